@@ -1,0 +1,146 @@
+import { z } from 'zod';
+import { CompartmentSchema, ContainerMakeSchema } from '../model/container.ts';
+
+const measure = (what: string) =>
+  z
+    .number({ error: `${what} must be a finite number of millimetres` })
+    .positive(`${what} must be above 0 mm`)
+    .max(2000, `${what} must be at most 2000 mm`);
+
+/** Where a locked thing stays: its box in container coordinates, z = 0 at the back wall, y = 0 at the bottom. */
+const LockSchema = z.object({
+  compartment: z.string(),
+  xMm: z.number().nonnegative(),
+  yMm: z.number().nonnegative(),
+  zMm: z.number().nonnegative(),
+  wMm: measure('width'),
+  hMm: measure('height'),
+  dMm: measure('depth'),
+});
+
+export const FitItemSchema = z.object({
+  id: z.string().min(1).max(100),
+  wMm: measure('width'),
+  hMm: measure('height'),
+  tMm: measure('thickness'),
+  massG: z.number().nonnegative().optional(),
+  shape: z.enum(['flat', 'brick', 'tube']),
+  foldable: z.boolean().optional(),
+  give: z.number().min(0).max(1).optional(),
+  /** Share of the box that is really filled. */
+  solidity: z.number().min(0.05).max(1).optional(),
+  /** 1: nothing in front of it; 2: at most one thing; 3: any. */
+  reach: z.union([z.literal(1), z.literal(2), z.literal(3)]).default(3),
+  /** How much it hurts to leave it out. */
+  keep: z.number().positive().max(1000).optional(),
+  lockedAt: LockSchema.optional(),
+});
+export type FitItem = z.infer<typeof FitItemSchema>;
+
+export const MAX_FIT_ITEMS = 80;
+
+const FitContainerSchema = z.object({
+  make: ContainerMakeSchema.refine(
+    (make): boolean => make === 'rigid' || make === 'soft',
+    'only rigid and soft containers can be packed so far',
+  ),
+  compartments: z
+    .array(
+      CompartmentSchema.refine((compartment) => !compartment.slots?.length, {
+        message: 'elastic slots cannot be packed so far',
+        path: ['slots'],
+      }),
+    )
+    .min(1, 'give at least one compartment')
+    .max(8),
+});
+
+const unique = (ids: readonly string[]): boolean => new Set(ids).size === ids.length;
+
+export const FitProblemSchema = z
+  .object({
+    container: FitContainerSchema,
+    items: z.array(FitItemSchema).max(MAX_FIT_ITEMS, `at most ${MAX_FIT_ITEMS} things`),
+    /** Firmness of pressing, 0 to 1: thickness is t (1 - press x give). */
+    press: z.number().min(0).max(1).default(0),
+    seed: z.number().int().nonnegative().max(0xffffffff).default(1),
+    decodes: z.number().int().min(50).max(200_000).optional(),
+  })
+  .refine(({ items }) => unique(items.map(({ id }) => id)), { message: 'item ids must differ', path: ['items'] })
+  .refine(({ container }) => unique(container.compartments.map(({ id }) => id)), {
+    message: 'compartment ids must differ',
+    path: ['container', 'compartments'],
+  });
+export type FitProblem = z.infer<typeof FitProblemSchema>;
+
+export interface PlacedItem {
+  id: string;
+  compartment: string;
+  xMm: number;
+  yMm: number;
+  zMm: number;
+  wMm: number;
+  hMm: number;
+  dMm: number;
+  folded: boolean;
+}
+export interface FitBound {
+  valueMm: number;
+  kind: 'none' | 'volume' | 'thickest' | 'stack';
+  items?: string[];
+}
+export interface FitReason {
+  code: 'tooLarge' | 'tooThick' | 'stack' | 'volume' | 'notFound';
+  text: string;
+  items?: string[];
+  overMm?: number;
+}
+export interface FitResult {
+  verdict: 'fits' | 'may' | 'cannot';
+  feasible: boolean;
+  /** Packed thickness inside the container, mm. */
+  thicknessMm: number;
+  perCompartment: { id: string; thicknessMm: number }[];
+  /** Share of the packed depth's volume that boxes fill. */
+  fill: number;
+  bound: FitBound;
+  proven: boolean;
+  placed: PlacedItem[];
+  unplaced: string[];
+  /** What lies in front of a thing, on the way out. */
+  blockedBy: Record<string, string[]>;
+  reasons: FitReason[];
+  seed: number;
+  decodes: number;
+}
+
+/** One way to lay a thing down, in tenths of a millimetre. */
+export interface Lay {
+  w: number;
+  h: number;
+  d: number;
+  folded: boolean;
+}
+
+/** Inside the engine, lengths are whole tenths of a millimetre. */
+export const toTenths = (mm: number): number => Math.ceil(mm * 10 - 1e-6);
+export const toMm = (tenths: number): number => tenths / 10;
+
+/** All different ways to lay a thing down: turned flat, any face for bricks, any axis for tubes, folded once where it may be. */
+export function laysOf(item: FitItem, press: number): Lay[] {
+  const thin = 1 - press * (item.give ?? 0);
+  const [w, h, t] = [toTenths(item.wMm), toTenths(item.hMm), Math.max(1, toTenths(item.tMm * thin))];
+  const lays: Lay[] = shapeLays(item.shape, w, h, t, false);
+  if (item.foldable) {
+    const [fw, fh] = w >= h ? [Math.ceil(w / 2), h] : [w, Math.ceil(h / 2)];
+    lays.push(...shapeLays('flat', fw, fh, 2 * t, true));
+  }
+  return lays.filter((lay, index) => lays.findIndex((other) => other.w === lay.w && other.h === lay.h && other.d === lay.d) === index);
+}
+
+function shapeLays(shape: FitItem['shape'], w: number, h: number, t: number, folded: boolean): Lay[] {
+  const lay = (width: number, height: number, d: number): Lay => ({ w: width, h: height, d, folded });
+  if (shape === 'flat') return [lay(w, h, t), lay(h, w, t)];
+  if (shape === 'tube') return [lay(w, t, t), lay(t, w, t), lay(t, t, w)];
+  return [lay(w, h, t), lay(h, w, t), lay(w, t, h), lay(t, w, h), lay(h, t, w), lay(t, h, w)];
+}

@@ -1,0 +1,342 @@
+import { lowerBound, tooLarge } from './bounds.ts';
+import {
+  type Box,
+  type Decoded,
+  decode,
+  type Genome,
+  isInFrontOf,
+  type Prepared,
+  prepareFit,
+  settleBack,
+  startGenome,
+  WEIGHT_PRESETS,
+  type Weights,
+} from './decoder.ts';
+import { type FitProblem, type FitReason, type FitResult, type PlacedItem, toMm, toTenths } from './problem.ts';
+import { Random } from './random.ts';
+
+const UNPLACED_COST = 100_000;
+const STARTS = 50;
+const MAX_CYCLE = 6000;
+/** Share of the budget that tidies up at the thickness found: fewer things in front of those needed first. */
+const TIDY_SHARE = 0.25;
+
+/** Counts of decodes, never seconds, so that the same seed gives the same result on any machine. */
+export const defaultDecodes = (items: number): number => Math.min(6000, 400 + 60 * items);
+
+interface Best {
+  genome: Genome;
+  decoded: Decoded;
+  cost: number;
+}
+
+export interface Fit {
+  /** Works off up to `decodes` decodes; returns the share of the budget done, 0 to 1. */
+  step(decodes: number): number;
+  /** The best so far. */
+  result(): FitResult;
+}
+
+/**
+ * Packs things into compartments: feasible first, then least thickness, then fewest weighted things in front of those
+ * needed first. Anytime; deterministic for a problem, a seed and a count of decodes. Lengths in results are mm.
+ */
+export function createFit(problem: FitProblem): Fit {
+  const prepared = prepareFit(problem);
+  const budget = problem.decodes ?? defaultDecodes(problem.items.length);
+  const run = new Search(problem, prepared, budget);
+  return {
+    step: (decodes) => run.step(decodes),
+    result: () => toResult(problem, prepared, run.best.decoded, run.done),
+  };
+}
+
+export function packFit(problem: FitProblem): FitResult {
+  const fit = createFit(problem);
+  while (fit.step(1000) < 1) {
+    // the budget ends it
+  }
+  return fit.result();
+}
+
+class Search {
+  done = 0;
+  best: Best;
+  private readonly random: Random;
+  private readonly depths: number[];
+  private readonly keep: number[];
+  private readonly frontWeight: number[];
+  private readonly boundTenths: number;
+  private readonly starts: Genome[];
+  private readonly cycle: number;
+  private current: Best;
+  private cycleLeft = 0;
+  private cycleLength = 1;
+  private cycleCount = 0;
+  private cap: number[] | null = null;
+  private isTidying = false;
+
+  constructor(
+    private readonly problem: FitProblem,
+    private readonly prepared: Prepared,
+    private readonly budget: number,
+  ) {
+    this.random = new Random(problem.seed);
+    this.depths = prepared.rooms.map((room) => room.d);
+    const volume = prepared.volume.reduce((sum, value) => sum + value, 0) || 1;
+    this.keep = problem.items.map((item, index) => (item.keep ?? 1) * (0.2 + (prepared.volume[index] as number) / volume));
+    this.frontWeight = problem.items.map(({ reach }) => (reach === 1 ? 8 : reach === 2 ? 4 : 1));
+    this.boundTenths = toTenths(lowerBound(problem, prepared).valueMm);
+    this.cycle = Math.max(300, Math.min(MAX_CYCLE, 60 * problem.items.length));
+    this.starts = this.constructiveStarts();
+    const empty: Best = {
+      genome: this.starts[0] as Genome,
+      decoded: { boxes: [], unplaced: problem.items.map((_, index) => index) },
+      cost: Number.POSITIVE_INFINITY,
+    };
+    this.best = empty;
+    this.current = empty;
+  }
+
+  step(decodes: number): number {
+    const stop = Math.min(this.budget, this.done + decodes);
+    while (this.done < stop) this.once();
+    return this.problem.items.length === 0 ? 1 : this.done / this.budget;
+  }
+
+  private once(): void {
+    const start = this.starts[this.done];
+    this.done += 1;
+    if (start !== undefined) {
+      this.consider(start, this.depths);
+      return;
+    }
+    const wantsTidying = this.done > this.budget * (1 - TIDY_SHARE) || this.thickness(this.best.decoded) <= this.boundTenths;
+    if (this.cycleLeft <= 0 || (wantsTidying && !this.isTidying)) this.openCycle(wantsTidying);
+    this.anneal();
+  }
+
+  private constructiveStarts(): Genome[] {
+    const { lays, volume, reach } = this.prepared;
+    const smallest = lays.map((options) => Math.min(...options.map((lay) => lay.d)));
+    const longest = lays.map((options) => Math.max(...options.map((lay) => Math.max(lay.w, lay.h))));
+    const area = lays.map((options) => Math.max(...options.map((lay) => lay.w * lay.h)));
+    const indices = lays.map((_, index) => index);
+    const sorted = (key: (index: number) => number) => [...indices].sort((a, b) => key(b) - key(a) || a - b);
+    const of = (values: readonly number[]) => sorted((index) => values[index] as number);
+    const keys = [
+      of(volume),
+      of(area),
+      of(smallest),
+      of(longest),
+      sorted((index) => (reach[index] as number) * 1e9 + (area[index] as number)),
+    ];
+    return keys
+      .flatMap((order) =>
+        WEIGHT_PRESETS.flatMap((weights) => [
+          startGenome(this.prepared, order, weights),
+          startGenome(this.prepared, [...order].reverse(), weights),
+        ]),
+      )
+      .slice(0, STARTS);
+  }
+
+  /** Thickness first with what stays out far above it; a small share of the mean top keeps the landscape from being flat. */
+  private cost(decoded: Decoded): number {
+    const out = decoded.unplaced.reduce((sum, item) => sum + (this.keep[item] as number), 0);
+    let top = 0;
+    let volume = 0;
+    for (const box of decoded.boxes) {
+      const own = box.w * box.h * box.d;
+      volume += own;
+      top += own * (box.z + box.d);
+    }
+    const fronts = this.isTidying ? this.fronts(decoded.boxes) : 0;
+    return UNPLACED_COST * out + this.thickness(decoded) + (volume > 0 ? (0.1 * top) / volume : 0) + fronts;
+  }
+
+  private fronts(boxes: readonly Box[]): number {
+    let sum = 0;
+    for (const a of boxes) {
+      const top = this.prepared.rooms[a.compartment]?.top ?? false;
+      for (const b of boxes) if (a !== b && isInFrontOf(b, a, top)) sum += this.frontWeight[a.item] as number;
+    }
+    return sum;
+  }
+
+  private thickness(decoded: Decoded): number {
+    return decoded.boxes.reduce((most, box) => Math.max(most, box.z + box.d), 0);
+  }
+
+  private isBetter(cost: number): boolean {
+    return cost < this.best.cost;
+  }
+
+  private consider(genome: Genome, depths: readonly number[]): Best {
+    const decoded = decode(this.prepared, genome, depths);
+    const candidate = { genome, decoded, cost: this.cost(decoded) };
+    if (this.isBetter(candidate.cost)) this.best = candidate;
+    return candidate;
+  }
+
+  private openCycle(tidy: boolean): void {
+    if (tidy && !this.isTidying) {
+      this.isTidying = true;
+      this.best = { ...this.best, cost: this.cost(this.best.decoded) };
+    }
+    this.cycleCount += 1;
+    this.cycleLength = this.cycle * (1 + (this.cycleCount % 3));
+    this.cycleLeft = this.cycleLength;
+    this.cap = this.isTidying ? this.cappedDepths(this.thickness(this.best.decoded)) : this.targetDepths();
+    const fromBest = this.random.next() < 0.7;
+    this.current = fromBest ? this.best : { ...this.best, genome: this.starts[this.random.below(this.starts.length)] as Genome };
+    const decoded = decode(this.prepared, this.current.genome, this.cap ?? this.depths);
+    this.current = { genome: this.current.genome, decoded, cost: this.cost(decoded) };
+  }
+
+  /** Three of four cycles ask for a packing a little thinner than the best and count what stays out. */
+  private targetDepths(): number[] | null {
+    if (this.best.decoded.unplaced.length > 0 || this.cycleCount % 4 === 0) return null;
+    const best = this.thickness(this.best.decoded);
+    const share = 0.03 + 0.2 * this.random.next();
+    return this.cappedDepths(Math.max(this.boundTenths, Math.floor(best - share * Math.max(1, best - this.boundTenths) - 1)));
+  }
+
+  private cappedDepths(most: number): number[] {
+    return this.depths.map((depth) => Math.min(depth, most));
+  }
+
+  private anneal(): void {
+    this.cycleLeft -= 1;
+    const genome = this.moved(this.current.genome);
+    const candidate = this.consider(genome, this.cap ?? this.depths);
+    const progress = 1 - this.cycleLeft / this.cycleLength;
+    // Tenths of a millimetre where everything is in; a share of the leaving-out cost where something is not.
+    const isShort = candidate.decoded.unplaced.length > 0 || this.current.decoded.unplaced.length > 0;
+    const [hot, cold] = isShort ? [UNPLACED_COST * 0.08, UNPLACED_COST * 0.002] : [40, 1];
+    const temperature = hot * (cold / hot) ** progress;
+    const worse = candidate.cost - this.current.cost;
+    if (worse <= 0 || this.random.next() < Math.exp(-worse / temperature)) this.current = candidate;
+    const isSolved = this.cap !== null && !this.isTidying && candidate.decoded.unplaced.length === 0;
+    if (isSolved) this.cycleLeft = 0;
+  }
+
+  private moved(genome: Genome): Genome {
+    const next = { order: [...genome.order], lay: [...genome.lay], room: [...genome.room], weights: genome.weights };
+    this.move(next);
+    if (this.random.next() < 0.3) this.move(next);
+    return next;
+  }
+
+  private move(genome: Genome): void {
+    const { random } = this;
+    const n = genome.order.length;
+    const kind = random.next();
+    const a = random.below(n);
+    const b = random.below(n);
+    if (kind < 0.35) [genome.order[a], genome.order[b]] = [genome.order[b] as number, genome.order[a] as number];
+    else if (kind < 0.62) genome.order.splice(b, 0, ...genome.order.splice(a, 1));
+    else if (kind < 0.86) {
+      const lays = this.prepared.lays[a]?.length ?? 1;
+      genome.lay[a] = random.next() < 0.3 ? -1 : random.below(lays);
+    } else if (kind < 0.93 && this.prepared.rooms.length > 1)
+      genome.room[a] = random.next() < 0.3 ? -1 : random.below(this.prepared.rooms.length);
+    else genome.weights = this.changedWeights(genome.weights);
+  }
+
+  private changedWeights(weights: Weights): Weights {
+    const { random } = this;
+    if (random.next() < 0.3) return WEIGHT_PRESETS[random.below(WEIGHT_PRESETS.length)] as Weights;
+    const next = [...weights] as [number, number, number, number, number, number, number];
+    const at = random.below(next.length);
+    next[at] = at === 5 ? 1 - (next[at] as number) : (next[at] as number) * (0.4 + 1.4 * random.next()) + 0.005 * random.next();
+    return next;
+  }
+}
+
+function toResult(problem: FitProblem, prepared: Prepared, decoded: Decoded, decodes: number): FitResult {
+  const locked = new Set(prepared.locked.map((box) => box.item));
+  const hasTop = prepared.rooms.some((room) => room.top);
+  // Under top access a thing pulled back may come to lie below another, so nothing is moved there.
+  const boxes = hasTop ? [...decoded.boxes] : settleBack(decoded.boxes, locked);
+  const bound = lowerBound(problem, prepared);
+  const thickness = boxes.reduce((most, box) => Math.max(most, box.z + box.d), 0);
+  const feasible = decoded.unplaced.length === 0;
+  const reasons = feasible ? [] : explain(problem, prepared, decoded, bound);
+  const filled = boxes.reduce((sum, box) => sum + box.w * box.h * box.d, 0);
+  const area = prepared.rooms.reduce((sum, room) => sum + room.w * room.h, 0);
+  return {
+    verdict: verdictOf(problem, prepared, feasible, reasons),
+    feasible,
+    thicknessMm: toMm(thickness),
+    perCompartment: problem.container.compartments.map(({ id }, index) => ({
+      id,
+      thicknessMm: toMm(boxes.reduce((most, box) => (box.compartment === index ? Math.max(most, box.z + box.d) : most), 0)),
+    })),
+    fill: thickness === 0 ? 0 : filled / (area * thickness),
+    bound,
+    proven: feasible && thickness <= toTenths(bound.valueMm),
+    placed: boxes.map((box) => toPlaced(problem, prepared, box)),
+    unplaced: decoded.unplaced.map((item) => problem.items[item]?.id ?? ''),
+    blockedBy: Object.fromEntries(boxes.map((box) => [problem.items[box.item]?.id, inFront(problem, prepared, boxes, box)])),
+    reasons,
+    seed: problem.seed,
+    decodes,
+  };
+}
+
+function inFront(problem: FitProblem, prepared: Prepared, boxes: readonly Box[], box: Box): string[] {
+  const top = prepared.rooms[box.compartment]?.top ?? false;
+  return boxes.filter((other) => other !== box && isInFrontOf(other, box, top)).map((other) => problem.items[other.item]?.id ?? '');
+}
+
+function toPlaced(problem: FitProblem, prepared: Prepared, box: Box): PlacedItem {
+  return {
+    id: problem.items[box.item]?.id ?? '',
+    compartment: problem.container.compartments[box.compartment]?.id ?? '',
+    xMm: toMm(box.x),
+    yMm: toMm(box.y),
+    zMm: toMm(box.z),
+    wMm: toMm(box.w),
+    hMm: toMm(box.h),
+    dMm: toMm(box.d),
+    folded: prepared.lays[box.item]?.[box.lay]?.folded ?? false,
+  };
+}
+
+const capacity = (prepared: Prepared): number => prepared.rooms.reduce((sum, room) => sum + room.w * room.h * room.d, 0);
+const litres = (cubicTenths: number): string => (cubicTenths / 1e9).toFixed(2);
+
+/** Proven reasons first; where nothing is proven, that no way was found, with what stayed out. */
+function explain(problem: FitProblem, prepared: Prepared, decoded: Decoded, bound: FitResult['bound']): FitReason[] {
+  const reasons = tooLarge(problem, prepared);
+  const room = capacity(prepared);
+  const boxes = prepared.volume.reduce((sum, value) => sum + value, 0);
+  const depth = Math.max(...prepared.rooms.map(({ d }) => d));
+  if (boxes > room) reasons.push({ code: 'volume', text: `The boxes hold ${litres(boxes)} l, the container ${litres(room)} l.` });
+  const over = toTenths(bound.valueMm) - depth;
+  if (bound.kind === 'stack' && over > 0) {
+    reasons.push({
+      code: 'stack',
+      text: `These cannot lie side by side, and one behind the other they need ${bound.valueMm} mm.`,
+      items: bound.items ?? [],
+      overMm: toMm(over),
+    });
+  }
+  if (reasons.length === 0) {
+    const items = decoded.unplaced.map((item) => problem.items[item]?.id ?? '');
+    reasons.push({
+      code: 'notFound',
+      text: `No way was found to lay ${items.length === 1 ? 'one thing' : `${items.length} things`} down in ${decoded.boxes.length + items.length}; not proven impossible.`,
+      items,
+    });
+  }
+  return reasons;
+}
+
+function verdictOf(problem: FitProblem, prepared: Prepared, feasible: boolean, reasons: readonly FitReason[]): FitResult['verdict'] {
+  if (feasible) return 'fits';
+  if (reasons.some(({ code }) => code === 'tooLarge' || code === 'tooThick' || code === 'stack')) return 'cannot';
+  const solid = problem.items.reduce((sum, item, index) => sum + (prepared.volume[index] ?? 0) * (item.solidity ?? 1), 0);
+  return solid > capacity(prepared) ? 'cannot' : 'may';
+}

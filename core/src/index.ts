@@ -1,0 +1,79 @@
+export { CONTAINERS, POSITIONS } from './catalog/containers.ts';
+export { KINDS, kindCatalog } from './catalog/kinds.ts';
+export { SCHOOLS } from './catalog/schools.ts';
+export {
+  type AskedNeed,
+  byRung,
+  type Coverage,
+  type CoverageProblem,
+  conditionCounts,
+  coverage,
+  gradeOf,
+  hasGap,
+  type NeedCoverage,
+  type NeedState,
+  type RungCoverage,
+  readyUntil,
+  type StockKit,
+  type StockUnit,
+} from './coverage/coverage.ts';
+export { checkPlacement, type Violation } from './fit/check.ts';
+export { type CarryCheck, carryCheck, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './fit/kitFit.ts';
+export { type FitProblem, FitProblemSchema, type FitResult, type PlacedItem } from './fit/problem.ts';
+export { createFit, defaultDecodes, packFit } from './fit/search.ts';
+export { type Brief, BriefSchema, defaultBrief, TRAINING_NAMES, TRAINING_SKILLS, TRAININGS, type Training } from './model/brief.ts';
+export { type Container, ContainerSchema, type Position, PositionSchema } from './model/container.ts';
+export { type DrawingId, GRADES, type Grade, GradeSchema, type Kind, type KindCatalog, KindSchema, measuresOf } from './model/kind.ts';
+export { type Kit, type KitDraft, KitDraftSchema, KitNameSchema, LAYER_NAMES, LAYERS, type Layer, LayerSchema } from './model/kit.ts';
+export {
+  isLifeSaving,
+  NEED_IDS,
+  NEEDS,
+  type NeedId,
+  NeedIdSchema,
+  RUNG_NAMES,
+  RUNGS,
+  type Rung,
+  rungOf,
+  SKILLS,
+  type Skill,
+} from './model/need.ts';
+export {
+  addDays,
+  compareExpiry,
+  daysBetween,
+  type PlainDate,
+  PlainDateSchema,
+  plainDate,
+  showDate,
+  toPlainDate,
+} from './model/plainDate.ts';
+export { type School, SchoolSchema } from './model/school.ts';
+export {
+  CONDITION_NAMES,
+  CONDITIONS,
+  type Condition,
+  ConditionSchema,
+  isGoodOn,
+  type KitId,
+  KitIdSchema,
+  type Lot,
+  type LotId,
+  LotIdSchema,
+  LotSchema,
+  type PersonId,
+  PersonIdSchema,
+  PLACES,
+  type Place,
+  PlaceSchema,
+  piecesLeft,
+  type Unit,
+  type UnitId,
+  UnitIdSchema,
+  UnitSchema,
+} from './model/unit.ts';
+export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } from './needs/needs.ts';
+export { gtinCheckDigitIsRight, readScan, type ScanAnswer, type ScanResult } from './scan/gs1.ts';
+export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';
+export { coverageOn, type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from './upkeep/upkeep.ts';
+export { takePieces, type UseInput, UseInputSchema } from './use/use.ts';

@@ -1,0 +1,52 @@
+import { z } from 'zod';
+
+export const SlotSchema = z.object({
+  id: z.string(),
+  wMm: z.number().positive().max(2000),
+  hMm: z.number().positive().max(2000),
+  dMm: z.number().positive().max(2000),
+  stretchMm: z.number().nonnegative().max(500).optional(),
+  stickOutMm: z.number().nonnegative().max(500).optional(),
+});
+
+export const CompartmentSchema = z.object({
+  id: z.string().min(1),
+  wMm: z.number().positive().max(2000),
+  hMm: z.number().positive().max(2000),
+  dMm: z.number().positive().max(2000),
+  maxDMm: z.number().positive().max(2000).optional(),
+  access: z.enum(['front', 'top']),
+  slots: z.array(SlotSchema).max(40).optional(),
+});
+export type Compartment = z.infer<typeof CompartmentSchema>;
+
+export const ContainerMakeSchema = z.enum(['rigid', 'soft', 'flatBag', 'vacuumRoll', 'bundle']);
+
+export const ContainerSchema = z.object({
+  id: z.string().regex(/^[a-z0-9-]+$/),
+  name: z.string().min(1),
+  make: ContainerMakeSchema,
+  compartments: z.array(CompartmentSchema).min(1),
+  massG: z.number().nonnegative(),
+  /** Wall added to the packed depth, both walls together, mm. */
+  wallMm: z.number().nonnegative(),
+  opening: z.enum(['hookAndLoop', 'zip', 'clamshell', 'tearAway', 'zipBag', 'rollTop', 'latchedCase', 'rubberBand', 'slit']),
+});
+export type Container = z.infer<typeof ContainerSchema>;
+
+export const PositionSchema = z.object({
+  id: z.string().regex(/^[a-z0-9-]+$/),
+  name: z.string().min(1),
+  /** Envelope in which a kit is comfortable, mm. */
+  wMm: z.number().positive(),
+  hMm: z.number().positive(),
+  tMm: z.number().positive(),
+  /** Comfortable mass, g; null where mass does not matter. */
+  massG: z.number().positive().nullable(),
+  onBody: z.boolean(),
+  heat: z.enum(['cool', 'room', 'warm', 'hot']),
+  hands: z.enum(['left', 'right', 'both']),
+  /** Seconds from deciding to having the kit in the hand. Planning value. */
+  drawS: z.number().nonnegative(),
+});
+export type Position = z.infer<typeof PositionSchema>;

@@ -1,0 +1,116 @@
+import { z } from 'zod';
+
+export const RUNGS = ['M', 'A', 'R', 'C', 'H', 'S', 'D'] as const;
+export type Rung = (typeof RUNGS)[number];
+
+export const RUNG_NAMES: Record<Rung, string> = {
+  M: 'massive bleeding',
+  A: 'airway',
+  R: 'respiration',
+  C: 'circulation',
+  H: 'hypothermia, head, help',
+  S: 'hands, cutter, light',
+  D: 'day to day',
+};
+
+/** In MARCH order, then S, then D. Bleeding comes first because it kills within minutes, before a blocked airway does. */
+export const NEED_IDS = [
+  'M.limb',
+  'M.pack',
+  'M.press',
+  'A.airway',
+  'R.seal',
+  'R.breath',
+  'R.decompress',
+  'C.dress',
+  'C.roll',
+  'C.tape',
+  'C.record',
+  'C.vitals',
+  'H.warm',
+  'H.head',
+  'H.call',
+  'S.hands',
+  'S.cut',
+  'S.light',
+  'S.clean',
+  'D.wound',
+  'D.burn',
+  'D.splint',
+  'D.blister',
+  'D.bite',
+  'D.flush',
+  'D.close',
+  'D.meds',
+  'D.dental',
+] as const;
+
+export const NeedIdSchema = z.enum(NEED_IDS);
+export type NeedId = z.infer<typeof NeedIdSchema>;
+
+export const SKILLS = ['airway', 'decompression', 'vitals'] as const;
+/** Skills without which a thing must not be counted. Bleeding control is open to anybody. */
+export type Skill = (typeof SKILLS)[number];
+
+export interface NeedFacts {
+  /** Short label beside its rung: "limb". */
+  label: string;
+  /** One piece of it, and several: "tourniquet", "tourniquets". */
+  one: string;
+  many: string;
+  /** Planning value in seconds: how soon the first piece should be in the hand; null where nothing is at stake. */
+  windowS: number | null;
+  /** The skill that must be in the brief before pieces are counted. */
+  skill: Skill | null;
+  /** What an unmet need leaves open, in words. */
+  without: string;
+}
+
+const need = (
+  label: string,
+  one: string,
+  many: string,
+  windowS: number | null,
+  without: string,
+  skill: Skill | null = null,
+): NeedFacts => ({ label, one, many, windowS, without, skill });
+
+/** Windows are planning values, adjustable, never clinical limits. */
+export const NEEDS: Record<NeedId, NeedFacts> = {
+  'M.limb': need('limb', 'tourniquet', 'tourniquets', 180, 'an arm or leg would bleed on'),
+  'M.pack': need('packing', 'packing gauze', 'packing gauzes', 180, 'a groin, armpit or neck wound could not be packed'),
+  'M.press': need('pressure', 'pressure dressing', 'pressure dressings', 300, 'nothing would hold the packing down'),
+  'A.airway': need('airway', 'airway tube', 'airway tubes', 240, 'positioning only', 'airway'),
+  'R.seal': need('seal', 'chest seal', 'chest seals', 600, 'an entry or exit wound would stay open'),
+  'R.breath': need('breath', 'breath barrier', 'breath barriers', 240, 'compressions alone'),
+  'R.decompress': need('decompress', 'needle', 'needles', 900, 'trapped air could not be let out', 'decompression'),
+  'C.dress': need('pads', 'dressing pad', 'dressing pads', 1200, 'smaller wounds would stay uncovered'),
+  'C.roll': need('roll', 'wrap', 'wraps', 1200, 'nothing would hold a pad in place'),
+  'C.tape': need('tape', 'tape', 'tapes', 1200, 'ends and pads could not be fixed'),
+  'C.record': need('record', 'marker or card', 'markers or cards', 1200, 'the tourniquet time could not be written down'),
+  'C.vitals': need('vitals', 'vitals device', 'vitals devices', 1200, 'no trend for the next carer', 'vitals'),
+  'H.warm': need('warmth', 'warm cover', 'warm covers', 1200, 'a cooling body clots badly'),
+  'H.head': need('head, eyes', 'eye shield or light', 'eye shields and light', 1200, 'an eye could not be shielded'),
+  'H.call': need('call', 'means to call', 'means to call', 300, 'nobody could be called or found'),
+  'S.hands': need('gloves', 'glove pair', 'glove pairs', 60, 'bare hands'),
+  'S.cut': need('cutter', 'cutter', 'cutters', 60, 'clothing would stay over the wound'),
+  'S.light': need('light', 'light', 'lights', 60, 'working blind in the dark'),
+  'S.clean': need('clean-up', 'wipe or bag', 'wipes or bags', null, 'no place for waste'),
+  'D.wound': need('small wounds', 'small dressing', 'small dressings', null, 'small wounds stay open'),
+  'D.burn': need('burns', 'burn dressing', 'burn dressings', null, 'burns stay uncovered'),
+  'D.splint': need('splint, sling', 'splint or sling', 'splints and slings', null, 'a break could not be held still'),
+  'D.blister': need('blisters', 'blister dressing', 'blister dressings', null, 'blisters stay bare'),
+  'D.bite': need('bites, stings', 'bite treatment', 'bite treatments', null, 'stings untreated'),
+  'D.flush': need('flush', 'wash', 'washes', null, 'dirt and salt stay in'),
+  'D.close': need('closing', 'closure set', 'closure sets', null, 'clean cuts stay open'),
+  'D.meds': need('medicines', 'dose', 'doses', null, 'medicines run out'),
+  'D.dental': need('dental', 'dental repair', 'dental repairs', null, 'no dental repair'),
+};
+
+export const rungOf = (id: NeedId): Rung => id[0] as Rung; // ids are rung, dot, name
+
+/** Life-saving rungs, whose things lie in front and whose single points are reported. */
+export const isLifeSaving = (id: NeedId): boolean => 'MARCH'.includes(id[0] ?? '');
+
+const RANK = new Map<string, number>(NEED_IDS.map((id, index) => [id, index]));
+export const needRank = (id: NeedId): number => RANK.get(id) ?? NEED_IDS.length;

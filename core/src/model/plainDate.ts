@@ -1,0 +1,64 @@
+import { Temporal } from 'temporal-polyfill';
+import { z } from 'zod';
+
+/** A calendar date without a time, `YYYY-MM-DD`. Plain dates of four-digit years compare correctly as strings. */
+export type PlainDate = string & { readonly __plainDate: true };
+
+const SHAPE = /^\d{4}-\d{2}-\d{2}$/;
+
+/** Returns the date, or null where the text is not an existing calendar day (2027-02-30, 2027-13-01, 27-1-1). */
+export function toPlainDate(text: string): PlainDate | null {
+  if (!SHAPE.test(text)) return null;
+  try {
+    Temporal.PlainDate.from(text, { overflow: 'reject' });
+    return text as PlainDate; // checked on the line above
+  } catch {
+    return null;
+  }
+}
+
+/** As `toPlainDate`, for dates that the program itself wrote. Throws RangeError on anything else. */
+export function plainDate(text: string): PlainDate {
+  const date = toPlainDate(text);
+  if (date === null) throw new RangeError(`not a calendar date: ${text}`);
+  return date;
+}
+
+export const PlainDateSchema = z
+  .string()
+  .refine((text) => toPlainDate(text) !== null, { message: 'must be an existing calendar date as YYYY-MM-DD' })
+  .transform((text) => text as PlainDate) // refined on the line above
+  .meta({ format: 'date', example: '2027-03-14' });
+
+const parse = (date: PlainDate) => Temporal.PlainDate.from(date);
+
+/** The date `days` after (negative: before) `date`. */
+export function addDays(date: PlainDate, days: number): PlainDate {
+  return parse(date).add({ days }).toString() as PlainDate; // Temporal prints ISO dates
+}
+
+/** Whole days from `from` to `to`; negative where `to` is earlier. */
+export function daysBetween(from: PlainDate, to: PlainDate): number {
+  return parse(from).until(parse(to), { largestUnit: 'days' }).days;
+}
+
+/** The last day of a month, as a plain date. `month` is 1 to 12. */
+export function lastDayOfMonth(year: number, month: number): PlainDate {
+  const first = Temporal.PlainDate.from({ year, month, day: 1 });
+  return first.with({ day: first.daysInMonth }).toString() as PlainDate; // Temporal prints ISO dates
+}
+
+/** Orders null (no date) after every date. */
+export function compareExpiry(a: PlainDate | null, b: PlainDate | null): number {
+  if (a === b) return 0;
+  if (a === null) return 1;
+  if (b === null) return -1;
+  return a < b ? -1 : 1;
+}
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** `14 Mar 2027`: the one form in which dates are shown. */
+export function showDate(date: PlainDate): string {
+  return `${date.slice(8)} ${MONTHS[Number(date.slice(5, 7)) - 1]} ${date.slice(0, 4)}`;
+}

@@ -1,0 +1,70 @@
+import { z } from 'zod';
+import { type PlainDate, PlainDateSchema } from './plainDate.ts';
+
+const id = (what: string) => z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, `must be a ${what} id: letters, digits, - and _, at most 64`);
+export const UnitIdSchema = id('unit').brand('UnitId');
+export type UnitId = z.infer<typeof UnitIdSchema>;
+export const KitIdSchema = id('kit').brand('KitId');
+export type KitId = z.infer<typeof KitIdSchema>;
+export const LotIdSchema = id('lot').brand('LotId');
+export type LotId = z.infer<typeof LotIdSchema>;
+export const PersonIdSchema = id('person').brand('PersonId');
+export type PersonId = z.infer<typeof PersonIdSchema>;
+
+export const CONDITIONS = ['ready', 'notStaged', 'opened', 'suspect', 'practice', 'used', 'damaged', 'expired'] as const;
+export const ConditionSchema = z.enum(CONDITIONS);
+export type Condition = z.infer<typeof ConditionSchema>;
+
+export const CONDITION_NAMES: Record<Condition, string> = {
+  ready: 'ready',
+  notStaged: 'not staged',
+  opened: 'opened',
+  suspect: 'suspect',
+  practice: 'practice only',
+  used: 'used',
+  damaged: 'damaged',
+  expired: 'expired',
+};
+
+export const PLACES = ['kit', 'stores', 'practice', 'used', 'discarded'] as const;
+export const PlaceSchema = z.enum(PLACES);
+export type Place = z.infer<typeof PlaceSchema>;
+
+/** What came in together: same maker's batch, same date, same seller. */
+export const LotSchema = z.object({
+  id: LotIdSchema,
+  kind: z.string(),
+  lot: z.string().max(40).nullable(),
+  gtin: z
+    .string()
+    .regex(/^\d{14}$/)
+    .nullable(),
+  expiresOn: PlainDateSchema.nullable(),
+  producedOn: PlainDateSchema.nullable(),
+  seller: z.string().max(80).nullable(),
+  /** Null: not known. */
+  authorised: z.boolean().nullable(),
+  priceMinor: z.number().int().nonnegative().max(100_000_000).nullable(),
+});
+export type Lot = z.infer<typeof LotSchema>;
+
+/** One physical thing, or a counted pack of identical small ones, in exactly one place. */
+export const UnitSchema = z.object({
+  id: UnitIdSchema,
+  kind: z.string(),
+  count: z.number().int().min(1, 'must be at least 1').max(1000),
+  /** Pieces already taken out of an opened pack. */
+  piecesUsed: z.number().int().nonnegative().default(0),
+  condition: ConditionSchema,
+  state: z.string().default('asSold'),
+  lot: z.string().max(40).nullable().default(null),
+  expiresOn: PlainDateSchema.nullable().default(null),
+});
+export type Unit = z.infer<typeof UnitSchema>;
+
+/** Pieces left in a unit, of `perUnit` pieces each. */
+export const piecesLeft = (unit: { count: number; piecesUsed: number }, perUnit: number): number =>
+  Math.max(0, unit.count * perUnit - unit.piecesUsed);
+
+/** A printed date is good through that day; it lapses on the day after. */
+export const isGoodOn = (expiresOn: PlainDate | null, on: PlainDate): boolean => expiresOn === null || expiresOn >= on;

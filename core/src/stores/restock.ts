@@ -1,0 +1,110 @@
+import { conditionCounts, gradeOf, type NeedCoverage, needState, type StockUnit } from '../coverage/coverage.ts';
+import type { Grade, KindCatalog } from '../model/kind.ts';
+import type { NeedId } from '../model/need.ts';
+import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
+import type { School } from '../model/school.ts';
+import { isGoodOn, piecesLeft } from '../model/unit.ts';
+
+export interface SpareUnit extends StockUnit {
+  lot?: string | null;
+}
+export interface RestockLine {
+  need: NeedId;
+  /** Pieces missing to the least. */
+  missing: number;
+  /** Spares that would fill it, in the order in which they should be taken. */
+  fromStores: { unitId: string; kind: string; grade: Grade; pieces: number; expiresOn: PlainDate | null; lot: string | null }[];
+  /** Kinds that are made for it, cheapest first, where stores do not fill it. */
+  toBuy: { kind: string; priceMinor: number; count: number }[];
+}
+
+/** A spare that lapses before `outlasts` is only taken if nothing better is there. */
+export interface RestockOptions {
+  on: PlainDate;
+  /** Next inspection of the kit plus the supplier's lead time. */
+  outlasts: PlainDate;
+}
+
+const GRADE_ORDER: readonly Grade[] = ['primary', 'substitute', 'improvised'];
+
+/**
+ * First expired, first out, among the spares that outlast the kit's next inspection; if none does, the longest-lived.
+ * Practice, suspect, used, damaged, opened and expired units are never offered. Undated things count as lasting longest.
+ */
+export function orderSpares(spares: readonly SpareUnit[], { outlasts }: RestockOptions): SpareUnit[] {
+  const lasts = (unit: SpareUnit) => isGoodOn(unit.expiresOn ?? null, outlasts);
+  const byExpiry = (a: SpareUnit, b: SpareUnit) => compareExpiry(a.expiresOn ?? null, b.expiresOn ?? null) || (a.id < b.id ? -1 : 1);
+  const lasting = spares.filter(lasts).sort(byExpiry);
+  const short = spares.filter((unit) => !lasts(unit)).sort((a, b) => -byExpiry(a, b));
+  return [...lasting, ...short];
+}
+
+export const isOfferable = (unit: StockUnit, catalog: KindCatalog, on: PlainDate): boolean => {
+  const kind = catalog.get(unit.kind);
+  return kind !== undefined && unit.condition !== 'opened' && conditionCounts(unit.condition, kind) && isGoodOn(unit.expiresOn ?? null, on);
+};
+
+/** What a kit misses to its least amounts and where it can come from. A spare is offered to one need only. */
+export function restockLines(
+  needs: readonly NeedCoverage[],
+  school: School,
+  spares: readonly SpareUnit[],
+  catalog: KindCatalog,
+  options: RestockOptions,
+): RestockLine[] {
+  const free = new Map(
+    orderSpares(
+      spares.filter((unit) => isOfferable(unit, catalog, options.on)),
+      options,
+    ).map((unit) => [unit.id, unit]),
+  );
+  return needs
+    .filter(({ least, ideal, have }) => needState(least, ideal, have, 0) === 'gap')
+    .map(({ need, least, have }) => {
+      const missing = least - have;
+      const fromStores = takeSpares(need, missing, school, free, catalog);
+      const filled = fromStores.reduce((sum, spare) => sum + spare.pieces, 0);
+      return { need, missing, fromStores, toBuy: filled >= missing ? [] : kindsToBuy(need, missing - filled, school, catalog) };
+    });
+}
+
+function takeSpares(
+  need: NeedId,
+  missing: number,
+  school: School,
+  free: Map<string, SpareUnit>,
+  catalog: KindCatalog,
+): RestockLine['fromStores'] {
+  const taken: RestockLine['fromStores'] = [];
+  let open = missing;
+  for (const grade of GRADE_ORDER) {
+    for (const unit of [...free.values()]) {
+      if (open <= 0) return taken;
+      const kind = catalog.get(unit.kind);
+      if (kind === undefined || gradeOf(kind, need, school) !== grade || kind.requires[need] !== undefined) continue;
+      const pieces = piecesLeft({ count: unit.count, piecesUsed: unit.piecesUsed ?? 0 }, kind.pieces);
+      taken.push({
+        unitId: unit.id,
+        kind: unit.kind,
+        grade,
+        pieces: Math.min(pieces, open),
+        expiresOn: unit.expiresOn ?? null,
+        lot: unit.lot ?? null,
+      });
+      free.delete(unit.id);
+      open -= pieces;
+    }
+  }
+  return taken;
+}
+
+function kindsToBuy(need: NeedId, pieces: number, school: School, catalog: KindCatalog): RestockLine['toBuy'] {
+  return [...catalog.values()]
+    .filter((kind) => gradeOf(kind, need, school) === 'primary')
+    .map((kind) => {
+      const count = Math.ceil(pieces / kind.pieces);
+      return { kind: kind.id, count, priceMinor: count * kind.priceMinor };
+    })
+    .sort((a, b) => a.priceMinor - b.priceMinor || (a.kind < b.kind ? -1 : 1))
+    .slice(0, 3);
+}

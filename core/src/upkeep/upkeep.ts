@@ -1,0 +1,128 @@
+import type { AskedNeed } from '../coverage/coverage.ts';
+import { type Coverage, coverage, hasGap, type StockUnit } from '../coverage/coverage.ts';
+import type { KindCatalog } from '../model/kind.ts';
+import { NEEDS, type NeedId, type Skill } from '../model/need.ts';
+import { addDays, type PlainDate } from '../model/plainDate.ts';
+import type { School } from '../model/school.ts';
+
+/** Planning values, in days. */
+export const UPKEEP_PLAN = { supplierLeadDays: 14, orderBufferDays: 7, inspectIndoorsDays: 180, inspectMovingDays: 90 } as const;
+
+export interface KeptKit {
+  id: string;
+  name: string;
+  needs: readonly AskedNeed[];
+  school: School;
+  skills: readonly Skill[];
+  units: readonly StockUnit[];
+  /** Stays in a vehicle or a boat, or is worn: inspected twice as often as indoors. */
+  moves: boolean;
+  inspectedOn: PlainDate | null;
+}
+
+export interface UpkeepEvent {
+  type: 'gap' | 'lapse' | 'unitLapse' | 'orderBy' | 'inspect' | 'dateMissing';
+  on: PlainDate;
+  kitId: string;
+  kitName: string;
+  need: NeedId | null;
+  unitIds: string[];
+  kind: string | null;
+  text: string;
+}
+
+/** The day from which a printed date no longer counts. */
+const lapseDay = (expiresOn: PlainDate): PlainDate => addDays(expiresOn, 1);
+
+/**
+ * Dated events of a kit from `from` to `to`, both included, in date order. Gaps and overdue things stand on `from`.
+ * `lapse` is a need that falls; `unitLapse` is a thing whose date passes without a need falling with it.
+ */
+export function upkeepEvents(kit: KeptKit, from: PlainDate, to: PlainDate, catalog: KindCatalog): UpkeepEvent[] {
+  const now = coverageOn(kit, from, catalog);
+  const events = [
+    ...gapEvents(kit, now, from),
+    ...lapseEvents(kit, now, from, catalog),
+    ...unitEvents(kit, now, from, catalog),
+    inspection(kit, from),
+    ...missingDates(kit, from, catalog),
+  ];
+  return events.filter((event) => event.on <= to).sort((a, b) => (a.on === b.on ? rank(a) - rank(b) : a.on < b.on ? -1 : 1));
+}
+
+const ORDER: readonly UpkeepEvent['type'][] = ['gap', 'lapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing'];
+const rank = (event: UpkeepEvent): number => ORDER.indexOf(event.type);
+
+export const coverageOn = (kit: KeptKit, on: PlainDate, catalog: KindCatalog): Coverage =>
+  coverage({ needs: kit.needs, school: kit.school, skills: kit.skills, on, kits: [{ id: kit.id, units: kit.units }] }, catalog);
+
+const event = (kit: KeptKit, type: UpkeepEvent['type'], on: PlainDate, text: string, more: Partial<UpkeepEvent> = {}): UpkeepEvent => ({
+  type,
+  on,
+  kitId: kit.id,
+  kitName: kit.name,
+  need: null,
+  unitIds: [],
+  kind: null,
+  text,
+  ...more,
+});
+
+function gapEvents(kit: KeptKit, now: Coverage, from: PlainDate): UpkeepEvent[] {
+  if (!hasGap(now)) return [];
+  return now.needs
+    .filter(({ state }) => state === 'gap')
+    .map(({ need, have, least }) => {
+      const facts = NEEDS[need];
+      return event(kit, 'gap', from, `${have} of ${least} ${least === 1 ? facts.one : facts.many}: ${facts.without}.`, { need });
+    });
+}
+
+function lapseEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {
+  return now.needs.flatMap(({ need, lapsesOn }) => {
+    if (lapsesOn === null) return [];
+    // The units that take the need down are those whose last good day is the eve.
+    const units = kit.units.filter((unit) => unit.expiresOn != null && lapseDay(unit.expiresOn) === lapsesOn);
+    const unitIds = units.map((unit) => unit.id);
+    const kind = units[0]?.kind ?? null;
+    const name = kind === null ? '' : (catalog.get(kind)?.name ?? kind);
+    const days = UPKEEP_PLAN.supplierLeadDays + UPKEEP_PLAN.orderBufferDays;
+    const orderBy = addDays(lapsesOn, -days);
+    return [
+      event(kit, 'lapse', lapsesOn, `${NEEDS[need].label} falls: ${name} lapses and ${NEEDS[need].without}.`, { need, unitIds, kind }),
+      event(
+        kit,
+        'orderBy',
+        orderBy < from ? from : orderBy,
+        `Order ${name}: lead ${UPKEEP_PLAN.supplierLeadDays} d + buffer ${UPKEEP_PLAN.orderBufferDays} d before it lapses.`,
+        { need, unitIds, kind },
+      ),
+    ];
+  });
+}
+
+function unitEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {
+  const fallDays = new Set(now.needs.map(({ lapsesOn }) => lapsesOn));
+  return kit.units.flatMap((unit) => {
+    if (unit.expiresOn == null || unit.condition === 'practice' || unit.condition === 'used') return [];
+    const on = lapseDay(unit.expiresOn);
+    const name = catalog.get(unit.kind)?.name ?? unit.kind;
+    const more = { unitIds: [unit.id], kind: unit.kind };
+    if (on <= from) return [event(kit, 'unitLapse', from, `${name} has lapsed: take it out; it may serve as practice.`, more)];
+    return fallDays.has(on) ? [] : [event(kit, 'unitLapse', on, `${name} lapses; no need falls with it.`, more)];
+  });
+}
+
+function inspection(kit: KeptKit, from: PlainDate): UpkeepEvent {
+  const interval = kit.moves ? UPKEEP_PLAN.inspectMovingDays : UPKEEP_PLAN.inspectIndoorsDays;
+  if (kit.inspectedOn === null) return event(kit, 'inspect', from, 'Never inspected: open it, touch everything, read the dates.');
+  const due = addDays(kit.inspectedOn, interval);
+  return event(kit, 'inspect', due < from ? from : due, `Inspect: every ${interval} d, the planning value for where it stays.`);
+}
+
+function missingDates(kit: KeptKit, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {
+  const undated = kit.units.filter((unit) => unit.expiresOn == null && catalog.get(unit.kind)?.dating === 'printed');
+  if (undated.length === 0) return [];
+  const text = `${undated.length} ${undated.length === 1 ? 'thing has' : 'things have'} a printed date that nobody has read yet.`;
+  return [event(kit, 'dateMissing', from, text, { unitIds: undated.map((unit) => unit.id) })];
+}
