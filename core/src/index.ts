@@ -18,7 +18,7 @@ export {
   type StockUnit,
 } from './coverage/coverage.ts';
 export { checkPlacement, type Violation } from './fit/check.ts';
-export { type CarryCheck, carryCheck, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './fit/kitFit.ts';
+export { type CarryCheck, carryCheck, fitFingerprint, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './fit/kitFit.ts';
 export { type FitProblem, FitProblemSchema, type FitResult, type PlacedItem } from './fit/problem.ts';
 export { createFit, defaultDecodes, packFit } from './fit/search.ts';
 export { type Brief, BriefSchema, defaultBrief, TRAINING_NAMES, TRAINING_SKILLS, TRAININGS, type Training } from './model/brief.ts';
@@ -74,6 +74,8 @@ export {
 } from './model/unit.ts';
 export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } from './needs/needs.ts';
 export { gtinCheckDigitIsRight, readScan, type ScanAnswer, type ScanResult } from './scan/gs1.ts';
+export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';
 export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';
+export { gapText, type JudgedKit, type Judgement, judgeKit } from './upkeep/judgement.ts';
 export { coverageOn, type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from './upkeep/upkeep.ts';
 export { takePieces, type UseInput, UseInputSchema } from './use/use.ts';

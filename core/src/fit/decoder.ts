@@ -26,15 +26,21 @@ export interface Prepared {
   reach: number[];
   locked: Box[];
   volume: number[];
-  minSide: number;
+  /** Least width, height and depth over the ways each thing may lie. */
+  least: readonly (readonly [w: number, h: number, d: number])[];
 }
 
-/** What the search varies: the order, a forced lay (-1: free) and compartment (-1: any) per thing, and the weights. */
+/** A lay gene that leaves the thing out, for kits that cannot go in whole. */
+export const LEFT_OUT = -2;
+
+/** What the search varies: the order, a forced lay (-1: free, or left out) and compartment (-1: any) per thing, and the weights. */
 export interface Genome {
   order: number[];
   lay: number[];
   room: number[];
   weights: Weights;
+  /** Puts things of class 1 against the access side first and fills in behind them, instead of laying them on last. */
+  frontFirst: boolean;
 }
 
 /** Growth of the top, height of the top, least and largest residual, distance from the corner, far wall, depth left over. */
@@ -71,15 +77,19 @@ export function prepareFit(problem: FitProblem): Prepared {
     locked.push({ item: index, compartment, x, y, z, w, h, d, lay: -1 });
   }
   const volume = lays.map(([lay]) => (lay === undefined ? 0 : lay.w * lay.h * lay.d));
-  const minSide = Math.min(...lays.flat().map((lay) => Math.min(lay.w, lay.h, lay.d)));
-  return { lays, rooms, reach: problem.items.map(({ reach }) => reach), locked, volume, minSide };
+  const least = lays.map(
+    (options) =>
+      [Math.min(...options.map(({ w }) => w)), Math.min(...options.map(({ h }) => h)), Math.min(...options.map(({ d }) => d))] as const,
+  );
+  return { lays, rooms, reach: problem.items.map(({ reach }) => reach), locked, volume, least };
 }
 
-export const startGenome = (prepared: Prepared, order: number[], weights: Weights): Genome => ({
+export const startGenome = (prepared: Prepared, order: number[], weights: Weights, frontFirst: boolean): Genome => ({
   order,
   lay: prepared.lays.map(() => -1),
   room: prepared.lays.map(() => -1),
   weights,
+  frontFirst,
 });
 
 export interface Decoded {
@@ -99,11 +109,7 @@ const SPACE = 6;
 /** Empty maximal spaces of one compartment, six numbers each: x, y, z and the far corner. */
 class Spaces {
   private now: number[] = [];
-  constructor(
-    room: Room,
-    depth: number,
-    private readonly minSide: number,
-  ) {
+  constructor(room: Room, depth: number) {
     if (depth > 0) this.now = [0, 0, 0, room.w, room.h, depth];
   }
 
@@ -111,30 +117,37 @@ class Spaces {
     return this.now;
   }
 
-  /** Takes a box out of all spaces it meets, and drops those that are too small or lie within others. */
-  exclude(x: number, y: number, z: number, x2: number, y2: number, z2: number): void {
-    const { now, minSide } = this;
+  /** Takes a box out of all spaces it meets, and drops those that nothing still to come fits into, or that lie within others. */
+  exclude(x: number, y: number, z: number, x2: number, y2: number, z2: number, minW: number, minH: number, minD: number): void {
+    const { now } = this;
     const kept: number[] = [];
     const fresh: number[] = [];
     for (let at = 0; at < now.length; at += SPACE) {
-      const [ax, ay, az, bx, by, bz] = [now[at], now[at + 1], now[at + 2], now[at + 3], now[at + 4], now[at + 5]] as [
-        number,
-        number,
-        number,
-        number,
-        number,
-        number,
-      ];
+      const ax = now[at] as number;
+      const ay = now[at + 1] as number;
+      const az = now[at + 2] as number;
+      const bx = now[at + 3] as number;
+      const by = now[at + 4] as number;
+      const bz = now[at + 5] as number;
+      const isWide = bx - ax >= minW;
+      const isHigh = by - ay >= minH;
+      const isDeep = bz - az >= minD;
       if (x >= bx || x2 <= ax || y >= by || y2 <= ay || z >= bz || z2 <= az) {
-        kept.push(ax, ay, az, bx, by, bz);
+        if (isWide && isHigh && isDeep) kept.push(ax, ay, az, bx, by, bz);
         continue;
       }
-      if (x - ax >= minSide) fresh.push(ax, ay, az, x, by, bz);
-      if (bx - x2 >= minSide) fresh.push(x2, ay, az, bx, by, bz);
-      if (y - ay >= minSide) fresh.push(ax, ay, az, bx, y, bz);
-      if (by - y2 >= minSide) fresh.push(ax, y2, az, bx, by, bz);
-      if (z - az >= minSide) fresh.push(ax, ay, az, bx, by, z);
-      if (bz - z2 >= minSide) fresh.push(ax, ay, z2, bx, by, bz);
+      if (isHigh && isDeep) {
+        if (x - ax >= minW) fresh.push(ax, ay, az, x, by, bz);
+        if (bx - x2 >= minW) fresh.push(x2, ay, az, bx, by, bz);
+      }
+      if (isWide && isDeep) {
+        if (y - ay >= minH) fresh.push(ax, ay, az, bx, y, bz);
+        if (by - y2 >= minH) fresh.push(ax, y2, az, bx, by, bz);
+      }
+      if (isWide && isHigh) {
+        if (z - az >= minD) fresh.push(ax, ay, az, bx, by, z);
+        if (bz - z2 >= minD) fresh.push(ax, ay, z2, bx, by, bz);
+      }
     }
     const intact = kept.length;
     for (let at = 0; at < fresh.length; at += SPACE) {
@@ -147,23 +160,40 @@ class Spaces {
 
 /** Of two equal spaces the later one counts as within the first. */
 function isWithinOther(spaces: number[], at: number, others: number[], isSame: boolean, length = others.length): boolean {
+  const ax = spaces[at] as number;
+  const ay = spaces[at + 1] as number;
+  const az = spaces[at + 2] as number;
+  const bx = spaces[at + 3] as number;
+  const by = spaces[at + 4] as number;
+  const bz = spaces[at + 5] as number;
   for (let other = 0; other < length; other += SPACE) {
-    if (isSame && other === at) continue;
-    let within = true;
-    let equal = true;
-    for (let i = 0; i < 3 && within; i += 1) {
-      const [low, high, otherLow, otherHigh] = [spaces[at + i], spaces[at + i + 3], others[other + i], others[other + i + 3]] as [
-        number,
-        number,
-        number,
-        number,
-      ];
-      within = otherLow <= low && otherHigh >= high;
-      equal = equal && otherLow === low && otherHigh === high;
-    }
-    if (within && (!isSame || !equal || other < at)) return true;
+    if ((others[other] as number) > ax || (others[other + 3] as number) < bx) continue;
+    if ((others[other + 1] as number) > ay || (others[other + 4] as number) < by) continue;
+    if ((others[other + 2] as number) > az || (others[other + 5] as number) < bz) continue;
+    if (!isSame) return true;
+    if (other === at) continue;
+    const isEqual =
+      others[other] === ax &&
+      others[other + 1] === ay &&
+      others[other + 2] === az &&
+      others[other + 3] === bx &&
+      others[other + 4] === by &&
+      others[other + 5] === bz;
+    if (!isEqual || other < at) return true;
   }
   return false;
+}
+
+/** Least width, height and depth among the things from each place in the sequence on. */
+function leastFrom(prepared: Prepared, sequence: readonly number[]): Int32Array {
+  const least = new Int32Array(3 * (sequence.length + 1)).fill(1_000_000);
+  for (let at = sequence.length - 1; at >= 0; at -= 1) {
+    const [w, h, d] = prepared.least[sequence[at] as number] as readonly [number, number, number];
+    least[3 * at] = Math.min(w, least[3 * at + 3] as number);
+    least[3 * at + 1] = Math.min(h, least[3 * at + 4] as number);
+    least[3 * at + 2] = Math.min(d, least[3 * at + 5] as number);
+  }
+  return least;
 }
 
 /**
@@ -173,32 +203,43 @@ function isWithinOther(spaces: number[], at: number, others: number[], isSame: b
  */
 export function decode(prepared: Prepared, genome: Genome, depths: readonly number[]): Decoded {
   const { lays, rooms, reach } = prepared;
-  const spaces = rooms.map((room, index) => new Spaces(room, depths[index] as number, prepared.minSide));
+  const spaces = rooms.map((room, index) => new Spaces(room, depths[index] as number));
   const tops = rooms.map(() => 0);
   const boxes: Box[] = [];
   const unplaced: number[] = [];
   const [p0, p1, p2, p3, p4, p5, p6] = genome.weights;
+  const isLocked = new Set(prepared.locked.map((box) => box.item));
+  const sequence = (genome.frontFirst ? [1, 3, 2] : [3, 2, 1]).flatMap((wanted) =>
+    genome.order.filter((item) => reach[item] === wanted && !isLocked.has(item)),
+  );
+  const least = leastFrom(prepared, sequence);
+  let next = 0; // the first thing in the sequence that is still to come
   const settle = (box: Box) => {
     boxes.push(box);
     const room = rooms[box.compartment] as Room;
     const isFirst = reach[box.item] === 1;
     const farY = isFirst && room.top ? room.h : box.y + box.h;
     const farZ = isFirst && !room.top ? (depths[box.compartment] as number) : box.z + box.d;
-    spaces[box.compartment]?.exclude(box.x, box.y, box.z, box.x + box.w, farY, farZ);
+    const [minW, minH, minD] = [least[3 * next], least[3 * next + 1], least[3 * next + 2]] as [number, number, number];
+    spaces[box.compartment]?.exclude(box.x, box.y, box.z, box.x + box.w, farY, farZ, minW, minH, minD);
     tops[box.compartment] = Math.max(tops[box.compartment] as number, box.z + box.d);
   };
-  const isLocked = new Set(prepared.locked.map((box) => box.item));
   for (const box of prepared.locked) settle(box);
-  for (let wanted = 3; wanted >= 1; wanted -= 1) {
-    for (const item of genome.order) if (reach[item] === wanted && !isLocked.has(item)) place(item);
+  for (const item of sequence) {
+    next += 1;
+    place(item);
   }
-  return { boxes, unplaced };
+  return { boxes: genome.frontFirst && !rooms.some((room) => room.top) ? settleBack(boxes, isLocked) : boxes, unplaced };
 
   function place(item: number): void {
     let bestScore = Number.POSITIVE_INFINITY;
     let best: Box | null = null;
     const options = lays[item] as Lay[]; // one list a thing
     const forced = genome.lay[item] as number;
+    if (forced === LEFT_OUT) {
+      unplaced.push(item);
+      return;
+    }
     const onlyRoom = genome.room[item] as number;
     for (let compartment = 0; compartment < rooms.length; compartment += 1) {
       if (onlyRoom >= 0 && onlyRoom !== compartment) continue;
@@ -207,14 +248,12 @@ export function decode(prepared: Prepared, genome: Genome, depths: readonly numb
       const top = tops[compartment] as number;
       const list = (spaces[compartment] as Spaces).list;
       for (let at = 0; at < list.length; at += SPACE) {
-        const [ax, ay, az, bx, by, bz] = [list[at], list[at + 1], list[at + 2], list[at + 3], list[at + 4], list[at + 5]] as [
-          number,
-          number,
-          number,
-          number,
-          number,
-          number,
-        ];
+        const ax = list[at] as number;
+        const ay = list[at + 1] as number;
+        const az = list[at + 2] as number;
+        const bx = list[at + 3] as number;
+        const by = list[at + 4] as number;
+        const bz = list[at + 5] as number;
         if (reach[item] === 1 && (room.top ? by < room.h : bz < depth)) continue;
         for (let index = 0; index < options.length; index += 1) {
           if (forced >= 0 && forced !== index) continue;
@@ -223,7 +262,8 @@ export function decode(prepared: Prepared, genome: Genome, depths: readonly numb
           const restH = by - ay - lay.h;
           const restD = bz - az - lay.d;
           if (restW < 0 || restH < 0 || restD < 0) continue;
-          const reached = az + lay.d;
+          const isAtFront = genome.frontFirst && reach[item] === 1;
+          const reached = isAtFront && !room.top ? bz : az + lay.d;
           const score =
             p0 * Math.max(0, reached - top) +
             p1 * reached +

@@ -2,21 +2,21 @@ import type { Coverage } from '../coverage/coverage.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import { measuresOf } from '../model/kind.ts';
-import { isLifeSaving, NEEDS } from '../model/need.ts';
+import { NEEDS } from '../model/need.ts';
 import type { Unit } from '../model/unit.ts';
 import { type FitItem, type FitProblem, MAX_FIT_ITEMS } from './problem.ts';
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
 
-/** Planning values: a tourniquet with nothing in front; what is needed within five minutes with at most one thing. */
-const SECOND_WITHIN_S = 300;
+/** Planning values: a tourniquet with nothing in front; what is needed within three minutes with at most one thing. */
+const SECOND_WITHIN_S = 180;
 
 /** Reach classes of units from the needs they serve. Units that serve nothing may lie anywhere. */
 export function reachClasses(result: Coverage): Map<string, 1 | 2 | 3> {
   const classes = new Map<string, 1 | 2 | 3>();
   for (const { need, by } of result.needs) {
     const { windowS } = NEEDS[need];
-    const own = need === 'M.limb' ? 1 : windowS !== null && windowS <= SECOND_WITHIN_S && isLifeSaving(need) ? 2 : 3;
+    const own = need === 'M.limb' ? 1 : windowS !== null && windowS <= SECOND_WITHIN_S ? 2 : 3;
     for (const { unitId } of by) classes.set(unitId, Math.min(own, classes.get(unitId) ?? 3) as 1 | 2 | 3); // both are classes
   }
   return classes;
@@ -38,7 +38,6 @@ export function kitFitProblem(units: readonly Unit[], container: Container, resu
     const kind = catalog.get(unit.kind);
     if (kind === undefined || unit.condition === 'used') continue;
     const { wMm, hMm, tMm } = measuresOf(kind, unit.state);
-    // Small stacks of one kind lie on each other as one thing while that stays flat.
     for (let copy = 1; copy <= unit.count; copy += 1) {
       const id = copy === 1 ? unit.id : `${unit.id}:${copy}`;
       unitOf.set(id, unit.id);
@@ -93,4 +92,13 @@ export function carryCheck(container: Container, position: Position, packedMm: n
   const overMm = Math.max(0, Math.round((outerTMm - position.tMm) * 10) / 10);
   const massOverG = position.massG === null ? 0 : Math.max(0, massG - position.massG);
   return { outerTMm, limitMm: position.tMm, overMm, outlineFits, massOverG };
+}
+
+/** Changes whenever what is packed, or what it is packed into, changes; a stored packing is good only while it agrees. */
+export function fitFingerprint(problem: FitProblem): string {
+  const { container, items } = problem;
+  return JSON.stringify([
+    container.compartments.map((room) => [room.wMm, room.hMm, room.dMm, room.access]),
+    items.map((item) => [item.id, item.wMm, item.hMm, item.tMm, item.reach]),
+  ]);
 }

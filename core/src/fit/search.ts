@@ -5,6 +5,7 @@ import {
   decode,
   type Genome,
   isInFrontOf,
+  LEFT_OUT,
   type Prepared,
   prepareFit,
   settleBack,
@@ -22,7 +23,7 @@ const MAX_CYCLE = 6000;
 const TIDY_SHARE = 0.25;
 
 /** Counts of decodes, never seconds, so that the same seed gives the same result on any machine. */
-export const defaultDecodes = (items: number): number => Math.min(6000, 400 + 60 * items);
+export const defaultDecodes = (items: number): number => Math.min(5000, 400 + 100 * items);
 
 interface Best {
   genome: Genome;
@@ -134,8 +135,8 @@ class Search {
     return keys
       .flatMap((order) =>
         WEIGHT_PRESETS.flatMap((weights) => [
-          startGenome(this.prepared, order, weights),
-          startGenome(this.prepared, [...order].reverse(), weights),
+          startGenome(this.prepared, order, weights, false),
+          startGenome(this.prepared, order, weights, true),
         ]),
       )
       .slice(0, STARTS);
@@ -222,7 +223,13 @@ class Search {
   }
 
   private moved(genome: Genome): Genome {
-    const next = { order: [...genome.order], lay: [...genome.lay], room: [...genome.room], weights: genome.weights };
+    const next = {
+      order: [...genome.order],
+      lay: [...genome.lay],
+      room: [...genome.room],
+      weights: genome.weights,
+      frontFirst: genome.frontFirst,
+    };
     this.move(next);
     if (this.random.next() < 0.3) this.move(next);
     return next;
@@ -234,6 +241,13 @@ class Search {
     const kind = random.next();
     const a = random.below(n);
     const b = random.below(n);
+    if (this.best.decoded.unplaced.length > 0 && random.next() < 0.1) {
+      // Where not all goes in, it is worth trying which thing hurts least to leave out, and taking it back in.
+      const out = genome.lay.indexOf(LEFT_OUT);
+      if (out >= 0) genome.lay[out] = -1;
+      else if (random.next() < 0.4) genome.lay[a] = LEFT_OUT;
+      return;
+    }
     if (kind < 0.35) [genome.order[a], genome.order[b]] = [genome.order[b] as number, genome.order[a] as number];
     else if (kind < 0.62) genome.order.splice(b, 0, ...genome.order.splice(a, 1));
     else if (kind < 0.86) {
@@ -241,6 +255,7 @@ class Search {
       genome.lay[a] = random.next() < 0.3 ? -1 : random.below(lays);
     } else if (kind < 0.93 && this.prepared.rooms.length > 1)
       genome.room[a] = random.next() < 0.3 ? -1 : random.below(this.prepared.rooms.length);
+    else if (kind < 0.95) genome.frontFirst = !genome.frontFirst;
     else genome.weights = this.changedWeights(genome.weights);
   }
 

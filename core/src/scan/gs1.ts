@@ -114,6 +114,7 @@ const DATE_AIS: Record<string, string> = {
 };
 
 const FNC1 = '\x1D';
+const LEADING_FNC1 = new RegExp(`^${FNC1}+`);
 const MAX_TEXT = 500;
 
 /** Weights 3 and 1 from the right; the last digit makes the sum a multiple of ten. Source: GS1 General Specifications. */
@@ -169,7 +170,7 @@ export function readScan(text: string, today: PlainDate): ScanAnswer {
 function read(input: string, today: PlainDate): ScanResult {
   if (input.length > MAX_TEXT) throw new Refused('tooLong', `A label holds at most ${MAX_TEXT} characters; this is ${input.length}.`);
   const text = input.trim().replace(/<GS>|\{GS\}|␝/gi, FNC1);
-  const body = text.replace(/^\](d2|C1|Q3|e0)/, '').replace(/^\x1D+/, '');
+  const body = text.replace(/^\](d2|C1|Q3|e0)/, '').replace(LEADING_FNC1, '');
   if (body === '') throw new Refused('empty', 'Nothing was scanned.');
   if (/^\d+$/.test(body) && [8, 12, 13, 14].includes(body.length)) return bareGtin(body);
   const warnings: string[] = [];

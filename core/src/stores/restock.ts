@@ -8,12 +8,22 @@ import { isGoodOn, piecesLeft } from '../model/unit.ts';
 export interface SpareUnit extends StockUnit {
   lot?: string | null;
 }
+export interface SpareTaken {
+  unitId: string;
+  kind: string;
+  grade: Grade;
+  pieces: number;
+  /** Whole units to take off the stack. */
+  take: number;
+  expiresOn: PlainDate | null;
+  lot: string | null;
+}
 export interface RestockLine {
   need: NeedId;
   /** Pieces missing to the least. */
   missing: number;
   /** Spares that would fill it, in the order in which they should be taken. */
-  fromStores: { unitId: string; kind: string; grade: Grade; pieces: number; expiresOn: PlainDate | null; lot: string | null }[];
+  fromStores: SpareTaken[];
   /** Kinds that are made for it, cheapest first, where stores do not fill it. */
   toBuy: { kind: string; priceMinor: number; count: number }[];
 }
@@ -82,16 +92,12 @@ function takeSpares(
       if (open <= 0) return taken;
       const kind = catalog.get(unit.kind);
       if (kind === undefined || gradeOf(kind, need, school) !== grade || kind.requires[need] !== undefined) continue;
-      const pieces = piecesLeft({ count: unit.count, piecesUsed: unit.piecesUsed ?? 0 }, kind.pieces);
-      taken.push({
-        unitId: unit.id,
-        kind: unit.kind,
-        grade,
-        pieces: Math.min(pieces, open),
-        expiresOn: unit.expiresOn ?? null,
-        lot: unit.lot ?? null,
-      });
-      free.delete(unit.id);
+      // Whole units are taken off a stack; the rest of it stays free for the next need.
+      const take = Math.min(unit.count, Math.ceil(open / kind.pieces));
+      const pieces = Math.min(open, piecesLeft({ count: take, piecesUsed: take === unit.count ? (unit.piecesUsed ?? 0) : 0 }, kind.pieces));
+      if (take === unit.count) free.delete(unit.id);
+      else free.set(unit.id, { ...unit, count: unit.count - take });
+      taken.push({ unitId: unit.id, kind: unit.kind, grade, pieces, take, expiresOn: unit.expiresOn ?? null, lot: unit.lot ?? null });
       open -= pieces;
     }
   }

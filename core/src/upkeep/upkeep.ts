@@ -4,6 +4,7 @@ import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId, type Skill } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
+import { gapText } from './judgement.ts';
 
 /** Planning values, in days. */
 export const UPKEEP_PLAN = { supplierLeadDays: 14, orderBufferDays: 7, inspectIndoorsDays: 180, inspectMovingDays: 90 } as const;
@@ -70,12 +71,7 @@ const event = (kit: KeptKit, type: UpkeepEvent['type'], on: PlainDate, text: str
 
 function gapEvents(kit: KeptKit, now: Coverage, from: PlainDate): UpkeepEvent[] {
   if (!hasGap(now)) return [];
-  return now.needs
-    .filter(({ state }) => state === 'gap')
-    .map(({ need, have, least }) => {
-      const facts = NEEDS[need];
-      return event(kit, 'gap', from, `${have} of ${least} ${least === 1 ? facts.one : facts.many}: ${facts.without}.`, { need });
-    });
+  return now.needs.filter(({ state }) => state === 'gap').map((gap) => event(kit, 'gap', from, gapText(gap), { need: gap.need }));
 }
 
 function lapseEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {

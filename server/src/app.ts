@@ -1,0 +1,104 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import type { PlainDate } from '@ivrak/core';
+import { sql } from 'drizzle-orm';
+import express, { type Express } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { z } from 'zod';
+import { catalogRoutes } from './catalog/catalog.ts';
+import { computeRoutes } from './compute/routes.ts';
+import type { Db } from './db/open.ts';
+import { contentPolicy, localOnly } from './http/guard.ts';
+import { notFound, Problem, ProblemSchema, problemHandler } from './http/problem.ts';
+import { describeApi, mount, type RouteSpec, route } from './http/route.ts';
+import { kitRoutes } from './kits/routes.ts';
+import { WEB_FOLDER } from './paths.ts';
+import { settingsRoutes } from './settings/routes.ts';
+import { transferRoutes } from './transfer/routes.ts';
+import { unitRoutes } from './units/routes.ts';
+import { upkeepRoutes } from './upkeep/routes.ts';
+import { useRoutes } from './uses/routes.ts';
+
+export const VERSION = '0.1.0';
+
+const BODY_LIMIT = '2mb';
+const IMPORT_LIMIT = '64mb';
+/** Far above what one crew's browsers do; it stops a runaway script. */
+const MOST_REQUESTS = { windowMs: 10_000, limit: 5000 };
+
+export interface AppOptions {
+  db: Db;
+  describeDb: string;
+  log: Logger;
+  today: () => PlainDate;
+}
+
+export function createApp({ db, describeDb, log, today }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('query parser', 'simple');
+  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') } }));
+  app.use(contentPolicy);
+  app.use(localOnly);
+  app.use('/api', rateLimit({ ...MOST_REQUESTS, standardHeaders: 'draft-8', legacyHeaders: false, handler: () => tooMany() }));
+  app.use('/api/import', express.json({ limit: IMPORT_LIMIT }));
+  app.use('/api', express.json({ limit: BODY_LIMIT }));
+
+  const specs: RouteSpec[] = [
+    healthRoute(db, describeDb),
+    ...catalogRoutes(),
+    ...kitRoutes(db, today),
+    ...unitRoutes(db, today),
+    ...useRoutes(db, today),
+    ...upkeepRoutes(db, today),
+    ...computeRoutes(today),
+    ...transferRoutes(db),
+    ...settingsRoutes(db, today),
+  ];
+  const openapi: RouteSpec = route({
+    method: 'get',
+    path: '/api/openapi.json',
+    summary: 'This description',
+    response: z.looseObject({ openapi: z.string() }),
+    handle: () => describeApi([...specs, openapi], VERSION, ProblemSchema) as { openapi: string },
+  });
+  mount(app, [...specs, openapi]);
+  app.use('/api', (req) => {
+    throw notFound('call', `${req.method} ${req.originalUrl.split('?')[0]}`);
+  });
+  servePages(app);
+  app.use(problemHandler(log));
+  return app;
+}
+
+const tooMany = (): never => {
+  throw new Problem(429, 'Too many requests', 'Wait a few seconds and try again.');
+};
+
+const healthRoute = (db: Db, describeDb: string): RouteSpec =>
+  route({
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether the server and its database answer',
+    response: z.object({ status: z.literal('ok'), version: z.string(), database: z.string() }),
+    handle: async () => {
+      await db.execute(sql`select 1`);
+      return { status: 'ok' as const, version: VERSION, database: describeDb };
+    },
+  });
+
+/** Built pages; every other path is a screen of the one-page application. */
+function servePages(app: Express): void {
+  const index = join(WEB_FOLDER, 'index.html');
+  app.use('/assets', express.static(join(WEB_FOLDER, 'assets'), { immutable: true, maxAge: '1y', index: false }));
+  app.use(express.static(WEB_FOLDER, { index: false }));
+  app.get('/*path', (req, res) => {
+    if (!existsSync(index)) throw notFound('page', req.path);
+    res.set('cache-control', 'no-cache').sendFile(index);
+  });
+  app.get('/', (_req, res) => {
+    res.set('cache-control', 'no-cache').sendFile(index);
+  });
+}

@@ -1,0 +1,174 @@
+import {
+  BriefSchema,
+  ConditionSchema,
+  type CoverageProblem,
+  coverage,
+  deriveNeeds,
+  FitProblemSchema,
+  NEEDS,
+  NeedIdSchema,
+  type PlainDate,
+  PlainDateSchema,
+  packFit,
+  readScan,
+  SchoolSchema,
+  SKILLS,
+} from '@ivrak/core';
+import { z } from 'zod';
+import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
+import { unacceptable } from '../http/problem.ts';
+import { type RouteSpec, route } from '../http/route.ts';
+import { CoverageSchema } from '../kits/routes.ts';
+
+/** A school by its id, or as data of one's own. */
+const SchoolRefSchema = z.union([z.string(), SchoolSchema]);
+const resolveSchool = (ref: z.output<typeof SchoolRefSchema>) => {
+  const school = typeof ref === 'string' ? schoolOf(ref) : ref;
+  if (school === undefined) throw unacceptable([{ path: 'school', message: `unknown school "${String(ref)}"` }]);
+  return school;
+};
+
+const TermSchema = z.object({ op: z.enum(['add', 'times', 'atLeast']), value: z.number(), label: z.string() });
+const amount = () => z.number().int().nonnegative('must not be negative').max(10_000);
+
+const CoverageBodySchema = z.object({
+  needs: z
+    .array(z.object({ need: NeedIdSchema, least: amount(), ideal: amount(), windowS: z.number().nonnegative().nullable().optional() }))
+    .max(NeedIdSchema.options.length)
+    .refine((needs) => new Set(needs.map(({ need }) => need)).size === needs.length, 'each need once'),
+  school: SchoolRefSchema,
+  on: PlainDateSchema,
+  skills: z.array(z.enum(SKILLS)).optional(),
+  kits: z
+    .array(
+      z.object({
+        id: z.string(),
+        reachS: z.number().nonnegative().nullable().optional(),
+        units: z
+          .array(
+            z.object({
+              id: z.string(),
+              kind: z.string(),
+              count: z.number().int().positive('must be at least 1').max(1000),
+              piecesUsed: z.number().int().nonnegative().optional(),
+              expiresOn: PlainDateSchema.nullable().optional(),
+              condition: ConditionSchema,
+            }),
+          )
+          .max(2000),
+      }),
+    )
+    .max(50),
+});
+
+function checkKinds(kits: z.output<typeof CoverageBodySchema>['kits']): void {
+  const issues = kits.flatMap((kit, kitIndex) =>
+    kit.units.flatMap(({ kind }, index) =>
+      KIND_CATALOG.has(kind) ? [] : [{ path: `kits.${kitIndex}.units.${index}.kind`, message: `"${kind}" is not in the catalogue` }],
+    ),
+  );
+  const ids = kits.flatMap((kit) => kit.units.map(({ id }) => id));
+  if (new Set(ids).size !== ids.length) issues.push({ path: 'kits', message: 'unit ids must differ' });
+  if (issues.length > 0) throw unacceptable(issues);
+}
+
+const FitResultSchema = z.object({
+  verdict: z.enum(['fits', 'may', 'cannot']),
+  feasible: z.boolean(),
+  thicknessMm: z.number(),
+  perCompartment: z.array(z.object({ id: z.string(), thicknessMm: z.number() })),
+  fill: z.number(),
+  bound: z.object({ valueMm: z.number(), kind: z.string(), items: z.array(z.string()).optional() }),
+  proven: z.boolean(),
+  placed: z.array(
+    z.object({
+      id: z.string(),
+      compartment: z.string(),
+      xMm: z.number(),
+      yMm: z.number(),
+      zMm: z.number(),
+      wMm: z.number(),
+      hMm: z.number(),
+      dMm: z.number(),
+      folded: z.boolean(),
+    }),
+  ),
+  unplaced: z.array(z.string()),
+  blockedBy: z.record(z.string(), z.array(z.string())),
+  reasons: z.array(z.object({ code: z.string(), text: z.string(), items: z.array(z.string()).optional(), overMm: z.number().optional() })),
+  seed: z.number(),
+  decodes: z.number(),
+});
+
+export const computeRoutes = (today: () => PlainDate): RouteSpec[] => [
+  route({
+    method: 'post',
+    path: '/api/compute/scan',
+    summary: 'Read a GS1 element string or article number',
+    body: z.object({ text: z.string(), today: PlainDateSchema.optional() }),
+    response: z.object({
+      scheme: z.enum(['gs1', 'gtin']),
+      gtin: z.string().optional(),
+      lot: z.string().optional(),
+      serial: z.string().optional(),
+      expiresOn: PlainDateSchema.optional(),
+      producedOn: PlainDateSchema.optional(),
+      count: z.number().optional(),
+      warnings: z.array(z.string()),
+    }),
+    handle: ({ body }) => {
+      const answer = readScan(body.text, body.today ?? today());
+      if (!answer.ok) throw unacceptable([{ path: 'text', message: answer.message }]);
+      return answer.scan;
+    },
+  }),
+  route({
+    method: 'post',
+    path: '/api/compute/needs',
+    summary: 'Needs of a brief under a school, in its order',
+    body: z.object({ brief: BriefSchema, school: SchoolRefSchema }),
+    response: z.object({
+      needs: z.array(
+        z.object({
+          need: NeedIdSchema,
+          least: z.number(),
+          ideal: z.number(),
+          windowS: z.number().nullable(),
+          reason: z.string(),
+          terms: z.object({ least: z.array(TermSchema), ideal: z.array(TermSchema) }),
+        }),
+      ),
+    }),
+    handle: ({ body }) => ({ needs: deriveNeeds(body.brief, resolveSchool(body.school)) }),
+  }),
+  route({
+    method: 'post',
+    path: '/api/compute/coverage',
+    summary: 'Assign pieces to needs, exactly',
+    body: CoverageBodySchema,
+    response: CoverageSchema,
+    handle: ({ body }) => {
+      checkKinds(body.kits);
+      const needs = body.needs.map((asked) => ({
+        ...asked,
+        windowS: asked.windowS === undefined ? NEEDS[asked.need].windowS : asked.windowS,
+      }));
+      const problem: CoverageProblem = {
+        ...body,
+        needs,
+        school: resolveSchool(body.school),
+        skills: body.skills ?? SKILLS,
+        kits: body.kits as CoverageProblem['kits'],
+      };
+      return coverage(problem, KIND_CATALOG);
+    },
+  }),
+  route({
+    method: 'post',
+    path: '/api/compute/fit',
+    summary: 'Pack things into a container',
+    body: FitProblemSchema,
+    response: FitResultSchema,
+    handle: ({ body }) => packFit(body),
+  }),
+];

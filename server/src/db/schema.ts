@@ -1,0 +1,110 @@
+import type { Brief } from '@ivrak/core';
+import { sql } from 'drizzle-orm';
+import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+
+export const people = pgTable('people', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  role: text('role').notNull().default(''),
+});
+
+export const lots = pgTable(
+  'lots',
+  {
+    id: text('id').primaryKey(),
+    kind: text('kind').notNull(),
+    lot: text('lot'),
+    gtin: text('gtin'),
+    expiresOn: date('expires_on', { mode: 'string' }),
+    producedOn: date('produced_on', { mode: 'string' }),
+    seller: text('seller'),
+    authorised: boolean('authorised'),
+    priceMinor: integer('price_minor'),
+  },
+  (table) => [index('lots_kind').on(table.kind), check('lots_price', sql`${table.priceMinor} is null or ${table.priceMinor} >= 0`)],
+);
+
+export const kits = pgTable(
+  'kits',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    layer: text('layer').notNull(),
+    personId: text('person_id').references(() => people.id),
+    containerId: text('container_id').notNull(),
+    positionId: text('position_id').notNull(),
+    schoolId: text('school_id').notNull(),
+    brief: jsonb('brief').$type<Brief>().notNull(),
+    packing: jsonb('packing').$type<unknown>(),
+    inspectedOn: date('inspected_on', { mode: 'string' }),
+    retiredOn: date('retired_on', { mode: 'string' }),
+    position: integer('position').notNull().default(0),
+    version: integer('version').notNull().default(1),
+  },
+  (table) => [check('kits_layer', sql`${table.layer} in ('pocket', 'worn', 'afloat', 'base')`)],
+);
+
+export const units = pgTable(
+  'units',
+  {
+    id: text('id').primaryKey(),
+    kind: text('kind').notNull(),
+    count: integer('count').notNull(),
+    piecesUsed: integer('pieces_used').notNull().default(0),
+    condition: text('condition').notNull(),
+    state: text('state').notNull().default('asSold'),
+    lotId: text('lot_id').references(() => lots.id),
+    place: text('place').notNull(),
+    kitId: text('kit_id').references(() => kits.id),
+    /** Order on the ground sheet. */
+    position: integer('position').notNull().default(0),
+    version: integer('version').notNull().default(1),
+  },
+  (table) => [
+    index('units_kit').on(table.kitId),
+    index('units_place').on(table.place),
+    check('units_count', sql`${table.count} >= 1`),
+    check('units_pieces', sql`${table.piecesUsed} >= 0`),
+    check('units_place_kit', sql`(${table.place} = 'kit') = (${table.kitId} is not null)`),
+    check('units_places', sql`${table.place} in ('kit', 'stores', 'practice', 'used', 'discarded')`),
+  ],
+);
+
+export const uses = pgTable('uses', {
+  id: text('id').primaryKey(),
+  kitId: text('kit_id')
+    .notNull()
+    .references(() => kits.id),
+  at: timestamp('at', { withTimezone: true, mode: 'string' }).notNull(),
+});
+
+export const useEvents = pgTable(
+  'use_events',
+  {
+    id: text('id').primaryKey(),
+    useId: text('use_id')
+      .notNull()
+      .references(() => uses.id),
+    at: timestamp('at', { withTimezone: true, mode: 'string' }).notNull(),
+    unitId: text('unit_id').notNull(),
+    kind: text('kind').notNull(),
+    pieces: integer('pieces').notNull(),
+    note: text('note').notNull().default(''),
+  },
+  (table) => [check('use_events_pieces', sql`${table.pieces} >= 1`)],
+);
+
+/** Article numbers that somebody has said the kind of. */
+export const gtins = pgTable('gtins', { gtin: text('gtin').primaryKey(), kind: text('kind').notNull() });
+
+export const journal = pgTable('journal', {
+  id: bigserial('id', { mode: 'number' }).primaryKey(),
+  at: timestamp('at', { withTimezone: true, mode: 'string' }).notNull(),
+  who: text('who').notNull(),
+  what: text('what').notNull(),
+  subject: text('subject').notNull(),
+  before: jsonb('before').$type<unknown>(),
+  after: jsonb('after').$type<unknown>(),
+});
+
+export const settings = pgTable('settings', { key: text('key').primaryKey(), value: jsonb('value').$type<unknown>().notNull() });

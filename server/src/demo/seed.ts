@@ -1,0 +1,95 @@
+import { addDays, BriefSchema, fitFingerprint, type PlainDate, packFit, UseInputSchema } from '@ivrak/core';
+import { sql } from 'drizzle-orm';
+import { note } from '../db/journal.ts';
+import type { Db, Tx } from '../db/open.ts';
+import { gtins, kits, lots, people, units, useEvents, uses } from '../db/schema.ts';
+import { listKits } from '../kits/store.ts';
+import { fitProblemOf, judge } from '../kits/view.ts';
+import { DEMO_KITS, DEMO_PEOPLE, DEMO_PRACTICE, DEMO_STORES, type DemoUnit } from './crew.ts';
+
+export async function isNewDatabase(db: Db): Promise<boolean> {
+  const [row] = await db
+    .select({
+      count: sql<number>`(select count(*) from kits) + (select count(*) from units) + (select count(*) from settings) + (select count(*) from journal)`,
+    })
+    .from(sql`(select 1) as one`);
+  return Number(row?.count ?? 0) === 0;
+}
+
+/** A made-up article number with a right check digit, in the range that GS1 keeps for examples. */
+function demoGtin(index: number): string {
+  const body = `0950600${String(index).padStart(6, '0')}`;
+  const sum = [...body].reduce((total, digit, at) => total + Number(digit) * (at % 2 === 0 ? 3 : 1), 0);
+  return `${body}${(10 - (sum % 10)) % 10}`;
+}
+
+/** Fills a new database with the made-up crew; ids are fixed, so that pictures and tests are stable. */
+export async function seedDemo(db: Db, today: PlainDate): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.insert(people).values(DEMO_PEOPLE);
+    for (const [position, kit] of DEMO_KITS.entries()) {
+      const { units: own, inspectedDaysAgo, brief, ...fields } = kit;
+      const inspectedOn = inspectedDaysAgo === null ? null : addDays(today, -inspectedDaysAgo);
+      await tx.insert(kits).values({ ...fields, brief: BriefSchema.parse(brief), inspectedOn, position });
+      await addUnits(tx, today, own, kit.id, { place: 'kit', kitId: kit.id });
+    }
+    await addUnits(tx, today, DEMO_STORES, 'spare', { place: 'stores', kitId: null });
+    await addUnits(tx, today, DEMO_PRACTICE, 'practice', { place: 'practice', kitId: null });
+    const known = DEMO_STORES.map(({ kind }) => kind).filter((kind, index, all) => all.indexOf(kind) === index);
+    await tx.insert(gtins).values(known.map((kind, index) => ({ gtin: demoGtin(index + 1), kind })));
+    await addPastUse(tx, today);
+    await note(tx, 'local', [{ what: 'demo data loaded', subject: 'demo' }]);
+  });
+  await packDemo(db, today);
+}
+
+async function addUnits(
+  tx: Tx,
+  today: PlainDate,
+  own: readonly DemoUnit[],
+  prefix: string,
+  where: { place: string; kitId: string | null },
+): Promise<void> {
+  for (const [position, unit] of own.entries()) {
+    const id = `${prefix}-${String(position + 1).padStart(2, '0')}`;
+    const hasLot = unit.lot !== undefined || unit.lasts !== undefined;
+    const lotId = hasLot ? `lot-${id}` : null;
+    if (lotId !== null) {
+      const expiresOn = unit.lasts === undefined ? null : addDays(today, unit.lasts);
+      const { kind, seller = null, authorised = null, priceMinor = null } = unit;
+      await tx.insert(lots).values({ id: lotId, kind, lot: unit.lot ?? null, expiresOn, seller, authorised, priceMinor });
+    }
+    await tx.insert(units).values({
+      id,
+      kind: unit.kind,
+      count: unit.count ?? 1,
+      condition: unit.condition ?? 'ready',
+      state: unit.state ?? 'asSold',
+      lotId,
+      position,
+      ...where,
+    });
+  }
+}
+
+/** Eleven days ago a cut leg at the slipway: the tow vehicle's shears were used and not put back. */
+async function addPastUse(tx: Tx, today: PlainDate): Promise<void> {
+  const at = `${addDays(today, -11)}T13:40:00Z`;
+  const unitId = 'tow-panel-19';
+  UseInputSchema.parse({ at, events: [{ at, unitId, count: 1 }] });
+  await tx.insert(uses).values({ id: 'use-slipway', kitId: 'tow-panel', at });
+  await tx
+    .insert(useEvents)
+    .values({ id: 'use-slipway-0', useId: 'use-slipway', at, unitId, kind: 'shears', pieces: 1, note: 'left with the ambulance crew' });
+  await tx.update(units).set({ place: 'used', kitId: null, condition: 'used' }).where(sql`${units.id} = ${unitId}`);
+}
+
+/** Packs the demo kits once, so that thickness stands on Muster from the first start. */
+async function packDemo(db: Db, today: PlainDate): Promise<void> {
+  for (const kit of await listKits(db)) {
+    const problem = fitProblemOf(kit, judge(kit, today));
+    if (problem === null) continue;
+    const packing = { fingerprint: fitFingerprint(problem), result: packFit(problem) };
+    await db.update(kits).set({ packing }).where(sql`${kits.id} = ${kit.id}`);
+  }
+}

@@ -1,0 +1,86 @@
+import type { NextFunction, Request, Response } from 'express';
+import type { Logger } from 'pino';
+import { z } from 'zod';
+
+export interface Issue {
+  path: string;
+  message: string;
+}
+
+export const ProblemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string(),
+  issues: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+  /** With 409: the row as it is now. */
+  current: z.unknown().optional(),
+});
+
+/** An expected refusal, sent as RFC 9457 problem JSON. */
+export class Problem extends Error {
+  constructor(
+    readonly status: 400 | 403 | 404 | 409 | 413 | 422 | 429,
+    readonly title: string,
+    readonly detail: string,
+    readonly more: { issues?: Issue[]; current?: unknown } = {},
+  ) {
+    super(`${title}: ${detail}`);
+  }
+}
+
+export const notFound = (what: string, id: string): Problem => new Problem(404, `Unknown ${what}`, `There is no ${what} "${id}".`);
+export const unacceptable = (issues: Issue[]): Problem =>
+  new Problem(
+    422,
+    'Not acceptable',
+    issues.map(({ path, message }) => (path ? `${path}: ${message}` : message)).join(' · ') || 'See issues.',
+    { issues },
+  );
+
+/** "units.3.count": where in the body a message belongs. */
+export const pathOf = (path: readonly PropertyKey[]): string => path.map(String).join('.');
+
+/** Parses or throws 422 with every issue and its path. */
+export function parseOr422<T extends z.ZodType>(schema: T, value: unknown): z.output<T> {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  throw unacceptable(parsed.error.issues.map(({ path, message }) => ({ path: pathOf(path), message })));
+}
+
+function send(res: Response, status: number, title: string, detail: string, more: Problem['more'] = {}): void {
+  res
+    .status(status)
+    .type('application/problem+json')
+    .send(JSON.stringify({ type: 'about:blank', title, status, detail, ...more }));
+}
+
+interface BodyParserError {
+  type: string;
+  limit?: number;
+}
+const isBodyParserError = (error: unknown): error is BodyParserError =>
+  typeof error === 'object' && error !== null && typeof (error as BodyParserError).type === 'string';
+
+/** The last handler: every error leaves as problem JSON, and never with a stack trace. */
+export function problemHandler(log: Logger) {
+  return (error: unknown, _req: Request, res: Response, next: NextFunction): void => {
+    if (res.headersSent) {
+      next(error);
+      return;
+    }
+    if (error instanceof Problem) {
+      send(res, error.status, error.title, error.detail, error.more);
+      return;
+    }
+    if (isBodyParserError(error)) {
+      if (error.type === 'entity.too.large') send(res, 413, 'Too large', `The body may have at most ${error.limit ?? 0} bytes.`);
+      else if (error.type === 'entity.parse.failed')
+        send(res, 400, 'Unreadable', 'The body is not valid JSON.', { issues: [{ path: '', message: 'not valid JSON' }] });
+      else send(res, 400, 'Unreadable', 'The body could not be read.');
+      return;
+    }
+    log.error({ err: error }, 'request failed');
+    send(res, 500, 'Internal error', 'Something went wrong here; nothing was changed. The log says more.');
+  };
+}

@@ -1,0 +1,98 @@
+import type { Application, Request, Response } from 'express';
+import { z } from 'zod';
+import { parseOr422 } from './problem.ts';
+
+type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
+
+export interface RouteSpec<B extends z.ZodType = z.ZodType, Q extends z.ZodType = z.ZodType, R extends z.ZodType = z.ZodType> {
+  method: Method;
+  /** As Express writes it: `/api/kits/:id`. */
+  path: string;
+  summary: string;
+  body?: B;
+  query?: Q;
+  response: R;
+  status?: number;
+  handle: (call: {
+    params: Record<string, string>;
+    body: z.output<B>;
+    query: z.output<Q>;
+    who: string;
+  }) => Promise<z.input<R>> | z.input<R>;
+}
+
+/** Keeps the types of body and query together with the handler. */
+export const route = <B extends z.ZodType, Q extends z.ZodType, R extends z.ZodType>(spec: RouteSpec<B, Q, R>): RouteSpec =>
+  spec as unknown as RouteSpec; // variance of handler arguments
+
+const WHO = /^[A-Za-z0-9_-]{1,64}$/;
+
+/** The person who acts, as the interface says; this is a record, not a permission. */
+function whoOf(req: Request): string {
+  const said = req.get('x-ivrak-person') ?? '';
+  return WHO.test(said) ? said : 'local';
+}
+
+/** Mounts the routes; what is mounted is what the API description holds. */
+export function mount(app: Application, specs: readonly RouteSpec[]): void {
+  for (const spec of specs) {
+    app[spec.method](spec.path, async (req: Request, res: Response) => {
+      const body = spec.body === undefined ? undefined : parseOr422(spec.body, req.body ?? {});
+      const query = spec.query === undefined ? undefined : parseOr422(spec.query, req.query);
+      const params = req.params as Record<string, string>; // paths here have named parameters only
+      const result = await spec.handle({ params, body, query, who: whoOf(req) });
+      res.status(spec.status ?? 200).json(result);
+    });
+  }
+}
+
+const jsonSchema = (schema: z.ZodType, io: 'input' | 'output'): unknown => {
+  const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any', reused: 'inline' }) as Record<string, unknown>;
+  return rest;
+};
+
+const openapiPath = (path: string): string => path.replace(/:(\w+)/g, '{$1}');
+
+function parametersOf(spec: RouteSpec): unknown[] {
+  const inPath = [...spec.path.matchAll(/:(\w+)/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
+  if (spec.query === undefined) return inPath;
+  const query = jsonSchema(spec.query, 'input') as { properties?: Record<string, unknown>; required?: string[] };
+  const inQuery = Object.entries(query.properties ?? {}).map(([name, schema]) => ({
+    name,
+    in: 'query',
+    required: query.required?.includes(name) ?? false,
+    schema,
+  }));
+  return [...inPath, ...inQuery];
+}
+
+/** OpenAPI 3.1, made from the same Zod schemas that the handlers parse with. */
+export function describeApi(specs: readonly RouteSpec[], version: string, problem: z.ZodType): unknown {
+  const paths: Record<string, Record<string, unknown>> = {};
+  const refused = { description: 'Refused', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
+  for (const spec of specs) {
+    const path = openapiPath(spec.path);
+    paths[path] ??= {};
+    paths[path][spec.method] = {
+      summary: spec.summary,
+      operationId: `${spec.method}${path.replace(/\W+(\w)/g, (_, letter: string) => letter.toUpperCase()).replace(/\W/g, '')}`,
+      parameters: parametersOf(spec),
+      ...(spec.body === undefined
+        ? {}
+        : { requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(spec.body, 'input') } } } }),
+      responses: {
+        [String(spec.status ?? 200)]: {
+          description: 'Done',
+          content: { 'application/json': { schema: jsonSchema(spec.response, 'output') } },
+        },
+        '4XX': refused,
+      },
+    };
+  }
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Ivrak', version, description: 'Planning aid, not medical advice.' },
+    paths,
+    components: { schemas: { Problem: jsonSchema(problem, 'output') } },
+  };
+}

@@ -1,0 +1,41 @@
+import type { KitDraft } from '@ivrak/core';
+import { eq } from 'drizzle-orm';
+import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
+import type { Tx } from '../db/open.ts';
+import { people } from '../db/schema.ts';
+import { type Issue, unacceptable } from '../http/problem.ts';
+
+/** Issues of a unit that its schema cannot know: its kind, its state, its pieces. */
+export function unitIssues(unit: { kind: string; count: number; piecesUsed: number; state: string }, path: string): Issue[] {
+  const kind = KIND_CATALOG.get(unit.kind);
+  if (kind === undefined) return [{ path: `${path}kind`, message: `"${unit.kind}" is not in the catalogue` }];
+  const issues: Issue[] = [];
+  if (!kind.states.some(({ id }) => id === unit.state))
+    issues.push({
+      path: `${path}state`,
+      message: `${kind.name} has no state "${unit.state}"; known: ${kind.states.map(({ id }) => id).join(', ')}`,
+    });
+  if (unit.piecesUsed >= unit.count * kind.pieces)
+    issues.push({ path: `${path}piecesUsed`, message: `must be under the ${unit.count * kind.pieces} pieces it holds` });
+  return issues;
+}
+
+/** Throws 422 with every reference that leads nowhere. */
+export async function checkDraft(tx: Tx, draft: KitDraft): Promise<void> {
+  const issues: Issue[] = draft.units.flatMap((unit, index) => unitIssues(unit, `units.${index}.`));
+  const seen = new Set<string>();
+  for (const [index, { id }] of draft.units.entries()) {
+    if (seen.has(id)) issues.push({ path: `units.${index}.id`, message: 'stands twice' });
+    seen.add(id);
+  }
+  if (containerOf(draft.containerId) === undefined)
+    issues.push({ path: 'containerId', message: `unknown container "${draft.containerId}"` });
+  if (positionOf(draft.positionId) === undefined)
+    issues.push({ path: 'positionId', message: `unknown carry position "${draft.positionId}"` });
+  if (schoolOf(draft.schoolId) === undefined) issues.push({ path: 'schoolId', message: `unknown school "${draft.schoolId}"` });
+  if (draft.personId !== null) {
+    const [person] = await tx.select().from(people).where(eq(people.id, draft.personId));
+    if (person === undefined) issues.push({ path: 'personId', message: `unknown person "${draft.personId}"` });
+  }
+  if (issues.length > 0) throw unacceptable(issues);
+}

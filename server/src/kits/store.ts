@@ -1,0 +1,200 @@
+import { type Kit, type KitDraft, KitIdSchema, type Layer, type PersonId, type PlainDate } from '@ivrak/core';
+import { asc, eq, isNull, sql } from 'drizzle-orm';
+import { type Change, note } from '../db/journal.ts';
+import type { Db, Tx } from '../db/open.ts';
+import { kits, lots, people, units } from '../db/schema.ts';
+import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
+import { type LotRow, lotFor, type StoredUnit, toStoredUnit, type UnitRow } from '../units/rows.ts';
+import { checkDraft } from './check.ts';
+
+export type KitRow = typeof kits.$inferSelect;
+
+export interface StoredKit extends Omit<Kit, 'units'> {
+  units: StoredUnit[];
+  packing: unknown;
+  inspectedOn: PlainDate | null;
+}
+
+function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
+  return {
+    id: KitIdSchema.parse(row.id),
+    name: row.name,
+    layer: row.layer as Layer, // checked by the database
+    personId: row.personId as PersonId | null, // a foreign key
+    containerId: row.containerId,
+    positionId: row.positionId,
+    schoolId: row.schoolId,
+    brief: row.brief,
+    units: own,
+    packing: row.packing ?? null,
+    inspectedOn: row.inspectedOn as PlainDate | null, // a date column
+    version: row.version,
+  };
+}
+
+/** All kits in use with their units, in the order in which they are mustered. */
+export async function listKits(db: Db | Tx): Promise<StoredKit[]> {
+  const rows = await db.select().from(kits).where(isNull(kits.retiredOn)).orderBy(asc(kits.position), asc(kits.id));
+  const unitRows = await db
+    .select()
+    .from(units)
+    .leftJoin(lots, eq(units.lotId, lots.id))
+    .where(eq(units.place, 'kit'))
+    .orderBy(asc(units.position), asc(units.id));
+  const byKit = new Map<string | null, StoredUnit[]>();
+  for (const row of unitRows) {
+    const own = byKit.get(row.units.kitId) ?? [];
+    byKit.set(row.units.kitId, own);
+    own.push(toStoredUnit(row.units, row.lots));
+  }
+  return rows.map((row) => toStoredKit(row, byKit.get(row.id) ?? []));
+}
+
+export async function findKit(db: Db | Tx, id: string): Promise<StoredKit> {
+  const [row] = await db.select().from(kits).where(eq(kits.id, id));
+  if (row === undefined || row.retiredOn !== null) throw notFound('kit', id);
+  const unitRows = await db
+    .select()
+    .from(units)
+    .leftJoin(lots, eq(units.lotId, lots.id))
+    .where(eq(units.kitId, id))
+    .orderBy(asc(units.position), asc(units.id));
+  return toStoredKit(
+    row,
+    unitRows.map((unit) => toStoredUnit(unit.units, unit.lots)),
+  );
+}
+
+export const listPeople = (db: Db | Tx) => db.select().from(people).orderBy(asc(people.name));
+
+export const staleKit = (current: StoredKit, expected: number): Problem =>
+  new Problem(
+    409,
+    'Changed meanwhile',
+    `The kit "${current.name}" is at version ${current.version}; your change was made on version ${expected}.`,
+    { current },
+  );
+
+export async function createKit(db: Db, who: string, id: string, draft: KitDraft): Promise<StoredKit> {
+  return db.transaction(async (tx) => {
+    await checkDraft(tx, draft);
+    const [taken] = await tx.select({ id: kits.id }).from(kits).where(eq(kits.id, id));
+    if (taken !== undefined) throw new Problem(409, 'Already there', `A kit "${id}" exists.`);
+    const [last] = await tx.select({ position: sql<number>`coalesce(max(${kits.position}), 0)` }).from(kits);
+    const { units: _, ...fields } = draft;
+    await tx.insert(kits).values({ id, ...fields, position: (last?.position ?? 0) + 1 });
+    const changes = await writeUnits(tx, id, draft.units, [], {});
+    await note(tx, who, [{ what: 'kit created', subject: id, after: fields }, ...changes]);
+    return findKit(tx, id);
+  });
+}
+
+export type SentTo = Record<string, 'stores' | 'discarded' | 'practice'>;
+
+/** Writes a kit's draft as a whole: all of it or nothing, refused where somebody else wrote in between. */
+export async function saveKit(db: Db, who: string, id: string, version: number, draft: KitDraft, sentTo: SentTo): Promise<StoredKit> {
+  return db.transaction(async (tx) => {
+    await tx.select({ id: kits.id }).from(kits).where(eq(kits.id, id)).for('update');
+    const before = await findKit(tx, id);
+    if (before.version !== version) throw staleKit(before, version);
+    await checkDraft(tx, draft);
+    const changes = await writeUnits(tx, id, draft.units, before.units, sentTo);
+    const { units: _, ...fields } = draft;
+    await tx
+      .update(kits)
+      .set({ ...fields, version: version + 1 })
+      .where(eq(kits.id, id));
+    const { units: __, packing: ___, ...was } = before;
+    await note(tx, who, [{ what: 'kit saved', subject: id, before: was, after: fields }, ...changes]);
+    return findKit(tx, id);
+  });
+}
+
+async function writeUnits(
+  tx: Tx,
+  kitId: string,
+  wanted: KitDraft['units'],
+  before: readonly StoredUnit[],
+  sentTo: SentTo,
+): Promise<Change[]> {
+  const changes: Change[] = [];
+  const known = new Map(before.map((unit) => [unit.id as string, unit]));
+  for (const [position, unit] of wanted.entries()) {
+    const was = known.get(unit.id) ?? null;
+    const row = await rowOf(tx, unit.id);
+    if (row !== null && row.units.kitId !== kitId) refuseTaking(row.units, position);
+    if (row !== null && row.units.condition === 'practice' && unit.condition !== 'practice')
+      throw unacceptable([{ path: `units.${position}.condition`, message: 'a practice unit stays a practice unit' }]);
+    const lotId = await lotFor(tx, unit, row?.lots ?? null);
+    const values = {
+      kind: unit.kind,
+      count: unit.count,
+      piecesUsed: unit.piecesUsed,
+      condition: unit.condition,
+      state: unit.state,
+      lotId,
+      place: 'kit',
+      kitId,
+      position,
+    };
+    if (row === null) {
+      await tx.insert(units).values({ id: unit.id, ...values });
+      changes.push({ what: 'unit added', subject: unit.id, after: { kitId, ...unit } });
+    } else if (hasChanged(row.units, values)) {
+      await tx
+        .update(units)
+        .set({ ...values, version: row.units.version + 1 })
+        .where(eq(units.id, unit.id));
+      if (was === null || !isSameUnit(was, unit))
+        changes.push({ what: was === null ? 'unit moved in' : 'unit changed', subject: unit.id, before: was, after: { kitId, ...unit } });
+    }
+    known.delete(unit.id);
+  }
+  for (const unit of known.values()) changes.push(await takeOut(tx, unit, sentTo[unit.id]));
+  return changes;
+}
+
+const isSameUnit = (a: StoredUnit, b: KitDraft['units'][number]): boolean =>
+  a.count === b.count &&
+  a.piecesUsed === b.piecesUsed &&
+  a.condition === b.condition &&
+  a.state === b.state &&
+  a.lot === b.lot &&
+  a.expiresOn === b.expiresOn;
+
+function hasChanged(row: UnitRow, values: Partial<UnitRow>): boolean {
+  return (Object.keys(values) as (keyof UnitRow)[]).some((key) => row[key] !== values[key]);
+}
+
+async function rowOf(tx: Tx, id: string): Promise<{ units: UnitRow; lots: LotRow | null } | null> {
+  const [row] = await tx.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.id, id));
+  return row ?? null;
+}
+
+/** Things in stores, and things taken off a sheet before, may be laid out; others are somewhere else. */
+function refuseTaking(row: UnitRow, position: number): void {
+  const issue = (message: string): Issue[] => [{ path: `units.${position}.id`, message }];
+  if (row.place === 'practice' || row.condition === 'practice')
+    throw unacceptable(issue('is a practice unit and never goes back into a kit'));
+  if (row.place === 'used') throw unacceptable(issue('is used up'));
+  if (row.place === 'kit')
+    throw new Problem(409, 'Elsewhere', `Unit "${row.id}" is in another kit now.`, { issues: issue('is in another kit now') });
+}
+
+/** A thing with a lot is real stock and goes to the stores; one that was only laid out on the sheet goes away. */
+async function takeOut(tx: Tx, unit: StoredUnit, to: SentTo[string] | undefined): Promise<Change> {
+  const place = unit.condition === 'practice' ? 'practice' : (to ?? (unit.lotId === null ? 'discarded' : 'stores'));
+  await tx
+    .update(units)
+    .set({ place, kitId: null, version: unit.version + 1, ...(place === 'practice' ? { condition: 'practice' } : {}) })
+    .where(eq(units.id, unit.id));
+  return { what: 'unit taken out', subject: unit.id, before: unit, after: { place } };
+}
+
+/** Raises the kit's version: whoever edits it now holds an old picture. */
+export async function touchKit(tx: Tx, id: string): Promise<void> {
+  await tx
+    .update(kits)
+    .set({ version: sql`${kits.version} + 1` })
+    .where(eq(kits.id, id));
+}

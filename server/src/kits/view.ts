@@ -1,0 +1,155 @@
+import {
+  addDays,
+  BriefSchema,
+  carryCheck,
+  type FitProblem,
+  type FitResult,
+  fitFingerprint,
+  gapText,
+  type Judgement,
+  judgeKit,
+  type KeptKit,
+  KitIdSchema,
+  KitNameSchema,
+  kitFitProblem,
+  LayerSchema,
+  NeedIdSchema,
+  PersonIdSchema,
+  type PlainDate,
+  PlainDateSchema,
+  TRAINING_SKILLS,
+  type UpkeepEvent,
+  upkeepEvents,
+} from '@ivrak/core';
+import { z } from 'zod';
+import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
+import { StoredUnitSchema } from '../units/rows.ts';
+import type { StoredKit } from './store.ts';
+
+export const NeedStateSchema = z.enum(['off', 'gap', 'thin', 'held', 'full']);
+
+export const UpkeepEventSchema = z.object({
+  type: z.enum(['gap', 'lapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing']),
+  on: PlainDateSchema,
+  kitId: z.string(),
+  kitName: z.string(),
+  need: NeedIdSchema.nullable(),
+  unitIds: z.array(z.string()),
+  kind: z.string().nullable(),
+  text: z.string(),
+});
+
+const SummarySchema = z.object({
+  rungs: z.array(z.object({ rung: z.string(), state: NeedStateSchema, have: z.number(), least: z.number() })),
+  held: z.number(),
+  asked: z.number(),
+  massG: z.number(),
+  massLimitG: z.number().nullable(),
+  priceMinor: z.number(),
+  /** Packed, walls included; null until it was packed as it is now. */
+  thicknessMm: z.number().nullable(),
+  thicknessLimitMm: z.number(),
+  allIn: z.boolean().nullable(),
+  readyUntil: PlainDateSchema.nullable(),
+  gap: z.string().nullable(),
+  next: UpkeepEventSchema.nullable(),
+});
+export type KitSummary = z.output<typeof SummarySchema>;
+
+export const KitViewSchema = z.object({
+  id: KitIdSchema,
+  name: KitNameSchema,
+  layer: LayerSchema,
+  personId: PersonIdSchema.nullable(),
+  containerId: z.string(),
+  positionId: z.string(),
+  schoolId: z.string(),
+  brief: BriefSchema,
+  units: z.array(StoredUnitSchema),
+  container: z.object({ id: z.string(), name: z.string() }),
+  position: z.object({ id: z.string(), name: z.string() }),
+  packing: z.unknown(),
+  inspectedOn: PlainDateSchema.nullable(),
+  version: z.number().int(),
+  summary: SummarySchema,
+});
+export type KitView = z.output<typeof KitViewSchema>;
+
+export interface StoredPacking {
+  fingerprint: string;
+  result: FitResult;
+}
+const isPacking = (value: unknown): value is StoredPacking =>
+  typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;
+
+export const judge = (kit: StoredKit, on: PlainDate): Judgement => {
+  const school = schoolOf(kit.schoolId);
+  if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
+  return judgeKit(kit, school, containerOf(kit.containerId), on, KIND_CATALOG);
+};
+
+export function keptKit(kit: StoredKit, judgement: Judgement): KeptKit {
+  const school = schoolOf(kit.schoolId);
+  if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
+  const { id, name, units, inspectedOn, layer, brief } = kit;
+  return { id, name, units, inspectedOn, school, needs: judgement.needs, skills: TRAINING_SKILLS[brief.training], moves: layer !== 'base' };
+}
+
+/** How the kit would be packed now; null where there is nothing to pack it into, or too much. */
+export function fitProblemOf(kit: StoredKit, judgement: Judgement): FitProblem | null {
+  const container = containerOf(kit.containerId);
+  if (container === undefined) return null;
+  const fit = kitFitProblem(kit.units, container, judgement.coverage, KIND_CATALOG);
+  return fit.ok ? fit.problem : null;
+}
+
+const summaries = new Map<string, KitSummary>();
+const MOST_SUMMARIES = 500;
+
+/** What Muster says of a kit. Pure in kit and day, so it is kept until the kit's version or the day changes. */
+export function viewOf(kit: StoredKit, today: PlainDate): KitView {
+  const key = JSON.stringify([kit.id, kit.version, today, kit.inspectedOn, isPacking(kit.packing) ? kit.packing.fingerprint : null]);
+  const summary = summaries.get(key) ?? summarise(kit, today);
+  if (summaries.size > MOST_SUMMARIES) summaries.clear();
+  summaries.set(key, summary);
+  const container = containerOf(kit.containerId);
+  const position = positionOf(kit.positionId);
+  return {
+    ...kit,
+    container: { id: kit.containerId, name: container?.name ?? kit.containerId },
+    position: { id: kit.positionId, name: position?.name ?? kit.positionId },
+    summary,
+  };
+}
+
+/** A restored or imported kit may carry an old version again: what was kept no longer holds. */
+export const forgetSummaries = (): void => summaries.clear();
+
+function summarise(kit: StoredKit, today: PlainDate): KitSummary {
+  const judgement = judge(kit, today);
+  const container = containerOf(kit.containerId);
+  const position = positionOf(kit.positionId);
+  const problem = fitProblemOf(kit, judgement);
+  const packing =
+    isPacking(kit.packing) && problem !== null && kit.packing.fingerprint === fitFingerprint(problem) ? kit.packing.result : null;
+  const carry =
+    packing !== null && container !== undefined && position !== undefined
+      ? carryCheck(container, position, packing.thicknessMm, judgement.massG)
+      : null;
+  const gap = judgement.coverage.needs.find(({ state }) => state === 'gap');
+  const events: UpkeepEvent[] = upkeepEvents(keptKit(kit, judgement), today, addDays(today, 730), KIND_CATALOG);
+  return {
+    rungs: judgement.rungs.map(({ rung, state, have, least }) => ({ rung, state, have, least })),
+    held: judgement.held,
+    asked: judgement.asked,
+    massG: judgement.massG,
+    massLimitG: position?.massG ?? null,
+    priceMinor: judgement.priceMinor,
+    thicknessMm: carry?.outerTMm ?? null,
+    thicknessLimitMm: position?.tMm ?? 0,
+    allIn: packing?.feasible ?? null,
+    readyUntil: judgement.readyUntil,
+    gap: gap === undefined ? null : gapText(gap),
+    next: events.find(({ type }) => type !== 'gap') ?? null,
+  };
+}

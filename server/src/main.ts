@@ -1,0 +1,80 @@
+import type { Server } from 'node:http';
+import { resolve } from 'node:path';
+import { type PlainDate, toPlainDate } from '@ivrak/core';
+import { pino } from 'pino';
+import { createApp } from './app.ts';
+import { FolderInUseError } from './db/lock.ts';
+import { openDb } from './db/open.ts';
+import { isNewDatabase, seedDemo } from './demo/seed.ts';
+import { DEFAULT_DATA_FOLDER } from './paths.ts';
+
+const HOST = '127.0.0.1';
+
+function portOf(text: string | undefined): number {
+  if (text === undefined || text === '') return 4800;
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Error(`PORT must be a number from 1 to 65535, not "${text}"`);
+  return port;
+}
+
+/** The local calendar day, or the one that IVRAK_TODAY fixes. */
+function dayOf(fixed: string | undefined): () => PlainDate {
+  if (fixed === undefined || fixed === '') {
+    return () => {
+      const now = new Date();
+      const text = `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
+      return text as PlainDate; // the clock gives existing days
+    };
+  }
+  const day = toPlainDate(fixed);
+  if (day === null) throw new Error(`IVRAK_TODAY must be a date as YYYY-MM-DD, not "${fixed}"`);
+  return () => day;
+}
+
+async function main(): Promise<void> {
+  const log = pino({ level: process.env.IVRAK_LOG ?? 'warn' }, pino.destination({ fd: 2, sync: true }));
+  const port = portOf(process.env.PORT);
+  const today = dayOf(process.env.IVRAK_TODAY);
+  const folder = resolve(process.env.IVRAK_DATA || DEFAULT_DATA_FOLDER);
+  const { db, describe, close } = await openDb(folder);
+  const isNew = await isNewDatabase(db);
+  if (isNew && !process.argv.includes('--empty')) await seedDemo(db, today());
+  const app = createApp({ db, describeDb: describe, log, today });
+  const server = await new Promise<Server>((done, fail) => {
+    const listening = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done(listening)));
+  }).catch(async (error: unknown) => {
+    await close();
+    throw error;
+  });
+  stopOnSignals(server, close);
+  console.log(`Ivrak is ready on http://${HOST}:${port} (data in ${folder})`);
+}
+
+/** The first signal lets running requests end and closes the database; a second one stops at once. */
+function stopOnSignals(server: Server, close: () => Promise<void>): void {
+  let isStopping = false;
+  const stop = () => {
+    if (isStopping) process.exit(1);
+    isStopping = true;
+    server.close(async () => {
+      await close();
+      console.log('Ivrak has stopped; the database is closed.');
+      process.exit(0);
+    });
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), 2000).unref();
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+}
+
+main().catch((error: unknown) => {
+  const isTaken = error instanceof Error && 'code' in error && error.code === 'EADDRINUSE';
+  const said = isTaken
+    ? `Port ${process.env.PORT ?? 4800} is taken. Choose another: PORT=4801 npm start`
+    : error instanceof FolderInUseError
+      ? error.message
+      : error;
+  console.error(said);
+  process.exit(1);
+});

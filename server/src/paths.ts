@@ -1,0 +1,8 @@
+import { fileURLToPath } from 'node:url';
+
+/** This file and the bundle made from it lie equally deep, so both find the repository's root two folders up. */
+const ROOT = fileURLToPath(new URL('../..', import.meta.url));
+
+export const MIGRATIONS_FOLDER = `${ROOT}server/src/db/migrations`;
+export const WEB_FOLDER = `${ROOT}web/dist`;
+export const DEFAULT_DATA_FOLDER = `${ROOT}data`;

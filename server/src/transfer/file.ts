@@ -1,0 +1,131 @@
+import {
+  BriefSchema,
+  ConditionSchema,
+  KitIdSchema,
+  KitNameSchema,
+  LayerSchema,
+  LotSchema,
+  PersonIdSchema,
+  PlaceSchema,
+  PlainDateSchema,
+  UnitIdSchema,
+} from '@ivrak/core';
+import { z } from 'zod';
+import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
+import type { Issue } from '../http/problem.ts';
+import { unitIssues } from '../kits/check.ts';
+
+const count = z.number().int().nonnegative();
+const time = z.iso.datetime({ offset: true });
+
+/** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
+export const ExportFileSchema = z.strictObject({
+  format: z.literal('ivrak'),
+  formatVersion: z.literal(1, { error: 'this program reads format version 1' }),
+  people: z.array(z.strictObject({ id: PersonIdSchema, name: z.string().min(1).max(80), role: z.string().max(200) })),
+  lots: z.array(LotSchema.strict()),
+  kits: z.array(
+    z.strictObject({
+      id: KitIdSchema,
+      name: KitNameSchema,
+      layer: LayerSchema,
+      personId: PersonIdSchema.nullable(),
+      containerId: z.string(),
+      positionId: z.string(),
+      schoolId: z.string(),
+      brief: BriefSchema,
+      packing: z.unknown(),
+      inspectedOn: PlainDateSchema.nullable(),
+      retiredOn: PlainDateSchema.nullable(),
+      position: count,
+      version: z.number().int().positive(),
+    }),
+  ),
+  units: z.array(
+    z.strictObject({
+      id: UnitIdSchema,
+      kind: z.string(),
+      count: z.number().int().min(1, 'must be at least 1').max(1000),
+      piecesUsed: count,
+      condition: ConditionSchema,
+      state: z.string(),
+      lotId: z.string().nullable(),
+      place: PlaceSchema,
+      kitId: z.string().nullable(),
+      position: count,
+      version: z.number().int().positive(),
+    }),
+  ),
+  uses: z.array(z.strictObject({ id: z.string().min(1), kitId: z.string(), at: time })),
+  useEvents: z.array(
+    z.strictObject({
+      id: z.string().min(1),
+      useId: z.string(),
+      at: time,
+      unitId: z.string(),
+      kind: z.string(),
+      pieces: z.number().int().min(1),
+      note: z.string().max(500),
+    }),
+  ),
+  gtins: z.array(z.strictObject({ gtin: z.string().regex(/^\d{14}$/), kind: z.string() })),
+  journal: z.array(
+    z.strictObject({ at: time, who: z.string(), what: z.string(), subject: z.string(), before: z.unknown(), after: z.unknown() }),
+  ),
+  settings: z.array(z.strictObject({ key: z.string(), value: z.unknown() })),
+});
+export type ExportFile = z.output<typeof ExportFileSchema>;
+
+/** References within the file, and to the catalogue, that lead nowhere. Empty: the file can be taken in whole. */
+export function referenceIssues(file: ExportFile): Issue[] {
+  const issues: Issue[] = [];
+  const say = (path: string, message: string) => issues.push({ path, message });
+  const ids = (list: readonly { id: string }[], name: string): Set<string> => {
+    const seen = new Set<string>();
+    for (const [index, { id }] of list.entries()) {
+      if (seen.has(id)) say(`${name}.${index}.id`, `"${id}" stands twice`);
+      seen.add(id);
+    }
+    return seen;
+  };
+  const people = ids(file.people, 'people');
+  const lots = ids(file.lots, 'lots');
+  const kits = ids(file.kits, 'kits');
+  ids(file.units, 'units');
+  const uses = ids(file.uses, 'uses');
+  ids(file.useEvents, 'useEvents');
+  for (const [index, lot] of file.lots.entries())
+    if (!KIND_CATALOG.has(lot.kind)) say(`lots.${index}.kind`, `"${lot.kind}" is not in the catalogue`);
+  for (const [index, kit] of file.kits.entries()) {
+    if (kit.personId !== null && !people.has(kit.personId))
+      say(`kits.${index}.personId`, `there is no person "${kit.personId}" in the file`);
+    if (containerOf(kit.containerId) === undefined) say(`kits.${index}.containerId`, `unknown container "${kit.containerId}"`);
+    if (positionOf(kit.positionId) === undefined) say(`kits.${index}.positionId`, `unknown carry position "${kit.positionId}"`);
+    if (schoolOf(kit.schoolId) === undefined) say(`kits.${index}.schoolId`, `unknown school "${kit.schoolId}"`);
+  }
+  for (const [index, unit] of file.units.entries()) {
+    // Used-up things keep what was in them for the record.
+    if (unit.place !== 'used') issues.push(...unitIssues(unit, `units.${index}.`));
+    if (unit.lotId !== null && !lots.has(unit.lotId)) say(`units.${index}.lotId`, `there is no lot "${unit.lotId}" in the file`);
+    if ((unit.place === 'kit') !== (unit.kitId !== null)) say(`units.${index}.kitId`, 'a unit has a kit if and only if its place is "kit"');
+    if (unit.kitId !== null && !kits.has(unit.kitId)) say(`units.${index}.kitId`, `there is no kit "${unit.kitId}" in the file`);
+    if (unit.condition === 'practice' && (unit.place === 'kit' || unit.place === 'stores'))
+      say(`units.${index}.place`, 'a practice unit is never in a kit or among spares');
+  }
+  for (const [index, use] of file.uses.entries())
+    if (!kits.has(use.kitId)) say(`uses.${index}.kitId`, `there is no kit "${use.kitId}" in the file`);
+  for (const [index, event] of file.useEvents.entries())
+    if (!uses.has(event.useId)) say(`useEvents.${index}.useId`, `there is no use "${event.useId}" in the file`);
+  const seenGtins = new Set<string>();
+  for (const [index, { gtin, kind }] of file.gtins.entries()) {
+    if (seenGtins.has(gtin)) say(`gtins.${index}.gtin`, 'stands twice');
+    seenGtins.add(gtin);
+    if (!KIND_CATALOG.has(kind)) say(`gtins.${index}.kind`, `"${kind}" is not in the catalogue`);
+  }
+  const seenKeys = new Set<string>();
+  for (const [index, { key }] of file.settings.entries()) {
+    if (seenKeys.has(key)) say(`settings.${index}.key`, 'stands twice');
+    seenKeys.add(key);
+  }
+  return issues;
+}

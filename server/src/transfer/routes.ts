@@ -1,0 +1,78 @@
+import { asc } from 'drizzle-orm';
+import type { PgTable } from 'drizzle-orm/pg-core';
+import { z } from 'zod';
+import type { Db, Tx } from '../db/open.ts';
+import { gtins, journal, kits, lots, people, settings, units, useEvents, uses } from '../db/schema.ts';
+import { unacceptable } from '../http/problem.ts';
+import { type RouteSpec, route } from '../http/route.ts';
+import { forgetSummaries } from '../kits/view.ts';
+import { type ExportFile, ExportFileSchema, referenceIssues } from './file.ts';
+
+const iso = (at: string): string => new Date(at).toISOString();
+
+/** Reads everything in one transaction and in a fixed order, so that equal data gives an equal file. */
+export async function exportAll(db: Db): Promise<ExportFile> {
+  return db.transaction(async (tx) => {
+    const file = {
+      format: 'ivrak',
+      formatVersion: 1,
+      people: await tx.select().from(people).orderBy(asc(people.id)),
+      lots: await tx.select().from(lots).orderBy(asc(lots.id)),
+      kits: (await tx.select().from(kits).orderBy(asc(kits.id))).map((kit) => ({ ...kit, packing: kit.packing ?? null })),
+      units: await tx.select().from(units).orderBy(asc(units.id)),
+      uses: (await tx.select().from(uses).orderBy(asc(uses.id))).map((use) => ({ ...use, at: iso(use.at) })),
+      useEvents: (await tx.select().from(useEvents).orderBy(asc(useEvents.id))).map((event) => ({ ...event, at: iso(event.at) })),
+      gtins: await tx.select().from(gtins).orderBy(asc(gtins.gtin)),
+      journal: (await tx.select().from(journal).orderBy(asc(journal.id))).map(({ id: _, at, ...entry }) => ({ at: iso(at), ...entry })),
+      settings: await tx.select().from(settings).orderBy(asc(settings.key)),
+    };
+    return ExportFileSchema.parse(file);
+  });
+}
+
+/** Replaces everything by what the file holds, or throws 422 and changes nothing. The file's journal goes on as ours. */
+export async function importAll(db: Db, file: ExportFile): Promise<void> {
+  const issues = referenceIssues(file);
+  if (issues.length > 0) throw unacceptable(issues.slice(0, 100));
+  await db.transaction(async (tx) => {
+    for (const table of [useEvents, uses, units, kits, lots, people, gtins, journal, settings]) await tx.delete(table);
+    await insertAll(tx, people, file.people);
+    await insertAll(tx, lots, file.lots);
+    await insertAll(tx, kits, file.kits);
+    await insertAll(tx, units, file.units);
+    await insertAll(tx, uses, file.uses);
+    await insertAll(tx, useEvents, file.useEvents);
+    await insertAll(tx, gtins, file.gtins);
+    await insertAll(tx, journal, file.journal);
+    await insertAll(tx, settings, file.settings);
+  });
+  forgetSummaries();
+}
+
+const ROWS_AT_ONCE = 500;
+
+async function insertAll<T extends PgTable>(tx: Tx, table: T, rows: readonly T['$inferInsert'][]): Promise<void> {
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
+    await tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as T['$inferInsert'][]);
+}
+
+export const transferRoutes = (db: Db): RouteSpec[] => [
+  route({
+    method: 'get',
+    path: '/api/export',
+    summary: 'Everything, as one versioned file',
+    response: ExportFileSchema,
+    handle: () => exportAll(db),
+  }),
+  route({
+    method: 'post',
+    path: '/api/import',
+    summary: 'Replace everything by an exported file: all of it or nothing',
+    body: ExportFileSchema,
+    response: z.object({ kits: z.number(), units: z.number(), lots: z.number() }),
+    handle: async ({ body }) => {
+      await importAll(db, body);
+      return { kits: body.kits.length, units: body.units.length, lots: body.lots.length };
+    },
+  }),
+];

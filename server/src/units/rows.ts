@@ -1,0 +1,62 @@
+import { type PlainDate, type Unit, UnitIdSchema, UnitSchema } from '@ivrak/core';
+import { and, eq, isNull } from 'drizzle-orm';
+import { z } from 'zod';
+import type { Tx } from '../db/open.ts';
+import { lots, type units } from '../db/schema.ts';
+
+export type UnitRow = typeof units.$inferSelect;
+export type LotRow = typeof lots.$inferSelect;
+
+/** A unit as it is sent: with what is known of its lot, and the version for the next write. */
+export const StoredUnitSchema = UnitSchema.extend({
+  lotId: z.string().nullable(),
+  gtin: z.string().nullable(),
+  seller: z.string().nullable(),
+  authorised: z.boolean().nullable(),
+  priceMinor: z.number().int().nullable(),
+  version: z.number().int(),
+});
+export type StoredUnit = z.infer<typeof StoredUnitSchema>;
+
+/** The one place where a row becomes a unit. Rows were checked when they were written. */
+export function toStoredUnit(row: UnitRow, lot: LotRow | null): StoredUnit {
+  return {
+    id: UnitIdSchema.parse(row.id),
+    kind: row.kind,
+    count: row.count,
+    piecesUsed: row.piecesUsed,
+    condition: row.condition as Unit['condition'], // written through the schema
+    state: row.state,
+    lot: lot?.lot ?? null,
+    expiresOn: (lot?.expiresOn ?? null) as PlainDate | null, // a date column
+    lotId: row.lotId,
+    gtin: lot?.gtin ?? null,
+    seller: lot?.seller ?? null,
+    authorised: lot?.authorised ?? null,
+    priceMinor: lot?.priceMinor ?? null,
+    version: row.version,
+  };
+}
+
+/** The lot that fits what is known of a unit: its own one where nothing changed, else one found or made. */
+export async function lotFor(tx: Tx, unit: Pick<Unit, 'kind' | 'lot' | 'expiresOn'>, own: LotRow | null): Promise<string | null> {
+  if (unit.lot === null && unit.expiresOn === null) return own !== null && own.lot === null && own.expiresOn === null ? own.id : null;
+  if (own !== null && own.lot === unit.lot && own.expiresOn === unit.expiresOn) return own.id;
+  const sameLot = unit.lot === null ? isNull(lots.lot) : eq(lots.lot, unit.lot);
+  const sameDate = unit.expiresOn === null ? isNull(lots.expiresOn) : eq(lots.expiresOn, unit.expiresOn);
+  const [found] = await tx
+    .select()
+    .from(lots)
+    .where(and(eq(lots.kind, unit.kind), sameLot, sameDate))
+    .orderBy(lots.id)
+    .limit(1);
+  if (found !== undefined) return found.id;
+  const id = crypto.randomUUID();
+  // Where it was bought stays known when a date is put right.
+  const provenance =
+    own === null
+      ? {}
+      : { gtin: own.gtin, seller: own.seller, authorised: own.authorised, priceMinor: own.priceMinor, producedOn: own.producedOn };
+  await tx.insert(lots).values({ id, kind: unit.kind, lot: unit.lot, expiresOn: unit.expiresOn, ...provenance });
+  return id;
+}

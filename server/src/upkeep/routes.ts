@@ -1,0 +1,113 @@
+import {
+  addDays,
+  type Grade,
+  NeedIdSchema,
+  type PlainDate,
+  PlainDateSchema,
+  restockLines,
+  type SpareUnit,
+  UPKEEP_PLAN,
+  upkeepEvents,
+} from '@ivrak/core';
+import { eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
+import type { Db } from '../db/open.ts';
+import { lots, units } from '../db/schema.ts';
+import { unacceptable } from '../http/problem.ts';
+import { type RouteSpec, route } from '../http/route.ts';
+import { listKits, type StoredKit } from '../kits/store.ts';
+import { judge, keptKit, UpkeepEventSchema } from '../kits/view.ts';
+import { toStoredUnit } from '../units/rows.ts';
+
+const GradeNameSchema = z.enum(['primary', 'substitute', 'improvised']) satisfies z.ZodType<Grade>;
+
+const RestockSchema = z.object({
+  kits: z.array(
+    z.object({
+      kitId: z.string(),
+      kitName: z.string(),
+      version: z.number(),
+      lines: z.array(
+        z.object({
+          need: NeedIdSchema,
+          missing: z.number(),
+          fromStores: z.array(
+            z.object({
+              unitId: z.string(),
+              kind: z.string(),
+              grade: GradeNameSchema,
+              pieces: z.number(),
+              expiresOn: PlainDateSchema.nullable(),
+              lot: z.string().nullable(),
+              /** Whole units to take off the stack, and the stack's version. */
+              take: z.number(),
+              version: z.number(),
+            }),
+          ),
+          toBuy: z.array(z.object({ kind: z.string(), count: z.number(), priceMinor: z.number() })),
+        }),
+      ),
+    }),
+  ),
+});
+
+/** A kit's next inspection plus the supplier's lead: what a spare should outlast. */
+function outlastsFor(kit: StoredKit, today: PlainDate): PlainDate {
+  const interval = kit.layer === 'base' ? UPKEEP_PLAN.inspectIndoorsDays : UPKEEP_PLAN.inspectMovingDays;
+  const due = addDays(kit.inspectedOn ?? today, interval);
+  return addDays(due < today ? today : due, UPKEEP_PLAN.supplierLeadDays);
+}
+
+export async function restockPlan(db: Db, today: PlainDate): Promise<z.output<typeof RestockSchema>> {
+  const rows = await db.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.place, 'stores'));
+  const spares = new Map(rows.map((row) => [row.units.id, toStoredUnit(row.units, row.lots)]));
+  // A stack in stores may serve several kits; what one kit was promised is taken off before the next is planned.
+  const free = new Map<string, SpareUnit>([...spares].map(([id, unit]) => [id, unit]));
+  const plans = [];
+  for (const kit of await listKits(db)) {
+    const school = schoolOf(kit.schoolId);
+    if (school === undefined) continue;
+    const lines = restockLines(judge(kit, today).coverage.needs, school, [...free.values()], KIND_CATALOG, {
+      on: today,
+      outlasts: outlastsFor(kit, today),
+    });
+    if (lines.length === 0) continue;
+    const withTakes = lines.map((line) => ({
+      ...line,
+      fromStores: line.fromStores.map((spare) => {
+        const stack = free.get(spare.unitId);
+        const left = (stack?.count ?? 0) - spare.take;
+        if (left <= 0 || stack === undefined) free.delete(spare.unitId);
+        else free.set(spare.unitId, { ...stack, count: left });
+        return { ...spare, version: spares.get(spare.unitId)?.version ?? 0 };
+      }),
+    }));
+    plans.push({ kitId: kit.id as string, kitName: kit.name, version: kit.version, lines: withTakes });
+  }
+  return { kits: plans };
+}
+
+export const upkeepRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
+  route({
+    method: 'get',
+    path: '/api/upkeep',
+    summary: 'Dated events of all kits: gaps, lapses, order-by dates, inspections',
+    query: z.object({ from: PlainDateSchema.optional(), to: PlainDateSchema.optional() }),
+    response: z.object({ from: PlainDateSchema, to: PlainDateSchema, events: z.array(UpkeepEventSchema) }),
+    handle: async ({ query }) => {
+      const from = query.from ?? today();
+      const to = query.to ?? addDays(from, 730);
+      if (to < from) throw unacceptable([{ path: 'to', message: 'lies before "from"' }]);
+      const events = (await listKits(db)).flatMap((kit) => upkeepEvents(keptKit(kit, judge(kit, from)), from, to, KIND_CATALOG));
+      return { from, to, events: events.sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0)) };
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/api/restock',
+    summary: 'What kits miss and where it can come from',
+    response: RestockSchema,
+    handle: () => restockPlan(db, today()),
+  }),
+];

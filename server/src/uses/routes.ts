@@ -1,0 +1,119 @@
+import { KitIdSchema, type PlainDate, takePieces, UseInputSchema } from '@ivrak/core';
+import { desc, eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { KIND_CATALOG } from '../catalog/catalog.ts';
+import { type Change, note } from '../db/journal.ts';
+import type { Db, Tx } from '../db/open.ts';
+import { units, useEvents, uses } from '../db/schema.ts';
+import { Problem, unacceptable } from '../http/problem.ts';
+import { type RouteSpec, route } from '../http/route.ts';
+import { findKit, touchKit } from '../kits/store.ts';
+import { KitViewSchema, viewOf } from '../kits/view.ts';
+import { findUnit } from '../units/routes.ts';
+import { toStoredUnit } from '../units/rows.ts';
+
+const StoredUseSchema = z.object({
+  id: z.string(),
+  kitId: z.string(),
+  at: z.string(),
+  events: z.array(z.object({ id: z.string(), at: z.string(), unitId: z.string(), kind: z.string(), count: z.number(), note: z.string() })),
+});
+type StoredUse = z.output<typeof StoredUseSchema>;
+
+const UseIdSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
+
+export const useRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
+  route({
+    method: 'post',
+    path: '/api/kits/:id/uses',
+    summary: 'Log what was used; counts are pieces. An id sent twice is logged once.',
+    status: 201,
+    body: UseInputSchema.extend({ id: UseIdSchema.optional() }),
+    response: z.object({ use: StoredUseSchema, kit: KitViewSchema }),
+    handle: async ({ params, body, who }) => {
+      const kitId = KitIdSchema.safeParse(params.id).data ?? '';
+      const use = await db.transaction((tx) => logUse(tx, who, kitId, body));
+      return { use, kit: viewOf(await findKit(db, kitId), today()) };
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/api/kits/:id/uses',
+    summary: 'What was used out of a kit, last first',
+    response: z.object({ uses: z.array(StoredUseSchema) }),
+    handle: async ({ params }) => {
+      const kit = await findKit(db, params.id ?? '');
+      const rows = await db.select().from(uses).where(eq(uses.kitId, kit.id)).orderBy(desc(uses.at));
+      return { uses: await Promise.all(rows.map((row) => readUse(db, row))) };
+    },
+  }),
+];
+
+const iso = (at: string): string => new Date(at).toISOString();
+
+async function readUse(db: Db | Tx, row: typeof uses.$inferSelect): Promise<StoredUse> {
+  const events = await db.select().from(useEvents).where(eq(useEvents.useId, row.id)).orderBy(useEvents.at, useEvents.id);
+  return {
+    id: row.id,
+    kitId: row.kitId,
+    at: iso(row.at),
+    events: events.map(({ id, at, unitId, kind, pieces, note: said }) => ({ id, at: iso(at), unitId, kind, count: pieces, note: said })),
+  };
+}
+
+async function logUse(
+  tx: Tx,
+  who: string,
+  kitId: string,
+  input: z.output<typeof UseInputSchema> & { id?: string | undefined },
+): Promise<StoredUse> {
+  const id = input.id ?? crypto.randomUUID();
+  const [known] = await tx.select().from(uses).where(eq(uses.id, id));
+  if (known !== undefined) {
+    // Sent again after a lost answer: what was written stands.
+    if (known.kitId === kitId) return readUse(tx, known);
+    throw new Problem(409, 'Already there', `A use "${id}" was logged on another kit.`);
+  }
+  const kit = await findKit(tx, kitId);
+  await tx.insert(uses).values({ id, kitId: kit.id, at: input.at });
+  const changes: Change[] = [];
+  for (const [index, event] of input.events.entries()) {
+    const { change, kind } = await takeFromUnit(tx, kit.id, event, `events.${index}.`);
+    changes.push(change);
+    await tx
+      .insert(useEvents)
+      .values({ id: `${id}-${index}`, useId: id, at: event.at, unitId: event.unitId, kind, pieces: event.count, note: event.note });
+  }
+  await touchKit(tx, kit.id);
+  await note(tx, who, [{ what: 'use logged', subject: id, after: { kitId: kit.id, ...input } }, ...changes]);
+  const [row] = await tx.select().from(uses).where(eq(uses.id, id));
+  if (row === undefined) throw new Error('the use that was just written is not there');
+  return readUse(tx, row);
+}
+
+async function takeFromUnit(
+  tx: Tx,
+  kitId: string,
+  event: { unitId: string; count: number },
+  path: string,
+): Promise<{ change: Change; kind: string }> {
+  const row = await findUnit(tx, event.unitId).catch(() => null);
+  if (row === null || row.units.kitId !== kitId) throw unacceptable([{ path: `${path}unitId`, message: 'is not in this kit' }]);
+  const unit = toStoredUnit(row.units, row.lots);
+  const kind = KIND_CATALOG.get(unit.kind);
+  if (kind === undefined) throw unacceptable([{ path: `${path}unitId`, message: `is of the unknown kind "${unit.kind}"` }]);
+  const taken = takePieces(unit, kind, event.count);
+  if (!taken.ok)
+    throw unacceptable([{ path: `${path}count`, message: `only ${taken.left} ${kind.pieceName}${taken.left === 1 ? '' : 's'} left` }]);
+  const version = row.units.version + 1;
+  if (taken.rest === null)
+    await tx.update(units).set({ place: 'used', kitId: null, condition: 'used', version }).where(eq(units.id, unit.id));
+  else {
+    const { count, piecesUsed, condition } = taken.rest;
+    await tx.update(units).set({ count, piecesUsed, condition, version }).where(eq(units.id, unit.id));
+  }
+  return {
+    kind: unit.kind,
+    change: { what: 'pieces used', subject: unit.id, before: unit, after: { used: event.count, spoiled: taken.spoiled, rest: taken.rest } },
+  };
+}
