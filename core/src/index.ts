@@ -14,16 +14,27 @@ export {
   type NeedState,
   type RungCoverage,
   readyUntil,
+  type ServedBy,
   type StockKit,
   type StockUnit,
 } from './coverage/coverage.ts';
 export { checkPlacement, type Violation } from './fit/check.ts';
 export { type CarryCheck, carryCheck, fitFingerprint, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './fit/kitFit.ts';
-export { type FitProblem, FitProblemSchema, type FitResult, type PlacedItem } from './fit/problem.ts';
+export { type FitProblem, FitProblemSchema, type FitReason, type FitResult, type PlacedItem } from './fit/problem.ts';
 export { createFit, defaultDecodes, packFit } from './fit/search.ts';
 export { type Brief, BriefSchema, defaultBrief, TRAINING_NAMES, TRAINING_SKILLS, TRAININGS, type Training } from './model/brief.ts';
 export { type Container, ContainerSchema, type Position, PositionSchema } from './model/container.ts';
-export { type DrawingId, GRADES, type Grade, GradeSchema, type Kind, type KindCatalog, KindSchema, measuresOf } from './model/kind.ts';
+export {
+  type DrawingId,
+  GRADES,
+  type Grade,
+  GradeSchema,
+  type Kind,
+  type KindCatalog,
+  KindSchema,
+  type KindState,
+  measuresOf,
+} from './model/kind.ts';
 export { type Kit, type KitDraft, KitDraftSchema, KitNameSchema, LAYER_NAMES, LAYERS, type Layer, LayerSchema } from './model/kit.ts';
 export {
   isLifeSaving,
@@ -72,6 +83,24 @@ export {
   UnitIdSchema,
   UnitSchema,
 } from './model/unit.ts';
+export {
+  type KitSummary,
+  KitSummarySchema,
+  type KitView,
+  KitViewSchema,
+  NeedStateSchema,
+  type Person,
+  PersonSchema,
+  type PlacedUnit,
+  PlacedUnitSchema,
+  type Restock,
+  RestockSchema,
+  type StoredUnit,
+  StoredUnitSchema,
+  type StoredUse,
+  StoredUseSchema,
+  UpkeepEventSchema,
+} from './model/wire.ts';
 export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } from './needs/needs.ts';
 export { gtinCheckDigitIsRight, readScan, type ScanAnswer, type ScanResult } from './scan/gs1.ts';
 export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';

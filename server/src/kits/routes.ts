@@ -3,7 +3,10 @@ import {
   fitFingerprint,
   KitDraftSchema,
   KitIdSchema,
+  KitViewSchema,
   NeedIdSchema,
+  NeedStateSchema,
+  PersonSchema,
   type PlainDate,
   PlainDateSchema,
   UnitIdSchema,
@@ -16,7 +19,7 @@ import { kits, units } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { createKit, findKit, listKits, listPeople, type SentTo, saveKit, staleKit, touchKit } from './store.ts';
-import { fitProblemOf, judge, KitViewSchema, NeedStateSchema, viewOf } from './view.ts';
+import { fitProblemOf, judge, viewOf } from './view.ts';
 
 export const CoverageSchema = z.object({
   needs: z.array(
@@ -37,7 +40,6 @@ export const CoverageSchema = z.object({
   singlePoints: z.array(z.object({ need: NeedIdSchema, unitId: z.string() })),
 });
 
-const PersonSchema = z.object({ id: z.string(), name: z.string(), role: z.string() });
 const VersionSchema = z.number().int().positive();
 const SentToSchema = z.record(UnitIdSchema, z.enum(['stores', 'discarded', 'practice'])).default({});
 

@@ -1,10 +1,10 @@
-import { type Kit, type KitDraft, KitIdSchema, type Layer, type PersonId, type PlainDate } from '@ivrak/core';
+import { type Kit, type KitDraft, KitIdSchema, type Layer, type PersonId, type PlainDate, type StoredUnit } from '@ivrak/core';
 import { asc, eq, isNull, sql } from 'drizzle-orm';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, lots, people, units } from '../db/schema.ts';
 import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
-import { type LotRow, lotFor, type StoredUnit, toStoredUnit, type UnitRow } from '../units/rows.ts';
+import { type LotRow, lotFor, toStoredUnit, type UnitRow } from '../units/rows.ts';
 import { checkDraft } from './check.ts';
 
 export type KitRow = typeof kits.$inferSelect;

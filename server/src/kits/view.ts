@@ -1,6 +1,5 @@
 import {
   addDays,
-  BriefSchema,
   carryCheck,
   type FitProblem,
   type FitResult,
@@ -9,71 +8,16 @@ import {
   type Judgement,
   judgeKit,
   type KeptKit,
-  KitIdSchema,
-  KitNameSchema,
+  type KitSummary,
+  type KitView,
   kitFitProblem,
-  LayerSchema,
-  NeedIdSchema,
-  PersonIdSchema,
   type PlainDate,
-  PlainDateSchema,
   TRAINING_SKILLS,
   type UpkeepEvent,
   upkeepEvents,
 } from '@ivrak/core';
-import { z } from 'zod';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
-import { StoredUnitSchema } from '../units/rows.ts';
 import type { StoredKit } from './store.ts';
-
-export const NeedStateSchema = z.enum(['off', 'gap', 'thin', 'held', 'full']);
-
-export const UpkeepEventSchema = z.object({
-  type: z.enum(['gap', 'lapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing']),
-  on: PlainDateSchema,
-  kitId: z.string(),
-  kitName: z.string(),
-  need: NeedIdSchema.nullable(),
-  unitIds: z.array(z.string()),
-  kind: z.string().nullable(),
-  text: z.string(),
-});
-
-const SummarySchema = z.object({
-  rungs: z.array(z.object({ rung: z.string(), state: NeedStateSchema, have: z.number(), least: z.number() })),
-  held: z.number(),
-  asked: z.number(),
-  massG: z.number(),
-  massLimitG: z.number().nullable(),
-  priceMinor: z.number(),
-  /** Packed, walls included; null until it was packed as it is now. */
-  thicknessMm: z.number().nullable(),
-  thicknessLimitMm: z.number(),
-  allIn: z.boolean().nullable(),
-  readyUntil: PlainDateSchema.nullable(),
-  gap: z.string().nullable(),
-  next: UpkeepEventSchema.nullable(),
-});
-export type KitSummary = z.output<typeof SummarySchema>;
-
-export const KitViewSchema = z.object({
-  id: KitIdSchema,
-  name: KitNameSchema,
-  layer: LayerSchema,
-  personId: PersonIdSchema.nullable(),
-  containerId: z.string(),
-  positionId: z.string(),
-  schoolId: z.string(),
-  brief: BriefSchema,
-  units: z.array(StoredUnitSchema),
-  container: z.object({ id: z.string(), name: z.string() }),
-  position: z.object({ id: z.string(), name: z.string() }),
-  packing: z.unknown(),
-  inspectedOn: PlainDateSchema.nullable(),
-  version: z.number().int(),
-  summary: SummarySchema,
-});
-export type KitView = z.output<typeof KitViewSchema>;
 
 export interface StoredPacking {
   fingerprint: string;

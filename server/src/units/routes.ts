@@ -2,10 +2,10 @@ import {
   ConditionSchema,
   intakeCondition,
   KitIdSchema,
-  PlaceSchema,
+  type PlacedUnit,
+  PlacedUnitSchema,
   type PlainDate,
   PlainDateSchema,
-  type Unit,
   UnitIdSchema,
 } from '@ivrak/core';
 import { asc, eq, inArray } from 'drizzle-orm';
@@ -17,10 +17,7 @@ import { gtins, kits, lots, units } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { touchKit } from '../kits/store.ts';
-import { type LotRow, lotFor, StoredUnitSchema, toStoredUnit, type UnitRow } from './rows.ts';
-
-const PlacedUnitSchema = StoredUnitSchema.extend({ place: PlaceSchema, kitId: z.string().nullable() });
-type PlacedUnit = z.output<typeof PlacedUnitSchema>;
+import { type LotRow, lotFor, toStoredUnit, type UnitRow } from './rows.ts';
 
 const toPlaced = (row: { units: UnitRow; lots: LotRow | null }): PlacedUnit => ({
   ...toStoredUnit(row.units, row.lots),
@@ -218,5 +215,3 @@ async function kitMustBeInUse(tx: Tx, kitId: string): Promise<void> {
   const [kit] = await tx.select().from(kits).where(eq(kits.id, kitId));
   if (kit === undefined || kit.retiredOn !== null) throw unacceptable([{ path: 'kitId', message: `there is no kit "${kitId}"` }]);
 }
-
-export type { Move, PlacedUnit, Unit };

@@ -1,22 +1,10 @@
-import { type PlainDate, type Unit, UnitIdSchema, UnitSchema } from '@ivrak/core';
+import { type PlainDate, type StoredUnit, type Unit, UnitIdSchema } from '@ivrak/core';
 import { and, eq, isNull } from 'drizzle-orm';
-import { z } from 'zod';
 import type { Tx } from '../db/open.ts';
 import { lots, type units } from '../db/schema.ts';
 
 export type UnitRow = typeof units.$inferSelect;
 export type LotRow = typeof lots.$inferSelect;
-
-/** A unit as it is sent: with what is known of its lot, and the version for the next write. */
-export const StoredUnitSchema = UnitSchema.extend({
-  lotId: z.string().nullable(),
-  gtin: z.string().nullable(),
-  seller: z.string().nullable(),
-  authorised: z.boolean().nullable(),
-  priceMinor: z.number().int().nullable(),
-  version: z.number().int(),
-});
-export type StoredUnit = z.infer<typeof StoredUnitSchema>;
 
 /** The one place where a row becomes a unit. Rows were checked when they were written. */
 export function toStoredUnit(row: UnitRow, lot: LotRow | null): StoredUnit {

@@ -1,12 +1,13 @@
 import {
   addDays,
-  type Grade,
-  NeedIdSchema,
   type PlainDate,
   PlainDateSchema,
+  type Restock,
+  RestockSchema,
   restockLines,
   type SpareUnit,
   UPKEEP_PLAN,
+  UpkeepEventSchema,
   upkeepEvents,
 } from '@ivrak/core';
 import { eq } from 'drizzle-orm';
@@ -17,40 +18,8 @@ import { lots, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';
-import { judge, keptKit, UpkeepEventSchema } from '../kits/view.ts';
+import { judge, keptKit } from '../kits/view.ts';
 import { toStoredUnit } from '../units/rows.ts';
-
-const GradeNameSchema = z.enum(['primary', 'substitute', 'improvised']) satisfies z.ZodType<Grade>;
-
-const RestockSchema = z.object({
-  kits: z.array(
-    z.object({
-      kitId: z.string(),
-      kitName: z.string(),
-      version: z.number(),
-      lines: z.array(
-        z.object({
-          need: NeedIdSchema,
-          missing: z.number(),
-          fromStores: z.array(
-            z.object({
-              unitId: z.string(),
-              kind: z.string(),
-              grade: GradeNameSchema,
-              pieces: z.number(),
-              expiresOn: PlainDateSchema.nullable(),
-              lot: z.string().nullable(),
-              /** Whole units to take off the stack, and the stack's version. */
-              take: z.number(),
-              version: z.number(),
-            }),
-          ),
-          toBuy: z.array(z.object({ kind: z.string(), count: z.number(), priceMinor: z.number() })),
-        }),
-      ),
-    }),
-  ),
-});
 
 /** A kit's next inspection plus the supplier's lead: what a spare should outlast. */
 function outlastsFor(kit: StoredKit, today: PlainDate): PlainDate {
@@ -59,7 +28,7 @@ function outlastsFor(kit: StoredKit, today: PlainDate): PlainDate {
   return addDays(due < today ? today : due, UPKEEP_PLAN.supplierLeadDays);
 }
 
-export async function restockPlan(db: Db, today: PlainDate): Promise<z.output<typeof RestockSchema>> {
+export async function restockPlan(db: Db, today: PlainDate): Promise<Restock> {
   const rows = await db.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.place, 'stores'));
   const spares = new Map(rows.map((row) => [row.units.id, toStoredUnit(row.units, row.lots)]));
   // A stack in stores may serve several kits; what one kit was promised is taken off before the next is planned.
@@ -83,7 +52,7 @@ export async function restockPlan(db: Db, today: PlainDate): Promise<z.output<ty
         return { ...spare, version: spares.get(spare.unitId)?.version ?? 0 };
       }),
     }));
-    plans.push({ kitId: kit.id as string, kitName: kit.name, version: kit.version, lines: withTakes });
+    plans.push({ kitId: kit.id as string, kitName: kit.name, lines: withTakes });
   }
   return { kits: plans };
 }

@@ -1,4 +1,4 @@
-import { KitIdSchema, type PlainDate, takePieces, UseInputSchema } from '@ivrak/core';
+import { KitIdSchema, KitViewSchema, type PlainDate, type StoredUse, StoredUseSchema, takePieces, UseInputSchema } from '@ivrak/core';
 import { desc, eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';
@@ -8,17 +8,9 @@ import { units, useEvents, uses } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { findKit, touchKit } from '../kits/store.ts';
-import { KitViewSchema, viewOf } from '../kits/view.ts';
+import { viewOf } from '../kits/view.ts';
 import { findUnit } from '../units/routes.ts';
 import { toStoredUnit } from '../units/rows.ts';
-
-const StoredUseSchema = z.object({
-  id: z.string(),
-  kitId: z.string(),
-  at: z.string(),
-  events: z.array(z.object({ id: z.string(), at: z.string(), unitId: z.string(), kind: z.string(), count: z.number(), note: z.string() })),
-});
-type StoredUse = z.output<typeof StoredUseSchema>;
 
 const UseIdSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
 

@@ -1,0 +1,115 @@
+import { z } from 'zod';
+import { BriefSchema } from './brief.ts';
+import { GradeSchema } from './kind.ts';
+import { KitNameSchema, LayerSchema } from './kit.ts';
+import { NeedIdSchema, RUNGS } from './need.ts';
+import { PlainDateSchema } from './plainDate.ts';
+import { KitIdSchema, PersonIdSchema, PlaceSchema, UnitSchema } from './unit.ts';
+
+/** What server and browser say to each other, beyond what a person edits. */
+
+export const NeedStateSchema = z.enum(['off', 'gap', 'thin', 'held', 'full']);
+
+/** A unit as it is sent: with what is known of its lot, and the version for the next write. */
+export const StoredUnitSchema = UnitSchema.extend({
+  lotId: z.string().nullable(),
+  gtin: z.string().nullable(),
+  seller: z.string().nullable(),
+  authorised: z.boolean().nullable(),
+  priceMinor: z.number().int().nullable(),
+  version: z.number().int(),
+});
+export type StoredUnit = z.output<typeof StoredUnitSchema>;
+
+export const PlacedUnitSchema = StoredUnitSchema.extend({ place: PlaceSchema, kitId: z.string().nullable() });
+export type PlacedUnit = z.output<typeof PlacedUnitSchema>;
+
+export const UpkeepEventSchema = z.object({
+  type: z.enum(['gap', 'lapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing']),
+  on: PlainDateSchema,
+  kitId: z.string(),
+  kitName: z.string(),
+  need: NeedIdSchema.nullable(),
+  unitIds: z.array(z.string()),
+  kind: z.string().nullable(),
+  text: z.string(),
+});
+
+export const KitSummarySchema = z.object({
+  rungs: z.array(z.object({ rung: z.enum(RUNGS), state: NeedStateSchema, have: z.number(), least: z.number() })),
+  /** Needs whose least is met, of those that ask for something. */
+  held: z.number(),
+  asked: z.number(),
+  massG: z.number(),
+  massLimitG: z.number().nullable(),
+  priceMinor: z.number(),
+  /** Packed, walls included, mm; null until it was packed as it is now. */
+  thicknessMm: z.number().nullable(),
+  thicknessLimitMm: z.number(),
+  /** Whether everything goes in; null until it was packed as it is now. */
+  allIn: z.boolean().nullable(),
+  readyUntil: PlainDateSchema.nullable(),
+  gap: z.string().nullable(),
+  next: UpkeepEventSchema.nullable(),
+});
+export type KitSummary = z.output<typeof KitSummarySchema>;
+
+export const KitViewSchema = z.object({
+  id: KitIdSchema,
+  name: KitNameSchema,
+  layer: LayerSchema,
+  personId: PersonIdSchema.nullable(),
+  containerId: z.string(),
+  positionId: z.string(),
+  schoolId: z.string(),
+  brief: BriefSchema,
+  units: z.array(StoredUnitSchema),
+  container: z.object({ id: z.string(), name: z.string() }),
+  position: z.object({ id: z.string(), name: z.string() }),
+  packing: z.unknown(),
+  inspectedOn: PlainDateSchema.nullable(),
+  version: z.number().int(),
+  summary: KitSummarySchema,
+});
+export type KitView = z.output<typeof KitViewSchema>;
+
+export const RestockSchema = z.object({
+  kits: z.array(
+    z.object({
+      kitId: z.string(),
+      kitName: z.string(),
+      lines: z.array(
+        z.object({
+          need: NeedIdSchema,
+          missing: z.number(),
+          fromStores: z.array(
+            z.object({
+              unitId: z.string(),
+              kind: z.string(),
+              grade: GradeSchema,
+              pieces: z.number(),
+              expiresOn: PlainDateSchema.nullable(),
+              lot: z.string().nullable(),
+              /** Whole units to take off the stack, and the stack's version. */
+              take: z.number(),
+              version: z.number(),
+            }),
+          ),
+          toBuy: z.array(z.object({ kind: z.string(), count: z.number(), priceMinor: z.number() })),
+        }),
+      ),
+    }),
+  ),
+});
+export type Restock = z.output<typeof RestockSchema>;
+
+export const StoredUseSchema = z.object({
+  id: z.string(),
+  kitId: z.string(),
+  at: z.string(),
+  events: z.array(z.object({ id: z.string(), at: z.string(), unitId: z.string(), kind: z.string(), count: z.number(), note: z.string() })),
+});
+export type StoredUse = z.output<typeof StoredUseSchema>;
+
+export const PersonSchema = z.object({ id: z.string(), name: z.string(), role: z.string() });
+export type Person = z.output<typeof PersonSchema>;

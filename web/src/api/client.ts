@@ -1,0 +1,68 @@
+export interface ProblemIssue {
+  path: string;
+  message: string;
+}
+
+/** A refusal by the server, with what it said. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly issues: readonly ProblemIssue[],
+    readonly current: unknown,
+  ) {
+    super(detail);
+  }
+}
+
+/** The server could not be reached at all. */
+export class OfflineError extends Error {
+  constructor() {
+    super('The server does not answer. Is it still running?');
+  }
+}
+
+const PERSON_KEY = 'ivrak.person';
+export const whoAmI = (): string => localStorage.getItem(PERSON_KEY) ?? 'local';
+export const setWhoAmI = (id: string): void => localStorage.setItem(PERSON_KEY, id);
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const headers: Record<string, string> = { 'x-ivrak-person': whoAmI() };
+  if (body !== undefined) headers['content-type'] = 'application/json';
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      headers,
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+  } catch {
+    throw new OfflineError();
+  }
+  if (response.ok) return (await response.json()) as T; // the server answers with its own schema
+  const problem = (await response.json().catch(() => ({}))) as Partial<{
+    title: string;
+    detail: string;
+    issues: ProblemIssue[];
+    current: unknown;
+  }>;
+  throw new ApiError(
+    response.status,
+    problem.title ?? 'Refused',
+    problem.detail ?? `The server answered ${response.status}.`,
+    problem.issues ?? [],
+    problem.current,
+  );
+}
+
+export const api = {
+  get: <T>(path: string) => call<T>('GET', path),
+  post: <T>(path: string, body: unknown) => call<T>('POST', path, body),
+  put: <T>(path: string, body: unknown) => call<T>('PUT', path, body),
+  patch: <T>(path: string, body: unknown) => call<T>('PATCH', path, body),
+  delete: <T>(path: string) => call<T>('DELETE', path),
+};
+
+/** What to show of any failure, in one line. */
+export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong.');

@@ -1,0 +1,31 @@
+import type { KitView, Person, PlacedUnit, PlainDate, Restock, UpkeepEvent } from '@ivrak/core';
+import { QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
+import { api } from './client.ts';
+
+export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
+
+export interface Settings {
+  cautionReadAt: string | null;
+  today: PlainDate;
+}
+
+export const useSettings = () => useQuery({ queryKey: ['settings'], queryFn: () => api.get<Settings>('/api/settings') });
+export const useKits = () => useQuery({ queryKey: ['kits'], queryFn: () => api.get<{ kits: KitView[]; today: PlainDate }>('/api/kits') });
+export const usePeople = () =>
+  useQuery({ queryKey: ['people'], queryFn: () => api.get<{ people: Person[] }>('/api/people'), staleTime: 60_000 });
+export const useStores = () =>
+  useQuery({
+    queryKey: ['stores'],
+    queryFn: () => api.get<{ units: PlacedUnit[]; gtins: { gtin: string; kind: string }[]; today: PlainDate }>('/api/stores'),
+  });
+export const useUpkeep = () =>
+  useQuery({ queryKey: ['upkeep'], queryFn: () => api.get<{ from: PlainDate; to: PlainDate; events: UpkeepEvent[] }>('/api/upkeep') });
+export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () => api.get<Restock>('/api/restock') });
+
+/** After a change everything derived from stock may differ, so all of it is asked again. */
+export function useRefresh(): () => Promise<void> {
+  const client = useQueryClient();
+  return async () => {
+    await Promise.all(['kits', 'stores', 'upkeep', 'restock'].map((key) => client.invalidateQueries({ queryKey: [key] })));
+  };
+}

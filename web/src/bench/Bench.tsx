@@ -1,0 +1,79 @@
+import { RUNGS, type Unit, type UnitId } from '@ivrak/core';
+import { useEffect, useRef, useState } from 'react';
+import { CATALOG } from '../kit/catalog.ts';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { withOneLess, withUnit } from '../kit/units.ts';
+import { useOpenRung } from '../kit/useOpenRung.ts';
+import { useKeys } from '../shell/useKeys.ts';
+import './bench.css';
+import { CatalogDrawer } from './CatalogDrawer.tsx';
+import { Lane } from './Lane.tsx';
+import { UnitDrawer } from './UnitDrawer.tsx';
+
+/** Lays things out on the ground sheet, lane by lane, beside the catalogue or the chosen thing. */
+export function Bench() {
+  const { draft, judgement } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const [chosenId, setChosen] = useState<UnitId | null>(null);
+  const search = useRef<HTMLInputElement>(null);
+  const { rung } = useOpenRung();
+  const chosen = draft.units.find(({ id }) => id === chosenId) ?? null;
+  const onUnit = (change: (unit: Unit) => Unit) => () => chosen !== null && edit((before) => withUnit(before, chosen.id, change));
+  useKeys({
+    '/': () => {
+      setChosen(null);
+      setTimeout(() => search.current?.focus(), 0);
+    },
+    '+': onUnit((unit) => ({ ...unit, count: Math.min(1000, unit.count + 1) })),
+    '-': () => chosen !== null && edit((before) => withOneLess(before, chosen.id)),
+    w: onUnit(nextState),
+    Delete: () => chosen !== null && edit((before) => ({ ...before, units: before.units.filter(({ id }) => id !== chosen.id) })),
+    Escape: () => setChosen(null),
+  });
+  useEffect(() => {
+    if (rung !== null) document.getElementById(`lane-${rung}`)?.scrollIntoView({ block: 'nearest' });
+  }, [rung]);
+  return (
+    <>
+      <main id="main" className="ground-sheet" aria-label="Ground sheet">
+        {RUNGS.map((lane) => (
+          <Lane
+            key={lane}
+            rung={lane}
+            units={draft.units.filter(({ kind }) => CATALOG.get(kind)?.rung === lane)}
+            coverage={judgement.rungs.find((entry) => entry.rung === lane)}
+            chosenId={chosenId}
+            choose={(id) => setChosen((before) => (before === id ? null : id))}
+          />
+        ))}
+        <ScaleBar />
+      </main>
+      <aside className="drawer" aria-label={chosen === null ? 'Catalogue' : 'Chosen thing'}>
+        {chosen === null ? (
+          <CatalogDrawer searchRef={search} onAdded={() => undefined} />
+        ) : (
+          <UnitDrawer key={chosen.id} unit={chosen} close={() => setChosen(null)} />
+        )}
+      </aside>
+    </>
+  );
+}
+
+/** The next way the thing may lie: as packed, outer wrapper off, pressed, laid flat. */
+function nextState(unit: Unit): Unit {
+  const states = CATALOG.get(unit.kind)?.states ?? [];
+  const at = states.findIndex(({ id }) => id === unit.state);
+  return { ...unit, state: states[(at + 1) % Math.max(1, states.length)]?.id ?? unit.state };
+}
+
+export const SHEET_SCALE = 1.05;
+
+function ScaleBar() {
+  return (
+    <div className="scale-bar">
+      <span className="mono">50 mm</span>
+      <span className="scale-line" style={{ width: 50 * SHEET_SCALE }} />
+    </div>
+  );
+}

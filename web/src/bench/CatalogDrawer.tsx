@@ -1,0 +1,144 @@
+import { gradeOf, type Judgement, KINDS, type Kind, measuresOf, NEEDS, type NeedId, RUNGS, type School } from '@ivrak/core';
+import { ActionIcon, TextInput } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
+import { type RefObject, useMemo, useState } from 'react';
+import { price } from '../drawing/figures.ts';
+import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { schoolOf } from '../kit/catalog.ts';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { withOneMore } from '../kit/units.ts';
+import { filterLabel, useCatalogFilter } from './catalogFilter.ts';
+
+interface CatalogDrawerProps {
+  searchRef: RefObject<HTMLInputElement | null>;
+  onAdded: (unitId: string) => void;
+}
+
+/** All kinds, what fills a gap first; searchable, filtered by rung or by one need. */
+export function CatalogDrawer({ searchRef, onAdded }: CatalogDrawerProps) {
+  const { draft, judgement } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const { search, rung, need, setSearch, setRung } = useCatalogFilter();
+  const [said, setSaid] = useState('');
+  const school = schoolOf(draft);
+  const shown = useMemo(() => shownKinds({ search, rung, need }, school, judgement), [search, rung, need, school, judgement]);
+  const add = (kind: Kind) => {
+    edit((before) => {
+      const added = withOneMore(before, kind);
+      onAdded(added.unitId);
+      return added.draft;
+    });
+    setSaid(`${kind.name} added`);
+  };
+  return (
+    <>
+      <div className="panel-heading">
+        <h2>Catalogue</h2>
+        <span className="small muted">
+          {shown.length} of {KINDS.length} kinds
+        </span>
+      </div>
+      <TextInput
+        ref={searchRef}
+        aria-label="Search the catalogue"
+        placeholder="Search the catalogue"
+        value={search}
+        onChange={(event) => setSearch(event.currentTarget.value)}
+        rightSection={<kbd>/</kbd>}
+      />
+      <div className="rung-filter" role="group" aria-label="Filter by rung">
+        <button type="button" aria-pressed={rung === null} onClick={() => setRung(null)}>
+          all
+        </button>
+        {RUNGS.map((letter) => (
+          <button key={letter} type="button" aria-pressed={rung === letter} onClick={() => setRung(rung === letter ? null : letter)}>
+            {letter}
+          </button>
+        ))}
+      </div>
+      {need !== null && (
+        <p className="small">
+          {filterLabel(need)} ·{' '}
+          <button type="button" className="link-button" onClick={() => setRung(null)}>
+            show all
+          </button>
+        </p>
+      )}
+      <ul className="catalog-list">
+        {shown.map(({ kind, fills, grades }) => (
+          <CatalogEntry key={kind.id} kind={kind} fills={fills} grades={grades} add={() => add(kind)} />
+        ))}
+      </ul>
+      {shown.length === 0 && <p className="muted">Nothing by that name here. Clear the search or the rung.</p>}
+      <span className="sr-only" role="status">
+        {said}
+      </span>
+    </>
+  );
+}
+
+interface Shown {
+  kind: Kind;
+  /** Gaps that it is made for, in the school's order. */
+  fills: NeedId[];
+  grades: string;
+}
+
+function shownKinds(filter: { search: string; rung: string | null; need: NeedId | null }, school: School, judgement: Judgement): Shown[] {
+  const words = filter.search.toLowerCase().split(/\s+/).filter(Boolean);
+  const gaps = judgement.coverage.needs.filter(({ state }) => state === 'gap').map(({ need }) => need);
+  const entries = KINDS.filter((kind) => {
+    const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
+    const text = `${kind.name} ${needs.map((need) => NEEDS[need].one).join(' ')}`.toLowerCase();
+    if (!words.every((word) => text.includes(word))) return false;
+    if (filter.need !== null) return gradeOf(kind, filter.need, school) !== null;
+    return filter.rung === null || kind.rung === filter.rung;
+  }).map((kind): Shown => {
+    const fills = gaps.filter((need) => gradeOf(kind, need, school) === 'primary');
+    return { kind, fills, grades: gradeLine(kind, school) };
+  });
+  const rank = (entry: Shown) => (entry.fills[0] === undefined ? gaps.length : gaps.indexOf(entry.fills[0]));
+  return entries.sort(
+    (a, b) =>
+      rank(a) - rank(b) || (filter.need === null ? 0 : gradeRank(a.kind, filter.need, school) - gradeRank(b.kind, filter.need, school)),
+  );
+}
+
+const gradeRank = (kind: Kind, need: NeedId, school: School): number =>
+  ['primary', 'substitute', 'improvised'].indexOf(gradeOf(kind, need, school) ?? 'improvised');
+
+/** "limb · pressure (substitute)" */
+function gradeLine(kind: Kind, school: School): string {
+  const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
+  return needs
+    .flatMap((need) => {
+      const grade = gradeOf(kind, need, school);
+      return grade === null ? [] : [grade === 'primary' ? NEEDS[need].label : `${NEEDS[need].label} (${grade})`];
+    })
+    .join(' · ');
+}
+
+function CatalogEntry({ kind, fills, grades, add }: { kind: Kind; fills: readonly NeedId[]; grades: string; add: () => void }) {
+  const state = measuresOf(kind, 'asSold');
+  return (
+    <li className={`catalog-entry${fills.length > 0 ? ' is-useful' : ''}`}>
+      <span className="catalog-drawing">
+        <KindDrawing kind={kind} scale={scaleToFit(state, 54)} />
+      </span>
+      <span className="grow">
+        <b>{kind.name}</b>
+        <span className={fills.length > 0 ? 'catalog-use state-held' : 'catalog-use muted'}>
+          {fills.length > 0 ? `fills ${fills.map((need) => NEEDS[need].label).join(', ')}` : grades}
+        </span>
+        <span className="catalog-figures mono">
+          {state.tMm} mm · {kind.massG} g · {price(kind.priceMinor)}
+        </span>
+        {kind.caution !== null && <span className="catalog-caution">{kind.caution}</span>}
+      </span>
+      <ActionIcon variant="subtle" size={44} aria-label={`Add ${kind.name}`} onClick={add}>
+        <IconPlus size={22} />
+      </ActionIcon>
+    </li>
+  );
+}

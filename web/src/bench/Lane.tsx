@@ -1,0 +1,135 @@
+import {
+  CONDITION_NAMES,
+  type Kind,
+  measuresOf,
+  NEEDS,
+  type NeedCoverage,
+  type PlainDate,
+  RUNG_NAMES,
+  type Rung,
+  type RungCoverage,
+  showDate,
+  type Unit,
+  type UnitId,
+} from '@ivrak/core';
+import { memo } from 'react';
+import { KindDrawing } from '../drawing/KindDrawing.tsx';
+import { CATALOG } from '../kit/catalog.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { SHEET_SCALE } from './Bench.tsx';
+import { useCatalogFilter } from './catalogFilter.ts';
+
+interface LaneProps {
+  rung: Rung;
+  units: readonly Unit[];
+  coverage: RungCoverage | undefined;
+  chosenId: UnitId | null;
+  choose: (id: UnitId) => void;
+}
+
+export function Lane({ rung, units, coverage, chosenId, choose }: LaneProps) {
+  const { today, judgement } = useKit();
+  const needs = coverage?.needs.filter(({ state }) => state !== 'off') ?? [];
+  const gaps = needs.filter(({ state }) => state === 'gap');
+  const serves = servesOf(judgement.coverage.needs);
+  return (
+    <section className="lane" id={`lane-${rung}`} aria-label={RUNG_NAMES[rung]}>
+      <header className="lane-head">
+        <span className="lane-letter">{rung}</span>
+        <span className="lane-name">{RUNG_NAMES[rung]}</span>
+        <span className="lane-sum">{laneSum(needs)}</span>
+      </header>
+      <div className="lane-things">
+        {units.map((unit) => {
+          const kind = CATALOG.get(unit.kind);
+          return kind === undefined ? null : (
+            <Thing
+              key={unit.id}
+              unit={unit}
+              kind={kind}
+              today={today}
+              serves={serves.get(unit.id) ?? ''}
+              isChosen={unit.id === chosenId}
+              choose={choose}
+            />
+          );
+        })}
+        {gaps.map((need) => (
+          <GapBox key={need.need} need={need} />
+        ))}
+        {units.length === 0 && gaps.length === 0 && (
+          <p className="lane-empty">{needs.length === 0 ? emptyReason(rung, judgement.needs) : 'Served from other lanes.'}</p>
+        )}
+      </div>
+    </section>
+  );
+}
+
+const laneSum = (needs: readonly NeedCoverage[]): string =>
+  needs.map(({ need, have, least, ideal }) => `${NEEDS[need].label} ${have} of ${least > 0 ? least : ideal}`).join(' · ');
+
+function emptyReason(rung: Rung, needs: readonly { need: string; reason: string }[]): string {
+  const first = needs.find(({ need }) => need.startsWith(rung));
+  return first === undefined ? 'Nothing needed here.' : `Nothing needed here: ${first.reason}.`;
+}
+
+/** "limb" or "limb, sling": what a unit serves now. */
+function servesOf(needs: readonly NeedCoverage[]): Map<string, string> {
+  const serves = new Map<string, string>();
+  for (const { need, by } of needs) {
+    for (const { unitId } of by) serves.set(unitId, serves.has(unitId) ? `${serves.get(unitId)}, ${NEEDS[need].label}` : NEEDS[need].label);
+  }
+  return serves;
+}
+
+interface ThingProps {
+  unit: Unit;
+  kind: Kind;
+  today: PlainDate;
+  serves: string;
+  isChosen: boolean;
+  choose: (id: UnitId) => void;
+}
+
+const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, choose }: ThingProps) {
+  const { tMm } = measuresOf(kind, unit.state);
+  const isLapsed = unit.expiresOn !== null && unit.expiresOn < today;
+  const isOut = isLapsed || !['ready', 'notStaged'].includes(unit.condition);
+  const figures = [`${tMm} mm`, `${kind.massG * unit.count} g`, serves === '' ? 'spare' : serves];
+  return (
+    <button
+      type="button"
+      className={`thing${isChosen ? ' is-chosen' : ''}${isOut ? ' is-out' : ''}`}
+      aria-pressed={isChosen}
+      onClick={() => choose(unit.id)}
+    >
+      <KindDrawing kind={kind} stateId={unit.state} scale={SHEET_SCALE} stacked={unit.count} />
+      <span className="thing-name">
+        {unit.count > 1 && <span className="mono">{unit.count} × </span>}
+        {kind.name}
+      </span>
+      <span className="thing-figures mono">{figures.join(' · ')}</span>
+      <ThingDate unit={unit} kind={kind} isLapsed={isLapsed} />
+    </button>
+  );
+});
+
+function ThingDate({ unit, kind, isLapsed }: { unit: Unit; kind: Kind; isLapsed: boolean }) {
+  if (unit.condition !== 'ready') return <span className="thing-note state-gap">{CONDITION_NAMES[unit.condition]}: does not count</span>;
+  if (isLapsed && unit.expiresOn !== null) return <span className="thing-note state-gap">lapsed {showDate(unit.expiresOn)}</span>;
+  if (unit.expiresOn !== null) return <span className="thing-note mono">{showDate(unit.expiresOn)}</span>;
+  if (kind.dating === 'printed') return <span className="thing-note state-thin">date not read</span>;
+  return null;
+}
+
+/** What is missing stands on the sheet as an empty place; pressing it shows what would fill it. */
+function GapBox({ need }: { need: NeedCoverage }) {
+  const show = useCatalogFilter((state) => state.showNeed);
+  const missing = need.least - need.have;
+  return (
+    <button type="button" className="gap-box" onClick={() => show(need.need)}>
+      <b>{NEEDS[need.need].label}</b>
+      <span className="mono">{missing} missing</span>
+    </button>
+  );
+}

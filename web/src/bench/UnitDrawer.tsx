@@ -1,0 +1,133 @@
+import { CONDITION_NAMES, CONDITIONS, type Condition, measuresOf, NEEDS, type PlainDate, showDate, type Unit } from '@ivrak/core';
+import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
+import { IconMinus, IconPlus } from '@tabler/icons-react';
+import { useState } from 'react';
+import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { CATALOG } from '../kit/catalog.ts';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { withOneLess, withUnit } from '../kit/units.ts';
+import { DateField } from '../stores/DateField.tsx';
+import { ScanField } from '../stores/ScanField.tsx';
+
+/** The chosen thing: count, how it lies, condition, lot and date. */
+export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
+  const { today, judgement } = useKit();
+  const { edit, sendTo } = useDraft();
+  const kind = CATALOG.get(unit.kind);
+  const [warnings, setWarnings] = useState<readonly string[]>([]);
+  if (kind === undefined) return null;
+  const change = (next: Partial<Unit>) => edit((draft) => withUnit(draft, unit.id, (before) => ({ ...before, ...next })));
+  const serves = judgement.coverage.needs.flatMap(({ need, by }) =>
+    by.filter(({ unitId }) => unitId === unit.id).map(({ count, grade }) => `${NEEDS[need].label}: ${count} (${grade})`),
+  );
+  const state = measuresOf(kind, unit.state);
+  const isPractice = unit.condition === 'practice';
+  const leave = (place: 'stores' | 'discarded') => {
+    sendTo(unit.id, place);
+    close();
+  };
+  return (
+    <>
+      <div className="panel-heading">
+        <h2>{kind.name}</h2>
+        <CloseButton aria-label="Back to the catalogue" onClick={close} />
+      </div>
+      <div className="unit-picture">
+        <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 190)} />
+      </div>
+      <p className="mono small">
+        {state.wMm} × {state.hMm} × {state.tMm} mm · {kind.massG} g each
+      </p>
+      <p className="small">{serves.length > 0 ? `Serves ${serves.join('; ')}` : 'Serves nothing now: a spare.'}</p>
+      {kind.caution !== null && <p className="caution">{kind.caution}</p>}
+      <div className="row spread">
+        <span>Count</span>
+        <span className="row">
+          <ActionIcon
+            variant="default"
+            size={36}
+            aria-label="One less"
+            disabled={unit.count <= 1}
+            onClick={() => edit((draft) => withOneLess(draft, unit.id))}
+          >
+            <IconMinus size={18} />
+          </ActionIcon>
+          <span className="mono unit-count" aria-live="polite">
+            {unit.count}
+          </span>
+          <ActionIcon variant="default" size={36} aria-label="One more" onClick={() => change({ count: Math.min(1000, unit.count + 1) })}>
+            <IconPlus size={18} />
+          </ActionIcon>
+        </span>
+      </div>
+      {kind.states.length > 1 && (
+        <Select
+          label="How it lies"
+          data={kind.states.map(({ id, label, tMm }) => ({ value: id, label: `${label}, ${tMm} mm` }))}
+          value={unit.state}
+          onChange={(value) => change({ state: value ?? unit.state })}
+        />
+      )}
+      <Select
+        label="Condition"
+        disabled={isPractice}
+        description={isPractice ? 'A practice unit stays one.' : undefined}
+        data={CONDITIONS.filter((value) => value !== 'used' && value !== 'expired' && (value !== 'practice' || isPractice)).map(
+          (value) => ({ value, label: CONDITION_NAMES[value] }),
+        )}
+        value={unit.condition}
+        onChange={(value) => change({ condition: (value ?? unit.condition) as Condition })}
+      />
+      <ScanField
+        today={today}
+        onScan={(scan) => {
+          change({
+            ...(scan.lot === undefined ? {} : { lot: scan.lot }),
+            ...(scan.expiresOn === undefined ? {} : { expiresOn: scan.expiresOn }),
+          });
+          setWarnings(scan.warnings);
+        }}
+      />
+      {warnings.map((warning) => (
+        <p key={warning} className="caution">
+          {warning}
+        </p>
+      ))}
+      <div className="brief-grid">
+        <TextInput
+          label="Lot"
+          value={unit.lot ?? ''}
+          maxLength={40}
+          onChange={(event) => change({ lot: event.currentTarget.value.trim() || null })}
+        />
+        <DateField label="Expiry" value={unit.expiresOn} onChange={(expiresOn) => change({ expiresOn })} />
+      </div>
+      <DateNote date={unit.expiresOn} today={today} isPrinted={kind.dating === 'printed'} />
+      <div className="row">
+        <Button variant="default" onClick={() => leave('stores')} disabled={isPractice}>
+          Move to stores
+        </Button>
+        <Button variant="default" onClick={() => leave('discarded')}>
+          Take off the sheet
+        </Button>
+      </div>
+    </>
+  );
+}
+
+function DateNote({ date, today, isPrinted }: { date: PlainDate | null; today: PlainDate; isPrinted: boolean }) {
+  if (date === null)
+    return (
+      <p className="small muted">
+        {isPrinted
+          ? 'This kind carries a printed date: read it, or scan the label.'
+          : 'No printed date on this kind: it goes by condition.'}
+      </p>
+    );
+  return date < today ? (
+    <p className="refusal">Lapsed on {showDate(date)}: it does not count, whatever it looks like.</p>
+  ) : (
+    <p className="small muted">Good through {showDate(date)}.</p>
+  );
+}

@@ -1,0 +1,10 @@
+import { NEEDS, type NeedId, type NeedState } from '@ivrak/core';
+
+export const STATE_WORDS: Record<NeedState, string> = { off: 'not needed', gap: 'gap', thin: 'thin', held: 'held', full: 'full' };
+
+export const price = (minor: number): string => (minor / 100).toFixed(2);
+export const grams = (value: number): string => `${Math.round(value)} g`;
+export const mm = (value: number): string => `${Math.round(value * 10) / 10} mm`;
+
+/** "2 seals", "1 glove pair" */
+export const pieces = (need: NeedId, count: number): string => `${count} ${count === 1 ? NEEDS[need].one : NEEDS[need].many}`;

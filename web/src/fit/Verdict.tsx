@@ -1,0 +1,68 @@
+import type { FitReason } from '@ivrak/core';
+import { mm } from '../drawing/figures.ts';
+import { CATALOG, containerOf, positionOf } from '../kit/catalog.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import type { ReachEntry } from './reachOrder.ts';
+
+const VERDICTS = { fits: 'fits by box size', may: 'may fit', cannot: 'cannot fit by box size' } as const;
+
+/** Whether it goes in, how thick it gets, how good that is, and if not, why. */
+export function Verdict({ order }: { order: readonly ReachEntry[] }) {
+  const { packing, draft } = useKit();
+  const { result, carry } = packing;
+  if (result === null || carry === null) return null;
+  const count = result.placed.length + result.unplaced.length;
+  const position = positionOf(draft.positionId);
+  const container = containerOf(draft.containerId);
+  return (
+    <section className="stack" aria-live="polite">
+      <h2>Verdict</h2>
+      <div className={result.feasible && carry.overMm === 0 && carry.outlineFits ? 'verdict-good' : 'refusal'}>
+        <p>
+          <b>
+            {result.placed.length} of {count} go in: {VERDICTS[result.verdict]}.
+          </b>{' '}
+          Packed {mm(result.thicknessMm)}, {mm(carry.outerTMm)} with the walls.
+        </p>
+        {carry.overMm > 0 && (
+          <p>
+            {mm(carry.overMm)} too thick for the {position?.name.toLowerCase()}.
+          </p>
+        )}
+        {!carry.outlineFits && (
+          <p>
+            The {container?.name.toLowerCase()} is larger than the {position?.name.toLowerCase()}.
+          </p>
+        )}
+        {carry.massOverG > 0 && <p>{Math.round(carry.massOverG)} g over what is comfortable there.</p>}
+      </div>
+      {result.reasons.map((reason) => (
+        <Reason key={`${reason.code}-${reason.items?.join()}`} reason={reason} />
+      ))}
+      <p className="small muted">{gapLine(result.thicknessMm, result.bound.valueMm, result.bound.kind, result.proven)}</p>
+      {order.length === 0 && <p className="small">Nothing could be laid down.</p>}
+    </section>
+  );
+}
+
+/** A bound from volume alone slanders good packings, so no gap is drawn from it. */
+function gapLine(thicknessMm: number, boundMm: number, kind: string, proven: boolean): string {
+  if (proven)
+    return `No packing of these boxes is thinner: proven by ${kind === 'stack' ? 'things that cannot lie side by side' : kind === 'thickest' ? 'the thickest thing' : 'volume'}.`;
+  if (kind === 'volume' || kind === 'none') return 'Not proven to be the thinnest.';
+  return `At least ${mm(boundMm)} is certain (${kind === 'stack' ? 'things that cannot lie side by side' : 'the thickest thing'}); ${mm(thicknessMm)} was found.`;
+}
+
+function Reason({ reason }: { reason: FitReason }) {
+  const { draft } = useKit();
+  const names = (reason.items ?? []).map((id) => {
+    const unit = draft.units.find((candidate) => candidate.id === id.split(':')[0]);
+    return unit === undefined ? id : (CATALOG.get(unit.kind)?.name ?? unit.kind);
+  });
+  return (
+    <p className="small">
+      {names.length > 0 && <b>{names.join(', ')}: </b>}
+      {reason.text}
+    </p>
+  );
+}

@@ -1,0 +1,66 @@
+import { showDate } from '@ivrak/core';
+import { NavLink } from 'react-router';
+import { Caliper } from '../drawing/Caliper.tsx';
+import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
+import { price } from '../drawing/figures.ts';
+import { Tag } from '../drawing/Tag.tsx';
+import { containerOf, positionOf } from './catalog.ts';
+import { useKit } from './KitContext.tsx';
+
+const STEPS = [
+  { step: 'brief', name: 'Brief' },
+  { step: 'bench', name: 'Bench' },
+  { step: 'fit', name: 'Fit' },
+];
+
+/** Which kit this is, the steps of the work, and the figures that decide whether it is carried. */
+export function KitBar() {
+  const { kit, draft, judgement, packing } = useKit();
+  const container = containerOf(draft.containerId);
+  const position = positionOf(draft.positionId);
+  const limit = position?.tMm ?? 0;
+  const thickness = packing.carry?.outerTMm ?? null;
+  return (
+    <div className="kit-bar">
+      <ContainerDrawing container={container} size={46} />
+      <div className="kit-title">
+        <h1>{draft.name}</h1>
+        <Tag>{position?.name ?? draft.positionId}</Tag>
+      </div>
+      <nav className="kit-steps" aria-label="Steps">
+        {STEPS.map(({ step, name }) => (
+          <NavLink key={step} to={`/kits/${kit.id}/${step}`}>
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <div className="kit-figures">
+        <Caliper valueMm={thickness} limitMm={limit} width={160} />
+        <Figure
+          value={thickness === null ? (packing.progress === null ? '–' : '…') : `${thickness} mm`}
+          label={`limit ${limit}`}
+          isOver={thickness !== null && thickness > limit}
+        />
+        <Figure
+          value={`${Math.round(judgement.massG)} g`}
+          label={position?.massG ? `of ${position.massG}` : 'mass'}
+          isOver={position?.massG ? judgement.massG > position.massG : false}
+        />
+        <Figure value={price(judgement.priceMinor)} label="usual price" />
+        <Figure
+          value={judgement.readyUntil === null ? 'no date' : showDate(judgement.readyUntil)}
+          label={judgement.firstGap === null ? 'ready until' : 'rest holds until'}
+        />
+      </div>
+    </div>
+  );
+}
+
+function Figure({ value, label, isOver = false }: { value: string; label: string; isOver?: boolean }) {
+  return (
+    <div className={`kit-figure${isOver ? ' is-over' : ''}`}>
+      <span className="mono">{value}</span>
+      <span className="kit-figure-label">{label}</span>
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+import { type Judgement, judgeKit, type KitDraft, type KitView, type PlainDate } from '@ivrak/core';
+import { useQuery } from '@tanstack/react-query';
+import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
+import { api } from '../api/client.ts';
+import { CATALOG, containerOf, schoolOf } from './catalog.ts';
+import { flushOnLeave, saveNow, useDraft } from './draftStore.ts';
+import { type PackingState, usePacking } from './usePacking.ts';
+
+interface KitValue {
+  kit: KitView;
+  draft: KitDraft;
+  today: PlainDate;
+  judgement: Judgement;
+  packing: PackingState;
+}
+
+const KitContext = createContext<KitValue | null>(null);
+
+export function useKit(): KitValue {
+  const value = useContext(KitContext);
+  if (value === null) throw new Error('useKit stands outside of a kit screen');
+  return value;
+}
+
+interface KitProviderProps {
+  id: string;
+  today: PlainDate;
+  loading: ReactNode;
+  failed: (error: unknown) => ReactNode;
+  children: ReactNode;
+}
+
+/** Loads a kit, holds its draft while its screens are open, and works out what follows from it. */
+export function KitProvider({ id, today, loading, failed, children }: KitProviderProps) {
+  const query = useQuery({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
+  const kit = query.data;
+  const draft = useDraft((state) => (state.kitId === id ? state.draft : null));
+  useEffect(() => {
+    if (kit === undefined) return;
+    const { kitId, save, version } = useDraft.getState();
+    // A newer version is taken in only while nothing of ours is unsaved; otherwise the save finds the conflict.
+    if (kitId !== kit.id || (save === 'saved' && kit.version > version)) useDraft.getState().open(kit);
+  }, [kit]);
+  useEffect(() => {
+    window.addEventListener('pagehide', flushOnLeave);
+    return () => {
+      window.removeEventListener('pagehide', flushOnLeave);
+      void saveNow();
+    };
+  }, []);
+  if (query.error) return failed(query.error);
+  if (kit === undefined || draft === null) return loading;
+  return (
+    <Judged kit={kit} draft={draft} today={today}>
+      {children}
+    </Judged>
+  );
+}
+
+function Judged({ kit, draft, today, children }: { kit: KitView; draft: KitDraft; today: PlainDate; children: ReactNode }) {
+  const judgement = useMemo(
+    () => judgeKit({ id: kit.id, brief: draft.brief, units: draft.units }, schoolOf(draft), containerOf(draft.containerId), today, CATALOG),
+    [kit.id, draft, today],
+  );
+  const packing = usePacking(kit, draft, judgement);
+  const value = useMemo(() => ({ kit, draft, today, judgement, packing }), [kit, draft, today, judgement, packing]);
+  return <KitContext.Provider value={value}>{children}</KitContext.Provider>;
+}

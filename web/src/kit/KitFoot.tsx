@@ -1,0 +1,70 @@
+import { casualtiesOf, NEEDS } from '@ivrak/core';
+import { schoolOf } from './catalog.ts';
+import { saveNow, useDraft } from './draftStore.ts';
+import { useKit } from './KitContext.tsx';
+
+/** The bottom line: how much is held, the first gap in the school's order, the caution, and whether all is saved. */
+export function KitFoot() {
+  const { draft, judgement } = useKit();
+  const { held, asked, firstGap } = judgement;
+  const school = schoolOf(draft);
+  const k = casualtiesOf(draft.brief);
+  return (
+    <footer className="kit-foot">
+      <span>
+        <b className="mono">
+          {held} of {asked}
+        </b>{' '}
+        needs held
+      </span>
+      <span>
+        {firstGap === null ? (
+          <>No gap for {k === 1 ? 'one casualty' : `${k} casualties`}</>
+        ) : (
+          <>
+            First gap: <b>{NEEDS[firstGap].one}</b> ({school.name.toLowerCase()} order)
+          </>
+        )}
+      </span>
+      <span className="kit-foot-caution">
+        Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency
+        number.
+      </span>
+      <SaveState />
+    </footer>
+  );
+}
+
+function SaveState() {
+  const { save, savedAt, error } = useDraft();
+  switch (save) {
+    case 'saved':
+      return (
+        <span className="mono small nowrap" role="status">
+          {savedAt === null ? 'all saved' : `saved ${savedAt}`}
+        </span>
+      );
+    case 'dirty':
+    case 'saving':
+      return (
+        <span className="mono small nowrap" role="status">
+          saving
+        </span>
+      );
+    case 'conflict':
+      return (
+        <span className="state-gap small nowrap" role="status">
+          changed elsewhere
+        </span>
+      );
+    case 'failed':
+      return (
+        <span className="state-gap small" role="alert">
+          not saved: {error}{' '}
+          <button type="button" className="link-button" onClick={() => void saveNow()}>
+            Try again
+          </button>
+        </span>
+      );
+  }
+}

@@ -1,0 +1,68 @@
+import { Outlet, useNavigate, useParams } from 'react-router';
+import { useSettings } from '../api/queries.ts';
+import { Blank } from '../shell/Blank.tsx';
+import { Failure } from '../shell/Failure.tsx';
+import { useKeys } from '../shell/useKeys.ts';
+import { ConflictDialog } from './ConflictDialog.tsx';
+import { redo, undo } from './draftStore.ts';
+import { KitBar } from './KitBar.tsx';
+import { KitProvider, useKit } from './KitContext.tsx';
+import { KitFoot } from './KitFoot.tsx';
+import './kit.css';
+import { RungPanel } from './RungPanel.tsx';
+import { Spine } from './Spine.tsx';
+import { useOpenRung } from './useOpenRung.ts';
+
+/** The frame of every kit screen: kit bar, spine, the step itself, and the bottom line. */
+export function KitFrame() {
+  const { id = '' } = useParams();
+  const settings = useSettings();
+  if (settings.data === undefined) return <Blank label="Opening the kit" />;
+  return (
+    <KitProvider
+      key={id}
+      id={id}
+      today={settings.data.today}
+      loading={<Blank label="Opening the kit" />}
+      failed={(error) => <Failure error={error} />}
+    >
+      <Frame />
+    </KitProvider>
+  );
+}
+
+function Frame() {
+  const { kit, packing } = useKit();
+  const navigate = useNavigate();
+  const { open } = useOpenRung();
+  const step = (name: string) => () => void navigate(`/kits/${kit.id}/${name}`);
+  useKeys({
+    z: undo,
+    Z: redo,
+    p: () => packing.pack(nextSeed(packing.result?.seed)),
+    m: () => open('M'),
+    a: () => open('A'),
+    r: () => open('R'),
+    c: () => open('C'),
+    h: () => open('H'),
+    s: () => open('S'),
+    d: () => open('D'),
+    'g 1': step('brief'),
+    'g 2': step('bench'),
+    'g 3': step('fit'),
+  });
+  return (
+    <div className="kit-frame">
+      <KitBar />
+      <div className="kit-body">
+        <Spine />
+        <Outlet />
+        <RungPanel />
+      </div>
+      <KitFoot />
+      <ConflictDialog />
+    </div>
+  );
+}
+
+const nextSeed = (seed: number | undefined): number => (seed ?? 0) + 1;

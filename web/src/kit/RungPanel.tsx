@@ -1,0 +1,99 @@
+import { type DerivedNeed, NEEDS, type NeedCoverage, RUNG_NAMES, type ServedBy, showDate, showTerms, type Unit } from '@ivrak/core';
+import { CloseButton } from '@mantine/core';
+import { useEffect } from 'react';
+import { STATE_WORDS } from '../drawing/figures.ts';
+import { CATALOG } from './catalog.ts';
+import { useKit } from './KitContext.tsx';
+import { useOpenRung } from './useOpenRung.ts';
+
+/** Opens a rung: each need with its figures, why it is asked for, and which unit serves it. */
+export function RungPanel() {
+  const { judgement, draft } = useKit();
+  const { rung, close } = useOpenRung();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && close();
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [close]);
+  const opened = judgement.rungs.find((entry) => entry.rung === rung);
+  if (opened === undefined) return null;
+  const asked = opened.needs.filter(({ state }) => state !== 'off');
+  const off = opened.needs.filter(({ state }) => state === 'off');
+  const derived = new Map(judgement.needs.map((need) => [need.need, need]));
+  return (
+    <section className="rung-panel" aria-label={`Rung ${opened.rung}: ${RUNG_NAMES[opened.rung]}`}>
+      <div className="panel-heading">
+        <h2>
+          {opened.rung} <span className="muted">{RUNG_NAMES[opened.rung]}</span>
+        </h2>
+        <CloseButton aria-label="Close the rung" onClick={close} />
+      </div>
+      {asked.map((need) => (
+        <NeedBlock key={need.need} need={need} derived={derived.get(need.need)} units={draft.units} />
+      ))}
+      {off.map(({ need }) => (
+        <p key={need} className="small muted">
+          {NEEDS[need].label}: {derived.get(need)?.reason}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+interface NeedBlockProps {
+  need: NeedCoverage;
+  derived: DerivedNeed | undefined;
+  units: readonly Unit[];
+}
+
+function NeedBlock({ need, derived, units }: NeedBlockProps) {
+  const facts = NEEDS[need.need];
+  return (
+    <article className="need-block">
+      <h3>
+        <span className={`need-mark fill-${need.state}`} aria-hidden="true" />
+        {facts.label}
+        <span className="mono need-figure">
+          {need.have} of {need.least}
+          {need.ideal > need.least ? `, ideal ${need.ideal}` : ''}
+        </span>
+        <span className={`state-word state-${need.state}`}>{STATE_WORDS[need.state]}</span>
+      </h3>
+      {need.by.length > 0 && (
+        <ul className="served-by">
+          {need.by.map((served) => (
+            <ServedLine key={served.unitId} served={served} unit={units.find(({ id }) => id === served.unitId)} />
+          ))}
+        </ul>
+      )}
+      {need.state === 'gap' && <p className="state-gap small">Without it: {facts.without}.</p>}
+      {need.singlePoint && <p className="small">A single unit: if it fails, this is a gap.</p>}
+      {need.lapsesOn !== null && <p className="small">Becomes a gap on {showDate(need.lapsesOn)} if nothing is done.</p>}
+      {derived !== undefined && (
+        <p className="small muted">
+          {derived.least > 0 ? `Least: ${showTerms(derived.terms.least)}. ` : ''}
+          {derived.ideal > derived.least ? `Ideal: ${showTerms(derived.terms.ideal)}. ` : ''}
+          {capital(derived.reason)}.
+        </p>
+      )}
+    </article>
+  );
+}
+
+function ServedLine({ served, unit }: { served: ServedBy; unit: Unit | undefined }) {
+  const kind = CATALOG.get(served.kind);
+  const date = unit?.expiresOn;
+  return (
+    <li>
+      <span className="mono">{served.count} ×</span> {kind?.name ?? served.kind}
+      <span className="muted">
+        {' '}
+        · {served.grade}
+        {unit?.lot ? ` · lot ${unit.lot}` : ''}
+        {date ? ` · ${showDate(date)}` : ''}
+      </span>
+    </li>
+  );
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

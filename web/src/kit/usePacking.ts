@@ -1,0 +1,124 @@
+import {
+  type CarryCheck,
+  carryCheck,
+  type FitProblem,
+  type FitResult,
+  fitFingerprint,
+  type Judgement,
+  type KitDraft,
+  type KitView,
+  kitFitProblem,
+} from '@ivrak/core';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { api } from '../api/client.ts';
+import { queryClient } from '../api/queries.ts';
+import { type RunningFit, startFit } from '../workers/fitClient.ts';
+import { CATALOG, containerOf, positionOf } from './catalog.ts';
+import { useDraft } from './draftStore.ts';
+
+export interface PackingState {
+  problem: FitProblem | null;
+  /** Why there is nothing to pack. */
+  refusal: string | null;
+  /** The packing of the kit as it is now; null until it is worked out. */
+  result: FitResult | null;
+  carry: CarryCheck | null;
+  /** Share of the work done while packing; null: at rest. */
+  progress: number | null;
+  pack(seed: number): void;
+  cancel(): void;
+}
+
+interface Packed {
+  fingerprint: string;
+  result: FitResult;
+}
+const isPacked = (value: unknown): value is Packed =>
+  typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;
+
+const PACK_AFTER_MS = 500;
+
+/** Keeps the packing in step with the draft: packs in a worker a moment after a change, and stores what was found. */
+export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement): PackingState {
+  const [own, setOwn] = useState<Packed | null>(null);
+  const [progress, setProgress] = useState<number | null>(null);
+  const running = useRef<RunningFit | null>(null);
+  const container = containerOf(draft.containerId);
+  const fit = useMemo(
+    () => (container === undefined ? null : kitFitProblem(draft.units, container, judgement.coverage, CATALOG)),
+    [draft.units, container, judgement.coverage],
+  );
+  const problem = fit?.ok ? fit.problem : null;
+  const fingerprint = useMemo(() => (problem === null ? null : fitFingerprint(problem)), [problem]);
+  const stored = isPacked(kit.packing) ? kit.packing : null;
+  const packed = [own, stored].find((candidate) => candidate !== null && candidate.fingerprint === fingerprint) ?? null;
+
+  const cancel = useCallback(() => {
+    running.current?.cancel();
+    running.current = null;
+    setProgress(null);
+  }, []);
+
+  const pack = useCallback(
+    (seed: number) => {
+      if (problem === null || fingerprint === null) return;
+      running.current?.cancel();
+      setProgress(0);
+      const run = startFit({ ...problem, seed }, setProgress);
+      running.current = run;
+      void run.result.then((result) => {
+        if (running.current !== run) return;
+        running.current = null;
+        setProgress(null);
+        setOwn({ fingerprint, result });
+      });
+    },
+    [problem, fingerprint],
+  );
+
+  const isMissing = packed === null && problem !== null && problem.items.length > 0;
+  useEffect(() => {
+    if (!isMissing) return;
+    const timer = setTimeout(() => pack(1), PACK_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [isMissing, pack]);
+  useEffect(() => () => running.current?.cancel(), []);
+  useStoring(kit.id, own, stored);
+
+  const position = positionOf(draft.positionId);
+  const result = packed?.result ?? null;
+  const carry = useMemo(
+    () =>
+      result === null || container === undefined || position === undefined
+        ? null
+        : carryCheck(container, position, result.thicknessMm, judgement.massG),
+    [result, container, position, judgement.massG],
+  );
+  const refusal = fit !== null && !fit.ok ? `${fit.count} things are more than the ${fit.most} that can be packed at once.` : null;
+  return useMemo(
+    () => ({ problem, refusal, result, carry, progress, pack, cancel }),
+    [problem, refusal, result, carry, progress, pack, cancel],
+  );
+}
+
+/** Sends a packing to the server once the draft it was made from is saved there. */
+function useStoring(kitId: string, own: Packed | null, stored: Packed | null): void {
+  const save = useDraft((state) => state.save);
+  useEffect(() => {
+    if (own === null || save !== 'saved' || own === stored || own.result === stored?.result) return;
+    if (stored !== null && stored.fingerprint === own.fingerprint && stored.result.seed === own.result.seed) return;
+    const controller = { isCurrent: true };
+    void api
+      .put<KitView>(`/api/kits/${kitId}/packing`, own)
+      .then((view) => {
+        if (!controller.isCurrent) return;
+        queryClient.setQueryData(['kit', kitId], view);
+        void queryClient.invalidateQueries({ queryKey: ['kits'] });
+      })
+      // Another change came first; the next packing will be stored instead.
+      .catch(() => undefined);
+    return () => {
+      controller.isCurrent = false;
+    };
+  }, [kitId, own, stored, save]);
+}

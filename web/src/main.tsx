@@ -1,0 +1,28 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/atkinson-hyperlegible-mono';
+import '@fontsource/barlow-condensed/latin-600.css';
+import '@mantine/core/styles.css';
+import '@mantine/spotlight/styles.css';
+import './theme/tokens.css';
+import './theme/base.css';
+import { MantineProvider } from '@mantine/core';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { queryClient } from './api/queries.ts';
+import { router } from './routes.tsx';
+import { theme } from './theme/theme.ts';
+
+const root = document.getElementById('root');
+if (root === null) throw new Error('the page has no root element');
+
+createRoot(root).render(
+  <StrictMode>
+    <MantineProvider theme={theme} defaultColorScheme="light">
+      <QueryClientProvider client={queryClient}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </MantineProvider>
+  </StrictMode>,
+);

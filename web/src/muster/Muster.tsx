@@ -1,0 +1,79 @@
+import { type KitView, LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { useKits, useRestock, useUpkeep } from '../api/queries.ts';
+import { Blank } from '../shell/Blank.tsx';
+import { Failure } from '../shell/Failure.tsx';
+import { KitCard } from './KitCard.tsx';
+import './muster.css';
+import { NewKit } from './NewKit.tsx';
+import { NextActions } from './NextActions.tsx';
+import { useMeasureMissing } from './useMeasureMissing.ts';
+
+/** Every kit, layer by layer, and what to do next. */
+export function Muster() {
+  const kits = useKits();
+  const upkeep = useUpkeep();
+  const restock = useRestock();
+  const [isMaking, setMaking] = useState(false);
+  const measuring = useMeasureMissing(kits.data);
+  if (kits.isError) return <Failure error={kits.error} />;
+  if (kits.data === undefined) return <Blank label="Mustering the kits" />;
+  const all = kits.data.kits;
+  return (
+    <main id="main" className="muster">
+      <section className="muster-kits">
+        <div className="muster-head">
+          <h1>Muster</h1>
+          <p className="muted">{summaryLine(all)}</p>
+          <Button variant="outline" onClick={() => setMaking(true)}>
+            New kit
+          </Button>
+        </div>
+        {all.length === 0 && <EmptyMuster make={() => setMaking(true)} />}
+        {LAYERS.map((layer) => (
+          <LayerGroup key={layer} layer={layer} kits={all.filter((kit) => kit.layer === layer)} measuring={measuring} />
+        ))}
+      </section>
+      <NextActions events={upkeep.data?.events} restock={restock.data} today={kits.data.today as PlainDate} />
+      <NewKit opened={isMaking} close={() => setMaking(false)} />
+    </main>
+  );
+}
+
+function summaryLine(kits: readonly KitView[]): string {
+  const whole = kits.filter(({ summary }) => summary.gap === null).length;
+  if (kits.length === 0) return 'No kits yet';
+  return `${whole} of ${kits.length} kits without a gap today`;
+}
+
+function LayerGroup({ layer, kits, measuring }: { layer: Layer; kits: readonly KitView[]; measuring: string | null }) {
+  if (kits.length === 0) return null;
+  const { name, reach } = LAYER_NAMES[layer];
+  return (
+    <section className="muster-layer" aria-label={name}>
+      <div className="layer-head">
+        <h2>{name}</h2>
+        <span className="muted">{reach}</span>
+      </div>
+      <div className="layer-kits">
+        {kits.map((kit) => (
+          <KitCard key={kit.id} kit={kit} isMeasuring={measuring === kit.id} />
+        ))}
+      </div>
+    </section>
+  );
+}
+
+function EmptyMuster({ make }: { make: () => void }) {
+  return (
+    <div className="muster-empty">
+      <h2>Start with a kit</h2>
+      <p>
+        Say who it is for and how far help is; Ivrak works out what it must hold. Then lay things out, see whether they fit the pocket, and
+        keep their dates.
+      </p>
+      <Button onClick={make}>Make the first kit</Button>
+    </div>
+  );
+}

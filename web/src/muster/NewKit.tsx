@@ -1,0 +1,100 @@
+import { CONTAINERS, defaultBrief, type KitDraft, type KitView, LAYER_NAMES, LAYERS, type Layer, POSITIONS } from '@ivrak/core';
+import { Button, Modal, Select, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, messageOf } from '../api/client.ts';
+import { usePeople, useRefresh } from '../api/queries.ts';
+
+const START: Record<Layer, { containerId: string; positionId: string }> = {
+  pocket: { containerId: 'life-vest-pouch', positionId: 'life-vest-pocket' },
+  worn: { containerId: 'belt-pouch', positionId: 'belt-side' },
+  afloat: { containerId: 'hard-case', positionId: 'console' },
+  base: { containerId: 'hard-case', positionId: 'wall-box' },
+};
+
+/** Asks only what a kit cannot be without; the rest follows in the Brief. */
+export function NewKit({ opened, close }: { opened: boolean; close: () => void }) {
+  const navigate = useNavigate();
+  const refresh = useRefresh();
+  const people = usePeople().data?.people ?? [];
+  const [name, setName] = useState('');
+  const [layer, setLayer] = useState<Layer>('pocket');
+  const [place, setPlace] = useState(START.pocket);
+  const [personId, setPersonId] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const choose = (next: Layer) => {
+    setLayer(next);
+    setPlace(START[next]);
+  };
+  const make = async () => {
+    if (name.trim() === '') {
+      setError('Give the kit a name, so that a stranger can fetch it.');
+      return;
+    }
+    const staysPut = layer === 'afloat' || layer === 'base';
+    const draft: KitDraft = {
+      name: name.trim(),
+      layer,
+      personId: personId as KitDraft['personId'], // one of the crew's ids, from the list
+      ...place,
+      schoolId: 'one-piece-at-a-time',
+      brief: { ...defaultBrief(), staysPut },
+      units: [],
+    };
+    try {
+      const kit = await api.post<KitView>('/api/kits', draft);
+      await refresh();
+      close();
+      await navigate(`/kits/${kit.id}/brief`);
+    } catch (failure) {
+      setError(messageOf(failure));
+    }
+  };
+  return (
+    <Modal opened={opened} onClose={close} title="New kit" size="md">
+      <form
+        className="stack"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void make();
+        }}
+      >
+        <TextInput
+          label="Name"
+          description="What it is called when somebody must fetch it"
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+          error={error}
+          data-autofocus
+        />
+        <Select
+          label="Layer"
+          data={LAYERS.map((value) => ({ value, label: LAYER_NAMES[value].name }))}
+          value={layer}
+          onChange={(value) => choose((value ?? 'pocket') as Layer)}
+        />
+        <Select
+          label="Container"
+          data={CONTAINERS.map(({ id, name: label }) => ({ value: id, label }))}
+          value={place.containerId}
+          onChange={(containerId) => setPlace({ ...place, containerId: containerId ?? place.containerId })}
+        />
+        <Select
+          label="Carry position"
+          data={POSITIONS.map(({ id, name: label }) => ({ value: id, label }))}
+          value={place.positionId}
+          onChange={(positionId) => setPlace({ ...place, positionId: positionId ?? place.positionId })}
+        />
+        <Select
+          label="Carrier"
+          clearable
+          placeholder="nobody in particular"
+          data={people.map(({ id, name: label }) => ({ value: id, label }))}
+          value={personId}
+          onChange={setPersonId}
+        />
+        <Button type="submit">Make the kit</Button>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,36 @@
+import { fitFingerprint, judgeKit, type KitView, kitFitProblem, type PlainDate } from '@ivrak/core';
+import { useEffect, useRef, useState } from 'react';
+import { api } from '../api/client.ts';
+import { queryClient } from '../api/queries.ts';
+import { CATALOG, containerOf, schoolOf } from '../kit/catalog.ts';
+import { startFit } from '../workers/fitClient.ts';
+
+/** Kits whose contents changed since they were packed are packed again, one after the other, in a worker. */
+export function useMeasureMissing(data: { kits: KitView[]; today: PlainDate } | undefined): string | null {
+  const [measuring, setMeasuring] = useState<string | null>(null);
+  const tried = useRef(new Set<string>());
+  useEffect(() => {
+    if (data === undefined || measuring !== null) return;
+    const missing = data.kits.find(
+      (kit) => kit.summary.allIn === null && kit.units.length > 0 && !tried.current.has(`${kit.id}:${kit.version}`),
+    );
+    if (missing === undefined) return;
+    tried.current.add(`${missing.id}:${missing.version}`);
+    setMeasuring(missing.id);
+    void measure(missing, data.today)
+      .catch(() => undefined)
+      .finally(() => setMeasuring(null));
+  }, [data, measuring]);
+  return measuring;
+}
+
+async function measure(kit: KitView, today: PlainDate): Promise<void> {
+  const container = containerOf(kit.containerId);
+  if (container === undefined) return;
+  const judgement = judgeKit(kit, schoolOf(kit), container, today, CATALOG);
+  const fit = kitFitProblem(kit.units, container, judgement.coverage, CATALOG);
+  if (!fit.ok) return;
+  const result = await startFit(fit.problem, () => undefined).result;
+  await api.put(`/api/kits/${kit.id}/packing`, { fingerprint: fitFingerprint(fit.problem), result });
+  await queryClient.invalidateQueries({ queryKey: ['kits'] });
+}

@@ -1,0 +1,30 @@
+import { createBrowserRouter } from 'react-router';
+import { AppFrame } from './shell/AppFrame.tsx';
+import { Failure } from './shell/Failure.tsx';
+
+/** Every screen is loaded when it is first opened, so that the first page stays small. */
+export const router = createBrowserRouter([
+  {
+    element: <AppFrame />,
+    errorElement: <Failure />,
+    children: [
+      { path: '/', lazy: async () => ({ Component: (await import('./muster/Muster.tsx')).Muster }) },
+      {
+        path: '/kits/:id',
+        lazy: async () => ({ Component: (await import('./kit/KitFrame.tsx')).KitFrame }),
+        children: [
+          { path: 'brief', lazy: async () => ({ Component: (await import('./brief/Brief.tsx')).Brief }) },
+          { path: 'bench', lazy: async () => ({ Component: (await import('./bench/Bench.tsx')).Bench }) },
+          { path: 'fit', lazy: async () => ({ Component: (await import('./fit/Fit.tsx')).Fit }) },
+        ],
+      },
+      { path: '/stores', lazy: async () => ({ Component: (await import('./stores/Stores.tsx')).Stores }) },
+      { path: '/restock', lazy: async () => ({ Component: (await import('./stores/RestockPage.tsx')).RestockPage }) },
+      { path: '/upkeep', lazy: async () => ({ Component: (await import('./upkeep/Upkeep.tsx')).Upkeep }) },
+      { path: '/use', lazy: async () => ({ Component: (await import('./use/ChooseKit.tsx')).ChooseKit }) },
+      { path: '/use/:id', lazy: async () => ({ Component: (await import('./use/Use.tsx')).Use }) },
+      { path: '/settings', lazy: async () => ({ Component: (await import('./settings/SettingsPage.tsx')).SettingsPage }) },
+      { path: '*', Component: Failure },
+    ],
+  },
+]);

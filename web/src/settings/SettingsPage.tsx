@@ -1,0 +1,183 @@
+import { Button, Select, useMantineColorScheme } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../api/client.ts';
+import { queryClient, usePeople } from '../api/queries.ts';
+import './settings.css';
+
+export function SettingsPage() {
+  return (
+    <main id="main" className="settings">
+      <h1>Settings</h1>
+      <div className="settings-grid">
+        <You />
+        <Transfer />
+        <Journal />
+        <Caution />
+      </div>
+    </main>
+  );
+}
+
+function You() {
+  const people = usePeople().data?.people ?? [];
+  const [person, setPerson] = useState(whoAmI());
+  const { colorScheme, setColorScheme } = useMantineColorScheme();
+  return (
+    <section className="stack">
+      <h2>You and this screen</h2>
+      <Select
+        label="You are"
+        description="Stands in the journal beside what you change; it is no password."
+        data={[{ value: 'local', label: 'not said' }, ...people.map(({ id, name }) => ({ value: id, label: name }))]}
+        value={person}
+        onChange={(value) => {
+          setWhoAmI(value ?? 'local');
+          setPerson(value ?? 'local');
+        }}
+      />
+      <Select
+        label="Light"
+        data={[
+          { value: 'light', label: 'day' },
+          { value: 'dark', label: 'dusk' },
+          { value: 'auto', label: 'as the system says' },
+        ]}
+        value={colorScheme}
+        onChange={(value) => setColorScheme((value ?? 'light') as 'light' | 'dark' | 'auto')}
+      />
+    </section>
+  );
+}
+
+type ImportState =
+  | { kind: 'idle' }
+  | { kind: 'ready'; name: string; text: string }
+  | { kind: 'busy' }
+  | { kind: 'done'; text: string }
+  | { kind: 'refused'; detail: string; issues: readonly ProblemIssue[] };
+
+/** Everything out as one file, and everything in again: all of it or nothing. */
+function Transfer() {
+  const file = useRef<HTMLInputElement>(null);
+  const [state, setState] = useState<ImportState>({ kind: 'idle' });
+  const choose = async (chosen: File | undefined) => {
+    if (chosen === undefined) return;
+    setState({ kind: 'ready', name: chosen.name, text: await chosen.text() });
+  };
+  const take = async (text: string) => {
+    setState({ kind: 'busy' });
+    try {
+      JSON.parse(text);
+    } catch (error) {
+      setState({ kind: 'refused', detail: `This is not a JSON file: ${messageOf(error)}`, issues: [] });
+      return;
+    }
+    try {
+      const { kits, units, lots } = await api.post<{ kits: number; units: number; lots: number }>('/api/import', text);
+      await queryClient.invalidateQueries();
+      setState({ kind: 'done', text: `Taken in: ${kits} kits, ${units} units, ${lots} lots.` });
+    } catch (error) {
+      setState({
+        kind: 'refused',
+        detail:
+          error instanceof ApiError && error.issues.length > 0 ? 'Nothing was changed. This is wrong with the file:' : messageOf(error),
+        issues: error instanceof ApiError ? error.issues : [],
+      });
+    }
+    if (file.current !== null) file.current.value = '';
+  };
+  return (
+    <section className="stack">
+      <h2>Export and import</h2>
+      <p className="small">One file holds everything: kits, units, lots, uses, journal. Keep a copy somewhere else.</p>
+      <div>
+        <Button component="a" href="/api/export" download="ivrak-export.json">
+          Export everything
+        </Button>
+      </div>
+      <label className="file-label">
+        <span>Import a file</span>
+        <input ref={file} type="file" accept="application/json,.json" onChange={(event) => void choose(event.currentTarget.files?.[0])} />
+      </label>
+      {state.kind === 'ready' && (
+        <div className="caution stack">
+          <p>
+            <b>{state.name}</b> will replace everything that is here now. Export first if you may want it back.
+          </p>
+          <div className="row">
+            <Button onClick={() => void take(state.text)}>Check and replace</Button>
+            <Button variant="default" onClick={() => setState({ kind: 'idle' })}>
+              Keep what is here
+            </Button>
+          </div>
+        </div>
+      )}
+      {state.kind === 'busy' && <p role="status">Checking the file</p>}
+      {state.kind === 'done' && (
+        <p className="import-done" role="status">
+          {state.text}
+        </p>
+      )}
+      {state.kind === 'refused' && (
+        <div className="refusal" role="alert">
+          <p>{state.detail}</p>
+          <ul>
+            {state.issues.slice(0, 20).map(({ path, message }) => (
+              <li key={path + message}>
+                <span className="mono">{path || 'file'}</span>: {message}
+              </li>
+            ))}
+          </ul>
+          {state.issues.length > 20 && <p>and {state.issues.length - 20} more</p>}
+        </div>
+      )}
+    </section>
+  );
+}
+
+interface JournalEntry {
+  id: number;
+  at: string;
+  who: string;
+  what: string;
+  subject: string;
+}
+
+function Journal() {
+  const journal = useQuery({ queryKey: ['journal'], queryFn: () => api.get<{ entries: JournalEntry[] }>('/api/journal?limit=12') });
+  return (
+    <section>
+      <h2>Latest changes</h2>
+      <ul className="journal-list">
+        {(journal.data?.entries ?? []).map(({ id, at, who, what, subject }) => (
+          <li key={id}>
+            <span className="mono small">
+              {new Date(at).toLocaleString('en-GB', { day: '2-digit', month: 'short', hour: '2-digit', minute: '2-digit' })}
+            </span>
+            <span>{what}</span>
+            <span className="small muted">
+              {subject.length > 24 ? `${subject.slice(0, 8)}…` : subject} · {who}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Caution() {
+  return (
+    <section className="stack">
+      <h2>Caution</h2>
+      <p>
+        Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency
+        number.
+      </p>
+      <p className="small muted">
+        Quantities, windows, intervals, draw times and limits are planning values of ours. Sizes of things are typical of their kind and
+        partly from memory: measure your own.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,51 @@
+import { Outlet, useLocation, useNavigate } from 'react-router';
+import { messageOf } from '../api/client.ts';
+import { useSettings } from '../api/queries.ts';
+import { FirstRun } from './FirstRun.tsx';
+import './shell.css';
+import { KeysHelp, useKeysHelp } from './KeysHelp.tsx';
+import { Palette } from './Palette.tsx';
+import { TopBar } from './TopBar.tsx';
+import { useKeys } from './useKeys.ts';
+
+/** What every screen shares: the caution before anything else, the top bar, the palette and the keys. */
+export function AppFrame() {
+  const settings = useSettings();
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const help = useKeysHelp();
+  useKeys({
+    '?': help.open,
+    'g m': () => navigate('/'),
+    'g s': () => navigate('/stores'),
+    'g r': () => navigate('/restock'),
+    'g u': () => navigate('/upkeep'),
+    'g l': () => navigate('/use'),
+    'g e': () => navigate('/settings'),
+  });
+  if (settings.isError) return <ServerGone error={settings.error} retry={() => void settings.refetch()} />;
+  if (settings.data === undefined) return <div className="app-frame" aria-busy="true" />;
+  if (settings.data.cautionReadAt === null) return <FirstRun />;
+  const isUse = /^\/use\/./.test(pathname);
+  return (
+    <div className="app-frame">
+      {!isUse && <TopBar />}
+      <Outlet />
+      <Palette />
+      <KeysHelp {...help} />
+    </div>
+  );
+}
+
+function ServerGone({ error, retry }: { error: unknown; retry: () => void }) {
+  return (
+    <main className="notice-page">
+      <h1>The server does not answer</h1>
+      <p>{messageOf(error)}</p>
+      <p>Start it again with “npm start”; nothing that was saved is lost.</p>
+      <button type="button" className="link-button" onClick={retry}>
+        Try again
+      </button>
+    </main>
+  );
+}

@@ -1,0 +1,8 @@
+/** Holds a screen's place while its data is on the way, so that nothing jumps. */
+export function Blank({ label }: { label: string }) {
+  return (
+    <main id="main" className="blank-page" aria-busy="true">
+      <p className="muted">{label}</p>
+    </main>
+  );
+}

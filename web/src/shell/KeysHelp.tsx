@@ -1,0 +1,41 @@
+import { Modal } from '@mantine/core';
+import { useState } from 'react';
+
+const KEYS: [keys: string, does: string][] = [
+  ['Ctrl K', 'find any screen or kit'],
+  ['m a r c h s d', 'go to that rung'],
+  ['/', 'search the catalogue'],
+  ['+  -', 'count of the chosen thing'],
+  ['w', 'next state: wrapper off, pressed, laid flat'],
+  ['Delete', 'take the chosen thing off the sheet'],
+  ['z  Shift z', 'undo, redo'],
+  ['p', 'pack again'],
+  ['g then m s r u l e', 'Muster, Stores, Restock, Upkeep, Log a use, Settings'],
+  ['g then 1 2 3', 'Brief, Bench, Fit of this kit'],
+  ['1 to 9', 'in Use: log the thing with that number'],
+  ['?', 'this list'],
+];
+
+export function useKeysHelp() {
+  const [opened, setOpened] = useState(false);
+  return { opened, open: () => setOpened(true), close: () => setOpened(false) };
+}
+
+export function KeysHelp({ opened, close }: { opened: boolean; close: () => void }) {
+  return (
+    <Modal opened={opened} onClose={close} title="Keys" size="md">
+      <table className="keys-table">
+        <tbody>
+          {KEYS.map(([keys, does]) => (
+            <tr key={keys}>
+              <th scope="row">
+                <kbd>{keys}</kbd>
+              </th>
+              <td>{does}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Modal>
+  );
+}

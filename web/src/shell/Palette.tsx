@@ -1,0 +1,42 @@
+import { Spotlight, type SpotlightActionData } from '@mantine/spotlight';
+import { useNavigate } from 'react-router';
+import { useKits } from '../api/queries.ts';
+
+const SCREENS = [
+  { label: 'Muster', description: 'every kit and what to do next', to: '/' },
+  { label: 'Stores', description: 'spares, intake, practice', to: '/stores' },
+  { label: 'Restock', description: 'what is missing and where it comes from', to: '/restock' },
+  { label: 'Upkeep', description: 'what lapses when', to: '/upkeep' },
+  { label: 'Log a use', description: 'write down what was used', to: '/use' },
+  { label: 'Settings', description: 'export, import, who you are', to: '/settings' },
+];
+
+/** Ctrl K: any screen, any kit. */
+export function Palette() {
+  const navigate = useNavigate();
+  const kits = useKits().data?.kits ?? [];
+  const screens: SpotlightActionData[] = SCREENS.map(({ to, ...action }) => ({ id: to, ...action, onClick: () => navigate(to) }));
+  const perKit = kits.flatMap((kit): SpotlightActionData[] =>
+    [
+      { step: 'bench', said: 'lay things out' },
+      { step: 'brief', said: 'who, where, how far' },
+      { step: 'fit', said: 'pack it' },
+    ].map(({ step, said }) => ({
+      id: `${kit.id}-${step}`,
+      label: `${kit.name}: ${step}`,
+      description: said,
+      onClick: () => navigate(`/kits/${kit.id}/${step}`),
+    })),
+  );
+  return (
+    <Spotlight
+      actions={[...screens, ...perKit]}
+      shortcut={['mod + K']}
+      nothingFound="Nothing by that name"
+      searchProps={{ placeholder: 'Screen or kit', 'aria-label': 'Find anything' }}
+      scrollable
+      maxHeight={420}
+      transitionProps={{ duration: 0 }}
+    />
+  );
+}

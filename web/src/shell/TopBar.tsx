@@ -1,0 +1,58 @@
+import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
+import { spotlight } from '@mantine/spotlight';
+import { IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
+import { Link, NavLink, useParams } from 'react-router';
+
+const PLACES = [
+  { to: '/', name: 'Muster' },
+  { to: '/stores', name: 'Stores' },
+  { to: '/restock', name: 'Restock' },
+  { to: '/upkeep', name: 'Upkeep' },
+];
+
+export function TopBar() {
+  const { id } = useParams();
+  return (
+    <header className="top-bar">
+      <a className="skip-link" href="#main">
+        Skip to the page
+      </a>
+      <Link to="/" className="wordmark" aria-label="Ivrak, to Muster">
+        IVRAK
+      </Link>
+      <nav className="top-places" aria-label="Main">
+        {PLACES.map(({ to, name }) => (
+          <NavLink key={to} to={to} end={to === '/'}>
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <button type="button" className="find-button" onClick={() => spotlight.open()}>
+        <span>Find anything</span>
+        <kbd>Ctrl K</kbd>
+      </button>
+      <ThemeSwitch />
+      <ActionIcon component={Link} to="/settings" variant="transparent" className="top-icon" aria-label="Settings">
+        <IconSettings size={20} />
+      </ActionIcon>
+      <Link to={id === undefined ? '/use' : `/use/${id}`} className="use-button">
+        Log a use
+      </Link>
+    </header>
+  );
+}
+
+function ThemeSwitch() {
+  const { setColorScheme } = useMantineColorScheme();
+  const isDusk = useComputedColorScheme('light') === 'dark';
+  return (
+    <ActionIcon
+      variant="transparent"
+      className="top-icon"
+      aria-label={isDusk ? 'Switch to day' : 'Switch to dusk'}
+      onClick={() => setColorScheme(isDusk ? 'light' : 'dark')}
+    >
+      {isDusk ? <IconSun size={20} /> : <IconMoon size={20} />}
+    </ActionIcon>
+  );
+}
