@@ -5,6 +5,7 @@ import '@mantine/core/styles.css';
 import '@mantine/spotlight/styles.css';
 import './theme/tokens.css';
 import './theme/base.css';
+import './theme/layout.css';
 import { MantineProvider } from '@mantine/core';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';

@@ -113,7 +113,12 @@ function inspection(kit: KeptKit, from: PlainDate): UpkeepEvent {
   const interval = kit.moves ? UPKEEP_PLAN.inspectMovingDays : UPKEEP_PLAN.inspectIndoorsDays;
   if (kit.inspectedOn === null) return event(kit, 'inspect', from, 'Never inspected: open it, touch everything, read the dates.');
   const due = addDays(kit.inspectedOn, interval);
-  return event(kit, 'inspect', due < from ? from : due, `Inspect: every ${interval} d, the planning value for where it stays.`);
+  return event(
+    kit,
+    'inspect',
+    due < from ? from : due,
+    `Every ${interval} days (planning value): open it, touch everything, read the dates.`,
+  );
 }
 
 function missingDates(kit: KeptKit, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {

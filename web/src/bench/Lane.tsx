@@ -108,7 +108,7 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, choose 
         {unit.count > 1 && <span className="mono">{unit.count} × </span>}
         {kind.name}
       </span>
-      <span className="thing-figures mono">{figures.join(' · ')}</span>
+      <span className="thing-figures">{figures.join(' · ')}</span>
       <ThingDate unit={unit} kind={kind} isLapsed={isLapsed} />
     </button>
   );
@@ -117,7 +117,7 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, choose 
 function ThingDate({ unit, kind, isLapsed }: { unit: Unit; kind: Kind; isLapsed: boolean }) {
   if (unit.condition !== 'ready') return <span className="thing-note state-gap">{CONDITION_NAMES[unit.condition]}: does not count</span>;
   if (isLapsed && unit.expiresOn !== null) return <span className="thing-note state-gap">lapsed {showDate(unit.expiresOn)}</span>;
-  if (unit.expiresOn !== null) return <span className="thing-note mono">{showDate(unit.expiresOn)}</span>;
+  if (unit.expiresOn !== null) return <span className="thing-note">{showDate(unit.expiresOn)}</span>;
   if (kind.dating === 'printed') return <span className="thing-note state-thin">date not read</span>;
   return null;
 }

@@ -94,7 +94,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
           {warning}
         </p>
       ))}
-      <div className="brief-grid">
+      <div className="field-grid">
         <TextInput
           label="Lot"
           value={unit.lot ?? ''}

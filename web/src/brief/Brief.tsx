@@ -14,7 +14,7 @@ import {
   TRAININGS,
   type Training,
 } from '@ivrak/core';
-import { NumberInput, SegmentedControl, Select, Switch, TextInput } from '@mantine/core';
+import { NumberInput, Select, Switch, TextInput } from '@mantine/core';
 import { usePeople } from '../api/queries.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { schoolOf } from '../kit/catalog.ts';
@@ -46,7 +46,7 @@ function BriefForm() {
       <WhoseKit />
       <fieldset>
         <legend>Who may be hurt</legend>
-        <div className="brief-grid">
+        <div className="field-grid">
           <Count label="Persons covered" value={brief.persons} min={1} max={500} onChange={(persons) => set({ persons })} />
           <NumberInput
             label="Casualties at once"
@@ -73,7 +73,7 @@ function BriefForm() {
       </fieldset>
       <fieldset>
         <legend>How far help is</legend>
-        <div className="brief-grid">
+        <div className="field-grid">
           <NumberInput
             label="Hours to care"
             suffix=" h"
@@ -89,7 +89,7 @@ function BriefForm() {
       </fieldset>
       <fieldset>
         <legend>Who helps</legend>
-        <div className="brief-grid">
+        <div className="field-grid">
           <Count label="Carers" value={brief.helpers} min={1} max={100} onChange={(helpers) => set({ helpers })} />
           <Select
             label="Training level"
@@ -121,7 +121,7 @@ function BriefForm() {
             onChange={(dayToDay) => set({ dayToDay })}
           />
         </div>
-        <div className="brief-grid">
+        <div className="field-grid">
           <Count
             label="Doses a day and person"
             value={brief.dosesPerDay}
@@ -143,7 +143,7 @@ function WhoseKit() {
   return (
     <fieldset>
       <legend>The kit</legend>
-      <div className="brief-grid">
+      <div className="field-grid">
         <TextInput
           key={draft.name}
           label="Name"
@@ -161,12 +161,11 @@ function WhoseKit() {
           onChange={(value) => edit((before) => ({ ...before, personId: (value || null) as typeof before.personId }))}
         />
       </div>
-      <SegmentedControl
-        fullWidth
-        aria-label="Layer"
-        data={LAYERS.map((value) => ({ value, label: LAYER_NAMES[value].name }))}
+      <Select
+        label="Layer"
+        data={LAYERS.map((value) => ({ value, label: `${LAYER_NAMES[value].name}, ${LAYER_NAMES[value].reach}` }))}
         value={draft.layer}
-        onChange={(value) => edit((before) => ({ ...before, layer: value as Layer }))}
+        onChange={(value) => edit((before) => ({ ...before, layer: (value ?? before.layer) as Layer }))}
       />
     </fieldset>
   );

@@ -76,7 +76,7 @@ function eventActions(events: readonly UpkeepEvent[], today: PlainDate): Action[
         gap: '',
         lapse: '',
       }[event.type];
-      const detail = event.type === 'inspect' ? event.text.replace(/\.$/, '') : event.kitName;
+      const detail = event.type === 'inspect' ? (event.text.split(':')[0] ?? '') : event.kitName;
       return {
         key: `${event.type}-${event.kitId}-${index}`,
         when: event.on <= today ? ('now' as const) : event.on,

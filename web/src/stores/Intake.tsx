@@ -123,7 +123,7 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
           nothingFoundMessage="No such kind"
         />
         {form.gtin !== null && <p className="small mono">GTIN {form.gtin}</p>}
-        <div className="brief-grid">
+        <div className="field-grid">
           <NumberInput
             label="Count"
             min={1}
