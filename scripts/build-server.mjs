@@ -7,8 +7,9 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 export async function buildServer() {
   await build({
     absWorkingDir: root,
-    entryPoints: ['server/src/main.ts'],
-    outfile: 'server/dist/main.mjs',
+    entryPoints: { main: 'server/src/main.ts', fitThread: 'server/src/compute/fitThread.ts' },
+    outdir: 'server/dist',
+    outExtension: { '.js': '.mjs' },
     bundle: true,
     platform: 'node',
     format: 'esm',

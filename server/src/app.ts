@@ -8,6 +8,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { z } from 'zod';
 import { catalogRoutes } from './catalog/catalog.ts';
+import type { FitQueue } from './compute/fitQueue.ts';
 import { computeRoutes } from './compute/routes.ts';
 import type { Db } from './db/open.ts';
 import { contentPolicy, localOnly } from './http/guard.ts';
@@ -33,9 +34,10 @@ export interface AppOptions {
   describeDb: string;
   log: Logger;
   today: () => PlainDate;
+  fits: FitQueue;
 }
 
-export function createApp({ db, describeDb, log, today }: AppOptions): Express {
+export function createApp({ db, describeDb, log, today, fits }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -53,7 +55,7 @@ export function createApp({ db, describeDb, log, today }: AppOptions): Express {
     ...unitRoutes(db, today),
     ...useRoutes(db, today),
     ...upkeepRoutes(db, today),
-    ...computeRoutes(today),
+    ...computeRoutes(today, fits),
     ...transferRoutes(db),
     ...settingsRoutes(db, today),
   ];

@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { type PlainDate, toPlainDate } from '@ivrak/core';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import { FitQueue } from './compute/fitQueue.ts';
 import { FolderInUseError } from './db/lock.ts';
 import { openDb } from './db/open.ts';
 import { isNewDatabase, seedDemo } from './demo/seed.ts';
@@ -39,7 +40,7 @@ async function main(): Promise<void> {
   const { db, describe, close } = await openDb(folder);
   const isNew = await isNewDatabase(db);
   if (isNew && !process.argv.includes('--empty')) await seedDemo(db, today());
-  const app = createApp({ db, describeDb: describe, log, today });
+  const app = createApp({ db, describeDb: describe, log, today, fits: new FitQueue(new URL('./fitThread.mjs', import.meta.url)) });
   const server = await new Promise<Server>((done, fail) => {
     const listening = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done(listening)));
   }).catch(async (error: unknown) => {

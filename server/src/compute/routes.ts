@@ -9,7 +9,6 @@ import {
   NeedIdSchema,
   type PlainDate,
   PlainDateSchema,
-  packFit,
   readScan,
   SchoolSchema,
   SKILLS,
@@ -19,6 +18,7 @@ import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { CoverageSchema } from '../kits/routes.ts';
+import type { FitQueue } from './fitQueue.ts';
 
 /** A school by its id, or as data of one's own. */
 const SchoolRefSchema = z.union([z.string(), SchoolSchema]);
@@ -100,7 +100,7 @@ const FitResultSchema = z.object({
   decodes: z.number(),
 });
 
-export const computeRoutes = (today: () => PlainDate): RouteSpec[] => [
+export const computeRoutes = (today: () => PlainDate, fits: FitQueue): RouteSpec[] => [
   route({
     method: 'post',
     path: '/api/compute/scan',
@@ -169,6 +169,6 @@ export const computeRoutes = (today: () => PlainDate): RouteSpec[] => [
     summary: 'Pack things into a container',
     body: FitProblemSchema,
     response: FitResultSchema,
-    handle: ({ body }) => packFit(body),
+    handle: ({ body }) => fits.pack(body),
   }),
 ];

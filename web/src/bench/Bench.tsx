@@ -9,6 +9,7 @@ import { useKeys } from '../shell/useKeys.ts';
 import './bench.css';
 import { CatalogDrawer } from './CatalogDrawer.tsx';
 import { Lane } from './Lane.tsx';
+import { SHEET_SCALE } from './scale.ts';
 import { UnitDrawer } from './UnitDrawer.tsx';
 
 /** Lays things out on the ground sheet, lane by lane, beside the catalogue or the chosen thing. */
@@ -66,8 +67,6 @@ function nextState(unit: Unit): Unit {
   const at = states.findIndex(({ id }) => id === unit.state);
   return { ...unit, state: states[(at + 1) % Math.max(1, states.length)]?.id ?? unit.state };
 }
-
-export const SHEET_SCALE = 1.05;
 
 function ScaleBar() {
   return (

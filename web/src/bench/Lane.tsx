@@ -16,8 +16,8 @@ import { memo } from 'react';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { CATALOG } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { SHEET_SCALE } from './Bench.tsx';
 import { useCatalogFilter } from './catalogFilter.ts';
+import { SHEET_SCALE } from './scale.ts';
 
 interface LaneProps {
   rung: Rung;

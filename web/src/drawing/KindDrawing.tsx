@@ -32,16 +32,19 @@ export const KindDrawing = memo(function KindDrawing({ kind, stateId = 'asSold',
         const by = (layers - index) * STACK_STEP;
         return <rect key={by} x={by} y={-by} width={w} height={h} rx={3} fill="var(--paper)" stroke="var(--ink)" strokeWidth={1} />;
       })}
-      <g fill="none">
-        <Shape kind={kind} w={w} h={h} />
-      </g>
+      <Shape kind={kind} w={w} h={h} />
     </svg>
   );
 });
 
-function Shape({ kind, w, h }: { kind: Kind; w: number; h: number }) {
+/** The bare shape in a box of w x h px, for drawings that hold several things. */
+export function Shape({ kind, w, h }: { kind: Kind; w: number; h: number }) {
   const Draw = SHAPES[kind.drawing];
-  return <Draw w={w} h={h} />;
+  return (
+    <g fill="none">
+      <Draw w={w} h={h} />
+    </g>
+  );
 }
 
 /** Scale at which a thing fills a box of `size` px. */

@@ -1,6 +1,5 @@
-import type { FitResult, PlacedItem } from '@ivrak/core';
-import { measuresOf } from '@ivrak/core';
-import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { type FitResult, type Kind, measuresOf, type PlacedItem } from '@ivrak/core';
+import { KindDrawing, Shape, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { CATALOG, containerOf, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import type { ReachEntry } from './reachOrder.ts';
@@ -12,8 +11,8 @@ interface CutawayProps {
   point: (id: string | null) => void;
 }
 
-const FRAME_W = 420;
-const FRAME_H = 400;
+const FRAME_W = 440;
+const FRAME_H = 480;
 const PAD = 8;
 
 /** Front and side of the packed container, true to one scale, inside the outline of the carry position. */
@@ -52,19 +51,19 @@ export function Cutaway({ result, order, pointed, point }: CutawayProps) {
               strokeWidth={1.6}
             />
             <rect width={room.wMm * scale} height={room.hMm * scale} fill="var(--card)" stroke="var(--line)" />
-            {[...result.placed]
-              .sort((a, b) => a.zMm + a.dMm - (b.zMm + b.dMm))
-              .map((box) => (
-                <FrontBox
-                  key={box.id}
-                  box={box}
-                  scale={scale}
-                  roomH={room.hMm}
-                  place={places.get(box.id)}
-                  isPointed={pointed === box.id}
-                  point={point}
-                />
-              ))}
+            {backToFront(result.placed).map((box) => (
+              <FrontBox key={box.id} box={box} scale={scale} roomH={room.hMm} isPointed={pointed === box.id} point={point} />
+            ))}
+            {backToFront(result.placed).map((box, index, boxes) => (
+              <FrontLabel
+                key={box.id}
+                box={box}
+                infront={boxes.slice(index + 1)}
+                scale={scale}
+                roomH={room.hMm}
+                place={places.get(box.id)}
+              />
+            ))}
           </svg>
         </figure>
         <figure>
@@ -143,64 +142,119 @@ function fillOf(box: PlacedItem, units: readonly { id: string; kind: string }[])
   }
 }
 
+const backToFront = (placed: readonly PlacedItem[]): PlacedItem[] => [...placed].sort((a, b) => a.zMm + a.dMm - (b.zMm + b.dMm));
+
 interface FrontBoxProps {
   box: PlacedItem;
   scale: number;
   roomH: number;
-  place: number | undefined;
   isPointed: boolean;
   point: (id: string | null) => void;
 }
 
-function FrontBox({ box, scale, roomH, place, isPointed, point }: FrontBoxProps) {
+function useKindOf(itemId: string) {
   const { draft } = useKit();
-  const [x, y, w, h] = [box.xMm * scale, (roomH - box.yMm - box.hMm) * scale, box.wMm * scale, box.hMm * scale];
-  const unit = draft.units.find(({ id }) => id === box.id.split(':')[0]);
-  const name = CATALOG.get(unit?.kind ?? '')?.name ?? box.id;
-  const radius = Math.min(13, w / 2, h / 2);
+  return CATALOG.get(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? '');
+}
+
+function FrontBox({ box, scale, roomH, isPointed, point }: FrontBoxProps) {
+  const { draft } = useKit();
+  const kind = useKindOf(box.id);
   return (
     <g onMouseEnter={() => point(box.id)} onMouseLeave={() => point(null)}>
       <title>
-        {name}: {box.wMm} × {box.hMm} × {box.dMm} mm, {box.zMm} mm from the back{box.folded ? ', folded' : ''}
+        {kind?.name ?? box.id}: {box.wMm} × {box.hMm} × {box.dMm} mm, {box.zMm} mm from the back{box.folded ? ', folded' : ''}
       </title>
-      <rect
-        x={x}
-        y={y}
-        width={w}
-        height={h}
-        rx={3}
-        fill={isPointed ? 'var(--ochre)' : fillOf(box, draft.units)}
-        stroke="var(--ink)"
-        strokeWidth={1.3}
-      />
-      {w > 90 && h > 34 && (
+      <g transform={`translate(${box.xMm * scale} ${(roomH - box.yMm - box.hMm) * scale})`}>
+        <rect
+          width={box.wMm * scale}
+          height={box.hMm * scale}
+          rx={3}
+          fill={fillOf(box, draft.units)}
+          stroke="var(--ink)"
+          strokeWidth={1.3}
+        />
+        {kind !== undefined && <SeenFromFront kind={kind} box={box} scale={scale} />}
+        {isPointed && <rect width={box.wMm * scale} height={box.hMm * scale} rx={3} fill="none" stroke="var(--ochre)" strokeWidth={4} />}
+      </g>
+    </g>
+  );
+}
+
+/** The thing's own drawing where its broad face looks forward, turned as it lies; another face stays a plain block. */
+function SeenFromFront({ kind, box, scale }: { kind: Kind; box: PlacedItem; scale: number }) {
+  const near = (a: number, b: number) => Math.abs(a - b) < 1;
+  const state = kind.states.find(
+    ({ wMm, hMm }) => (near(wMm, box.wMm) && near(hMm, box.hMm)) || (near(wMm, box.hMm) && near(hMm, box.wMm)),
+  );
+  if (state === undefined || box.folded) return null;
+  const isTurned = !near(state.wMm, box.wMm);
+  return (
+    <g transform={isTurned ? `translate(${box.wMm * scale} 0) rotate(90)` : undefined} opacity={0.75}>
+      <Shape kind={kind} w={state.wMm * scale} h={state.hMm * scale} />
+    </g>
+  );
+}
+
+interface FrontLabelProps {
+  box: PlacedItem;
+  infront: readonly PlacedItem[];
+  scale: number;
+  roomH: number;
+  place: number | undefined;
+}
+
+/** Number and name, where the thing can be seen past what lies in front of it; wholly hidden things stand in the list only. */
+function FrontLabel({ box, infront, scale, roomH, place }: FrontLabelProps) {
+  const kind = useKindOf(box.id);
+  const spot = visibleSpot(box, infront);
+  if (spot === null || place === undefined) return null;
+  const radius = Math.min(13, spot.clear * scale);
+  if (radius < 7) return null;
+  const [x, y] = [spot.x * scale, (roomH - spot.y) * scale];
+  const room = spot.side * scale * 2;
+  return (
+    <g pointerEvents="none">
+      <circle cx={x} cy={y} r={radius} fill="var(--bar)" />
+      <text x={x} y={y + radius * 0.4} textAnchor="middle" className="cutaway-number" fontSize={radius * 1.2} fill="var(--on-bar)">
+        {place}
+      </text>
+      {room > 70 && spot.clear * scale > 30 && (
         <text
-          x={x + w / 2}
-          y={y + h / 2 + radius + 15}
+          x={x}
+          y={y + radius + 15}
           textAnchor="middle"
           className="cutaway-text"
-          fill={isPointed ? 'var(--on-ochre)' : CATALOG.get(unit?.kind ?? '')?.shape === 'rigid' ? 'var(--card)' : 'var(--ink)'}
+          fill={kind?.shape === 'rigid' ? 'var(--card)' : 'var(--ink)'}
         >
-          {shortName(name, w)}
+          {shortName(kind?.name ?? box.id, room)}
         </text>
-      )}
-      {place !== undefined && radius >= 6 && (
-        <>
-          <circle cx={x + w / 2} cy={y + h / 2} r={radius} fill="var(--bar)" />
-          <text
-            x={x + w / 2}
-            y={y + h / 2 + radius * 0.4}
-            textAnchor="middle"
-            className="cutaway-number"
-            fontSize={radius * 1.2}
-            fill="var(--on-bar)"
-          >
-            {place}
-          </text>
-        </>
       )}
     </g>
   );
+}
+
+const SAMPLES = 12;
+
+/** The point of a box that lies farthest from its own edges and from all boxes in front, mm; null where none shows. */
+function visibleSpot(box: PlacedItem, infront: readonly PlacedItem[]): { x: number; y: number; clear: number; side: number } | null {
+  let best: { x: number; y: number; clear: number; side: number } | null = null;
+  for (let column = 1; column < SAMPLES; column += 1) {
+    for (let line = 1; line < SAMPLES; line += 1) {
+      const x = box.xMm + (box.wMm * column) / SAMPLES;
+      const y = box.yMm + (box.hMm * line) / SAMPLES;
+      let side = Math.min(x - box.xMm, box.xMm + box.wMm - x);
+      let clear = Math.min(side, y - box.yMm, box.yMm + box.hMm - y);
+      for (const other of infront) {
+        const dx = Math.max(other.xMm - x, x - other.xMm - other.wMm);
+        const dy = Math.max(other.yMm - y, y - other.yMm - other.hMm);
+        clear = Math.min(clear, Math.max(dx, dy));
+        if (dy < 10) side = Math.min(side, dx);
+      }
+      if (clear > 0 && (best === null || clear > best.clear)) best = { x, y, clear, side };
+    }
+  }
+  return best;
 }
 
 /** About 7 px a letter at this size. */

@@ -1,6 +1,7 @@
 import { type KitView, LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useKits, useRestock, useUpkeep } from '../api/queries.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
@@ -36,6 +37,9 @@ export function Muster() {
         ))}
       </section>
       <NextActions events={upkeep.data?.events} restock={restock.data} today={kits.data.today as PlainDate} />
+      <Link to="/use" className="muster-use">
+        Log a use
+      </Link>
       <NewKit opened={isMaking} close={() => setMaking(false)} />
     </main>
   );

@@ -1,4 +1,4 @@
-import { Button, Select, useMantineColorScheme } from '@mantine/core';
+import { Button, FileButton, Select, useMantineColorScheme } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../api/client.ts';
@@ -59,10 +59,10 @@ type ImportState =
 
 /** Everything out as one file, and everything in again: all of it or nothing. */
 function Transfer() {
-  const file = useRef<HTMLInputElement>(null);
+  const reset = useRef<() => void>(null);
   const [state, setState] = useState<ImportState>({ kind: 'idle' });
-  const choose = async (chosen: File | undefined) => {
-    if (chosen === undefined) return;
+  const choose = async (chosen: File | null) => {
+    if (chosen === null) return;
     setState({ kind: 'ready', name: chosen.name, text: await chosen.text() });
   };
   const take = async (text: string) => {
@@ -85,7 +85,7 @@ function Transfer() {
         issues: error instanceof ApiError ? error.issues : [],
       });
     }
-    if (file.current !== null) file.current.value = '';
+    reset.current?.();
   };
   return (
     <section className="stack">
@@ -96,10 +96,20 @@ function Transfer() {
           Export everything
         </Button>
       </div>
-      <label className="file-label">
-        <span>Import a file</span>
-        <input ref={file} type="file" accept="application/json,.json" onChange={(event) => void choose(event.currentTarget.files?.[0])} />
-      </label>
+      <div>
+        <FileButton
+          resetRef={reset}
+          accept="application/json,.json"
+          onChange={(chosen) => void choose(chosen)}
+          inputProps={{ 'aria-label': 'File to import' }}
+        >
+          {(props) => (
+            <Button variant="default" {...props}>
+              Import a file
+            </Button>
+          )}
+        </FileButton>
+      </div>
       {state.kind === 'ready' && (
         <div className="caution stack">
           <p>

@@ -7,7 +7,7 @@ const LINES = [
   'Ivrak helps you plan, pack and keep kits. It is a planning aid, not medical advice, and it teaches no treatment.',
   'Do only what you are trained and allowed to do. Local protocols and the law where you are come before anything shown here.',
   'In an emergency call your emergency number first. Logging never comes before care.',
-  'Quantities, times and limits are planning values of ours. You can change them; they are not clinical limits.',
+  'Quantities, times and limits are planning values of ours. They are not clinical limits.',
   'A printed expiry date is never extended here, whatever the thing looks like.',
 ];
 

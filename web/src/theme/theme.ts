@@ -29,6 +29,7 @@ export const theme = createTheme({
     Modal: { defaultProps: { transitionProps: { duration: 0 }, overlayProps: { backgroundOpacity: 0.5 } } },
     Menu: { defaultProps: { transitionProps: { duration: 0 }, shadow: 'none' } },
     Select: { defaultProps: { comboboxProps: { transitionProps: { duration: 0 }, shadow: 'none' }, allowDeselect: false } },
+    InputWrapper: { defaultProps: { inputWrapperOrder: ['label', 'input', 'description', 'error'] } },
     Popover: { defaultProps: { transitionProps: { duration: 0 }, shadow: 'none' } },
   },
 });

@@ -6,10 +6,11 @@ import { api, messageOf } from '../api/client.ts';
 import { useKits, useRefresh, useUpkeep } from '../api/queries.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
+import '../stores/stores.css';
 import './upkeep.css';
 
 const TYPES: Record<UpkeepEvent['type'], string> = {
-  gap: 'gap now',
+  gap: 'gap',
   lapse: 'need falls',
   unitLapse: 'thing lapses',
   orderBy: 'order by',

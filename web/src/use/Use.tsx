@@ -150,7 +150,7 @@ function UseRow({ unit, number, taps, left, tap, untap }: UseRowProps) {
   const total = taps.length + left;
   const unitName = kind === undefined || kind.pieceName === 'piece' ? '' : ` ${kind.pieceName}${total === 1 ? '' : 's'}`;
   return (
-    <li className={taps.length > 0 ? 'is-used' : undefined}>
+    <li className={taps.length > 0 ? 'use-row is-used' : 'use-row'}>
       <button type="button" className="use-tap" disabled={left <= 0} onClick={tap}>
         <span className="use-number">{number}</span>
         <span className="grow">
@@ -168,7 +168,7 @@ function UseRow({ unit, number, taps, left, tap, untap }: UseRowProps) {
       </button>
       {taps.length > 0 && (
         <button type="button" className="use-undo" onClick={untap} aria-label={`Take back one ${name}`}>
-          Take back
+          −1
         </button>
       )}
     </li>
