@@ -12,12 +12,16 @@ export function tooLarge(problem: FitProblem, prepared: Prepared): FitReason[] {
   return problem.items.flatMap((item, index) => {
     const lays = prepared.lays[index] ?? [];
     if (prepared.rooms.some((room) => laysIn(lays, room).length > 0)) return [];
-    const over = Math.min(...prepared.rooms.flatMap((room) => lays.map((lay) => Math.max(lay.w - room.w, lay.h - room.h, lay.d - room.d))));
-    const isThickOnly = prepared.rooms.some((room) => lays.some((lay) => lay.w <= room.w && lay.h <= room.h));
-    const code = isThickOnly ? 'tooThick' : 'tooLarge';
-    const text = isThickOnly
-      ? `is ${toMm(over)} mm too thick for the depth, whichever way it lies`
-      : `sticks out by ${toMm(over)} mm, whichever way it lies`;
+    const misses = prepared.rooms.flatMap((room) =>
+      lays.map((lay) => ({ sides: Math.max(lay.w - room.w, lay.h - room.h), depth: lay.d - room.d })),
+    );
+    const nearest = misses.reduce((best, miss) => (Math.max(miss.sides, miss.depth) < Math.max(best.sides, best.depth) ? miss : best));
+    const over = Math.max(nearest.sides, nearest.depth);
+    const code = nearest.sides <= 0 ? 'tooThick' : 'tooLarge';
+    const text =
+      code === 'tooThick'
+        ? `is ${toMm(over)} mm too thick for the depth, whichever way it lies`
+        : `sticks out by ${toMm(over)} mm, whichever way it lies`;
     return [{ code, text, items: [item.id], overMm: toMm(over) }];
   });
 }

@@ -123,7 +123,7 @@ export interface Lay {
 }
 
 /** Inside the engine, lengths are whole tenths of a millimetre. */
-export const toTenths = (mm: number): number => Math.ceil(mm * 10 - 1e-6);
+export const toTenths = (mm: number): number => Math.max(0, Math.ceil(mm * 10 - 1e-6));
 export const toMm = (tenths: number): number => tenths / 10;
 
 /** All different ways to lay a thing down: turned flat, any face for bricks, any axis for tubes, folded once where it may be. */

@@ -29,7 +29,19 @@ interface Best {
   genome: Genome;
   decoded: Decoded;
   cost: number;
+  energy: number;
 }
+
+/** What a cycle is after: thinner, thinner than a given depth, all things in at all, or tidier at the same thickness. */
+type Goal = 'thin' | 'capped' | 'fill' | 'tidy';
+
+/** From hot to cold, in the units of each goal's energy: a penalty far above them would freeze the annealing. */
+const TEMPERATURES: Record<Goal, readonly [hot: number, cold: number]> = {
+  thin: [40, 1],
+  capped: [120, 4],
+  fill: [60, 2],
+  tidy: [20, 0.5],
+};
 
 export interface Fit {
   /** Works off up to `decodes` decodes; returns the share of the budget done, 0 to 1. */
@@ -65,7 +77,8 @@ class Search {
   best: Best;
   private readonly random: Random;
   private readonly depths: number[];
-  private readonly keep: number[];
+  private readonly keepShare: number[];
+  private readonly volumeShare: number[];
   private readonly frontWeight: number[];
   private readonly boundTenths: number;
   private readonly starts: Genome[];
@@ -74,7 +87,8 @@ class Search {
   private cycleLeft = 0;
   private cycleLength = 1;
   private cycleCount = 0;
-  private cap: number[] | null = null;
+  private cap: number[];
+  private goal: Goal = 'thin';
   private isTidying = false;
 
   constructor(
@@ -84,8 +98,11 @@ class Search {
   ) {
     this.random = new Random(problem.seed);
     this.depths = prepared.rooms.map((room) => room.d);
+    this.cap = this.depths;
     const volume = prepared.volume.reduce((sum, value) => sum + value, 0) || 1;
-    this.keep = problem.items.map((item, index) => (item.keep ?? 1) * (0.2 + (prepared.volume[index] as number) / volume));
+    const keep = problem.items.reduce((sum, item) => sum + (item.keep ?? 1), 0) || 1;
+    this.keepShare = problem.items.map((item) => (item.keep ?? 1) / keep);
+    this.volumeShare = prepared.volume.map((value) => value / volume);
     this.frontWeight = problem.items.map(({ reach }) => (reach === 1 ? 8 : reach === 2 ? 4 : 1));
     this.boundTenths = toTenths(lowerBound(problem, prepared).valueMm);
     this.cycle = Math.max(300, Math.min(MAX_CYCLE, 60 * problem.items.length));
@@ -94,6 +111,7 @@ class Search {
       genome: this.starts[0] as Genome,
       decoded: { boxes: [], unplaced: problem.items.map((_, index) => index) },
       cost: Number.POSITIVE_INFINITY,
+      energy: Number.POSITIVE_INFINITY,
     };
     this.best = empty;
     this.current = empty;
@@ -109,7 +127,7 @@ class Search {
     const start = this.starts[this.done];
     this.done += 1;
     if (start !== undefined) {
-      this.consider(start, this.depths);
+      this.evaluate(start);
       return;
     }
     const wantsTidying = this.done > this.budget * (1 - TIDY_SHARE) || this.thickness(this.best.decoded) <= this.boundTenths;
@@ -142,9 +160,9 @@ class Search {
       .slice(0, STARTS);
   }
 
-  /** Thickness first with what stays out far above it; a small share of the mean top keeps the landscape from being flat. */
+  /** What counts in the end: what stays out far above thickness; a share of the mean top keeps the landscape from being flat. */
   private cost(decoded: Decoded): number {
-    const out = decoded.unplaced.reduce((sum, item) => sum + (this.keep[item] as number), 0);
+    const out = decoded.unplaced.reduce((sum, item) => sum + (this.keepShare[item] as number), 0);
     let top = 0;
     let volume = 0;
     for (const box of decoded.boxes) {
@@ -154,6 +172,16 @@ class Search {
     }
     const fronts = this.isTidying ? this.fronts(decoded.boxes) : 0;
     return UNPLACED_COST * out + this.thickness(decoded) + (volume > 0 ? (0.1 * top) / volume : 0) + fronts;
+  }
+
+  /** What a cycle steers by: what stays out, while something must; else the cost itself. */
+  private energy(decoded: Decoded, cost: number): number {
+    if (this.goal === 'thin' || this.goal === 'tidy') return cost;
+    const [perKeep, perVolume, perThing] = this.goal === 'capped' ? [0, 3000, 5] : [2500, 500, 0];
+    return decoded.unplaced.reduce(
+      (sum, item) => sum + perKeep * (this.keepShare[item] as number) + perVolume * (this.volumeShare[item] as number) + perThing,
+      0,
+    );
   }
 
   private fronts(boxes: readonly Box[]): number {
@@ -169,14 +197,11 @@ class Search {
     return decoded.boxes.reduce((most, box) => Math.max(most, box.z + box.d), 0);
   }
 
-  private isBetter(cost: number): boolean {
-    return cost < this.best.cost;
-  }
-
-  private consider(genome: Genome, depths: readonly number[]): Best {
-    const decoded = decode(this.prepared, genome, depths);
-    const candidate = { genome, decoded, cost: this.cost(decoded) };
-    if (this.isBetter(candidate.cost)) this.best = candidate;
+  private evaluate(genome: Genome): Best {
+    const decoded = decode(this.prepared, genome, this.cap);
+    const cost = this.cost(decoded);
+    const candidate = { genome, decoded, cost, energy: this.energy(decoded, cost) };
+    if (cost < this.best.cost) this.best = candidate;
     return candidate;
   }
 
@@ -188,38 +213,43 @@ class Search {
     this.cycleCount += 1;
     this.cycleLength = this.cycle * (1 + (this.cycleCount % 3));
     this.cycleLeft = this.cycleLength;
-    this.cap = this.isTidying ? this.cappedDepths(this.thickness(this.best.decoded)) : this.targetDepths();
-    const fromBest = this.random.next() < 0.7;
-    this.current = fromBest ? this.best : { ...this.best, genome: this.starts[this.random.below(this.starts.length)] as Genome };
-    const decoded = decode(this.prepared, this.current.genome, this.cap ?? this.depths);
-    this.current = { genome: this.current.genome, decoded, cost: this.cost(decoded) };
+    this.goal = this.nextGoal();
+    this.cap = this.depths.map((depth) => Math.min(depth, this.target()));
+    const genome = this.random.next() < 0.7 ? this.best.genome : (this.starts[this.random.below(this.starts.length)] as Genome);
+    this.current = this.evaluate(genome);
   }
 
   /** Three of four cycles ask for a packing a little thinner than the best and count what stays out. */
-  private targetDepths(): number[] | null {
-    if (this.best.decoded.unplaced.length > 0 || this.cycleCount % 4 === 0) return null;
-    const best = this.thickness(this.best.decoded);
-    const share = 0.03 + 0.2 * this.random.next();
-    return this.cappedDepths(Math.max(this.boundTenths, Math.floor(best - share * Math.max(1, best - this.boundTenths) - 1)));
+  private nextGoal(): Goal {
+    if (this.best.decoded.unplaced.length > 0) return 'fill';
+    if (this.isTidying) return 'tidy';
+    return this.cycleCount % 4 === 0 ? 'thin' : 'capped';
   }
 
-  private cappedDepths(most: number): number[] {
-    return this.depths.map((depth) => Math.min(depth, most));
+  private target(): number {
+    const best = this.thickness(this.best.decoded);
+    switch (this.goal) {
+      case 'tidy':
+        return best;
+      case 'capped': {
+        const share = 0.03 + 0.2 * this.random.next();
+        return Math.max(this.boundTenths, Math.floor(best - share * Math.max(1, best - this.boundTenths) - 1));
+      }
+      default:
+        return Number.POSITIVE_INFINITY;
+    }
   }
 
   private anneal(): void {
     this.cycleLeft -= 1;
-    const genome = this.moved(this.current.genome);
-    const candidate = this.consider(genome, this.cap ?? this.depths);
+    const candidate = this.evaluate(this.moved(this.current.genome));
     const progress = 1 - this.cycleLeft / this.cycleLength;
-    // Tenths of a millimetre where everything is in; a share of the leaving-out cost where something is not.
-    const isShort = candidate.decoded.unplaced.length > 0 || this.current.decoded.unplaced.length > 0;
-    const [hot, cold] = isShort ? [UNPLACED_COST * 0.08, UNPLACED_COST * 0.002] : [40, 1];
+    const [hot, cold] = TEMPERATURES[this.goal];
     const temperature = hot * (cold / hot) ** progress;
-    const worse = candidate.cost - this.current.cost;
+    const worse = candidate.energy - this.current.energy;
     if (worse <= 0 || this.random.next() < Math.exp(-worse / temperature)) this.current = candidate;
-    const isSolved = this.cap !== null && !this.isTidying && candidate.decoded.unplaced.length === 0;
-    if (isSolved) this.cycleLeft = 0;
+    const isReached = candidate.decoded.unplaced.length === 0 && (this.goal === 'capped' || this.goal === 'fill');
+    if (isReached) this.cycleLeft = 0;
   }
 
   private moved(genome: Genome): Genome {
@@ -255,7 +285,7 @@ class Search {
       genome.lay[a] = random.next() < 0.3 ? -1 : random.below(lays);
     } else if (kind < 0.93 && this.prepared.rooms.length > 1)
       genome.room[a] = random.next() < 0.3 ? -1 : random.below(this.prepared.rooms.length);
-    else if (kind < 0.95) genome.frontFirst = !genome.frontFirst;
+    else if (kind < 0.9 && this.prepared.reach.includes(1)) genome.frontFirst = !genome.frontFirst;
     else genome.weights = this.changedWeights(genome.weights);
   }
 
