@@ -2,10 +2,10 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['core/src/**/*.test.ts', 'server/src/**/*.test.ts', 'web/src/**/*.test.ts'],
+    include: ['core/src/**/*.test.ts', 'server/test/**/*.test.ts', 'web/src/**/*.test.ts'],
     testTimeout: 60_000,
     hookTimeout: 60_000,
     fileParallelism: true,
-    pool: 'threads',
+    pool: 'forks',
   },
 });

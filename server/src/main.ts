@@ -38,35 +38,44 @@ async function main(): Promise<void> {
   const today = dayOf(process.env.IVRAK_TODAY);
   const folder = resolve(process.env.IVRAK_DATA || DEFAULT_DATA_FOLDER);
   const { db, describe, close } = await openDb(folder);
+  const stopper = stopOnSignals(close);
   const isNew = await isNewDatabase(db);
   if (isNew && !process.argv.includes('--empty')) await seedDemo(db, today());
-  const app = createApp({ db, describeDb: describe, log, today, fits: new FitQueue(new URL('./fitThread.mjs', import.meta.url)) });
-  const server = await new Promise<Server>((done, fail) => {
-    const listening = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done(listening)));
+  const fits = new FitQueue(new URL('./fitThread.mjs', import.meta.url));
+  const app = createApp({ db, describeDb: describe, log, today, fits });
+  await new Promise<void>((done, fail) => {
+    stopper.server = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done()));
   }).catch(async (error: unknown) => {
     await close();
     throw error;
   });
-  stopOnSignals(server, close);
   console.log(`Ivrak is ready on http://${HOST}:${port} (data in ${folder})`);
 }
 
-/** The first signal lets running requests end and closes the database; a second one stops at once. */
-function stopOnSignals(server: Server, close: () => Promise<void>): void {
+/** The first signal lets running requests end and closes the database, at whatever stage; a second one stops at once. */
+function stopOnSignals(close: () => Promise<void>): { server: Server | null } {
+  const stopper: { server: Server | null } = { server: null };
   let isStopping = false;
+  const end = async () => {
+    await close();
+    console.log('Ivrak has stopped; the database is closed.');
+    process.exit(0);
+  };
   const stop = () => {
     if (isStopping) process.exit(1);
     isStopping = true;
-    server.close(async () => {
-      await close();
-      console.log('Ivrak has stopped; the database is closed.');
-      process.exit(0);
-    });
+    const { server } = stopper;
+    if (server === null) {
+      void end();
+      return;
+    }
+    server.close(() => void end());
     server.closeIdleConnections();
     setTimeout(() => server.closeAllConnections(), 2000).unref();
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
+  return stopper;
 }
 
 main().catch((error: unknown) => {

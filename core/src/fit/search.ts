@@ -39,7 +39,7 @@ type Goal = 'thin' | 'capped' | 'fill' | 'tidy';
 const TEMPERATURES: Record<Goal, readonly [hot: number, cold: number]> = {
   thin: [40, 1],
   capped: [120, 4],
-  fill: [60, 2],
+  fill: [8, 0.5],
   tidy: [20, 0.5],
 };
 

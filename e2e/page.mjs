@@ -1,0 +1,92 @@
+// What a person does on a page: finds things by what they are called, and acts on them.
+import { AxePuppeteer } from '@axe-core/puppeteer';
+import { expect } from 'vitest';
+
+const PATIENCE_MS = 10_000;
+
+/** By accessible name, as read aloud; `role` narrows it down. */
+export const by = (name, role) => `::-p-aria([name="${name.replaceAll('"', '\\"')}"]${role ? `[role="${role}"]` : ''})`;
+export const text = (words) => `::-p-text(${words})`;
+
+export class Person {
+  constructor(page) {
+    this.page = page;
+    page.setDefaultTimeout(PATIENCE_MS);
+    this.errors = [];
+    page.on('pageerror', (error) => this.errors.push(error.message));
+    page.on('console', (message) => {
+      // A refusal that the journey provokes is also a line in the browser's console.
+      if (message.type() === 'error' && !/status of (409|422)/.test(message.text())) this.errors.push(message.text());
+    });
+  }
+
+  async goTo(url) {
+    await this.page.goto(url, { waitUntil: 'networkidle0' });
+  }
+
+  press(name, role = 'button') {
+    return this.page.locator(by(name, role)).click();
+  }
+
+  follow(name) {
+    return this.press(name, 'link');
+  }
+
+  async type(name, value, role = 'textbox') {
+    const field = await this.page.waitForSelector(by(name, role), { visible: true });
+    await field.click({ count: 3 });
+    await this.page.keyboard.press('Backspace');
+    await field.type(value);
+    await this.page.keyboard.press('Tab');
+  }
+
+  /** Chooses from a list that opens on pressing. */
+  async choose(name, option) {
+    const field = await this.page.waitForSelector(by(name, 'textbox'), { visible: true });
+    await field.click();
+    const entry = await this.page.waitForSelector(by(option, 'option'), { visible: true });
+    await entry.click();
+  }
+
+  async sees(words) {
+    await this.page.waitForSelector(text(words), { visible: true }).catch(() => {
+      throw new Error(`"${words}" is not to be seen`);
+    });
+  }
+
+  async seesNamed(name, role) {
+    await this.page.waitForSelector(by(name, role), { visible: true }).catch(() => {
+      throw new Error(`nothing named "${name}" is to be seen`);
+    });
+  }
+
+  /** Waits until a condition in the page holds. */
+  waitFor(condition, ...args) {
+    return this.page.waitForFunction(condition, { timeout: PATIENCE_MS }, ...args);
+  }
+
+  async saved() {
+    await this.waitFor(() =>
+      [...document.querySelectorAll('[role="status"]')].some((element) => /^(saved \d\d:\d\d|all saved)$/.test(element.textContent ?? '')),
+    );
+  }
+
+  /** WCAG 2.2 AA, by axe-core: no violation in the light that is on. */
+  async isAccessible(where) {
+    const { violations } = await new AxePuppeteer(this.page).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+    const found = violations.map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .map(({ target, failureSummary }) => `${target} ${failureSummary?.split('\n').slice(1, 2)}`)
+          .slice(0, 3)
+          .join(' | ')}`,
+    );
+    expect(found, where).toEqual([]);
+  }
+
+  /** No page scrolls sideways. */
+  async fitsAcross(where) {
+    const over = await this.page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    expect(over, `${where} scrolls sideways`).toBeLessThanOrEqual(0);
+  }
+}
