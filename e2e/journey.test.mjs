@@ -56,14 +56,15 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
 
   it('writes the brief, and the needs follow at once', async () => {
     await person.type('Persons covered', '5');
-    await person.page.locator(by('Penetrating threat', 'switch')).click();
+    await person.page.locator('label ::-p-text(Penetrating threat)').click();
     await person.sees('2 per casualty, entry and exit × 2 casualties + 2 spare = 6');
     await person.choose('What comes first, and what counts', 'Bleeding-only');
     await person.sees('this school leaves chest wounds to the next carer');
     await person.choose('What comes first, and what counts', 'Committee-first');
     await person.type('Persons covered', '2');
+    await person.type('Hours to care', '0.75');
     await person.saved();
-    expect((await kitNamed('Jetty kit')).brief).toMatchObject({ persons: 2, penetrating: true });
+    expect((await kitNamed('Jetty kit')).brief).toMatchObject({ persons: 2, penetrating: true, hoursToCare: 0.75 });
   });
 
   it('lays things out on the Bench, undoes and does again, and opens a rung', async () => {

@@ -42,7 +42,7 @@ export class Person {
 
   /** Chooses from a list that opens on pressing. */
   async choose(name, option) {
-    const field = await this.page.waitForSelector(by(name, 'textbox'), { visible: true });
+    const field = await this.page.waitForSelector(by(name, 'combobox'), { visible: true });
     await field.click();
     const entry = await this.page.waitForSelector(by(option, 'option'), { visible: true });
     await entry.click();

@@ -14,12 +14,13 @@ import {
   TRAININGS,
   type Training,
 } from '@ivrak/core';
-import { NumberInput, Select, Switch, TextInput } from '@mantine/core';
+import { Select, Switch, TextInput } from '@mantine/core';
 import { usePeople } from '../api/queries.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { schoolOf } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
 import './brief.css';
 
 /** Says who, where and how far; beside it, live, what follows. */
@@ -48,15 +49,15 @@ function BriefForm() {
         <legend>Who may be hurt</legend>
         <div className="field-grid">
           <Count label="Persons covered" value={brief.persons} min={1} max={500} onChange={(persons) => set({ persons })} />
-          <NumberInput
+          <DecimalInput
             label="Casualties at once"
             description={brief.casualties === null ? `${casualtiesOf(brief)}, from the persons` : 'set by hand'}
             placeholder={String(casualtiesOf({ ...brief, casualties: null }))}
-            value={brief.casualties ?? ''}
+            value={brief.casualties}
             min={1}
             max={100}
             allowDecimal={false}
-            onChange={(value) => set({ casualties: typeof value === 'number' && value >= 1 ? Math.round(value) : null })}
+            onChange={(value) => set({ casualties: value === null ? null : clamp(Math.round(value), 1, 100) })}
           />
         </div>
         <div className="brief-switches">
@@ -74,7 +75,7 @@ function BriefForm() {
       <fieldset>
         <legend>How far help is</legend>
         <div className="field-grid">
-          <NumberInput
+          <DecimalInput
             label="Hours to care"
             suffix=" h"
             value={brief.hoursToCare}
@@ -82,7 +83,7 @@ function BriefForm() {
             max={720}
             step={0.25}
             decimalScale={2}
-            onChange={(value) => typeof value === 'number' && set({ hoursToCare: clamp(value, 0, 720) })}
+            onChange={(value) => value !== null && set({ hoursToCare: clamp(value, 0, 720) })}
           />
           <Count label="Days out" value={brief.daysOut} min={0} max={90} onChange={(daysOut) => set({ daysOut })} />
         </div>
@@ -195,7 +196,7 @@ function BriefNeeds() {
   const { judgement } = useKit();
   const states = new Map(judgement.coverage.needs.map((need) => [need.need, need]));
   return (
-    <section className="brief-needs" aria-label="Needs" aria-live="polite">
+    <section className="brief-needs" aria-label="Needs" aria-live="polite" tabIndex={SCROLLS_BY_KEYS}>
       <div className="panel-heading">
         <h2>What follows</h2>
         <span className="small muted">planning values, not clinical limits</span>
@@ -238,6 +239,9 @@ function BriefNeeds() {
   );
 }
 
+/** A scrolling region without anything to press in it must take the focus itself, or keys could not scroll it. */
+const SCROLLS_BY_KEYS = 0;
+
 const clamp = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
 
 interface CountProps {
@@ -250,14 +254,13 @@ interface CountProps {
 
 function Count({ label, value, min, max, onChange }: CountProps) {
   return (
-    <NumberInput
+    <DecimalInput
       label={label}
       value={value}
       min={min}
       max={max}
       allowDecimal={false}
-      clampBehavior="strict"
-      onChange={(next) => typeof next === 'number' && onChange(clamp(Math.round(next), min, max))}
+      onChange={(next) => next !== null && onChange(clamp(Math.round(next), min, max))}
     />
   );
 }

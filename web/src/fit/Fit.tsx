@@ -20,7 +20,7 @@ export function Fit() {
   );
   return (
     <>
-      <main id="main" className="fit-main" aria-label="Packed kit">
+      <main id="main" className="fit-main" aria-label="Packed kit" tabIndex={SCROLLS_BY_KEYS}>
         {result === null ? <Waiting /> : <Cutaway result={result} order={order} pointed={pointed} point={setPointed} />}
       </main>
       <aside className="drawer" aria-label="Fit">
@@ -32,6 +32,9 @@ export function Fit() {
     </>
   );
 }
+
+/** A scrolling region without anything to press in it must take the focus itself, or keys could not scroll it. */
+const SCROLLS_BY_KEYS = 0;
 
 /** The name of an item `unitId` or `unitId:2`. */
 function nameOf(units: readonly { id: string; kind: string }[]): (itemId: string) => string {

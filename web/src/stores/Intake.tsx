@@ -1,9 +1,10 @@
 import { intakeCondition, KINDS, type PlacedUnit, type PlainDate, type ScanResult } from '@ivrak/core';
-import { Button, NumberInput, Select, Switch, TextInput } from '@mantine/core';
+import { Button, Select, Switch, TextInput } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { ApiError, api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { CATALOG } from '../kit/catalog.ts';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { DateField } from './DateField.tsx';
 import { ScanField } from './ScanField.tsx';
 
@@ -16,7 +17,7 @@ interface Form {
   producedOn: PlainDate | null;
   seller: string;
   authorised: boolean | null;
-  price: number | '';
+  price: number | null;
   practice: boolean;
 }
 const EMPTY: Form = {
@@ -28,7 +29,7 @@ const EMPTY: Form = {
   producedOn: null,
   seller: '',
   authorised: null,
-  price: '',
+  price: null,
   practice: false,
 };
 
@@ -69,7 +70,7 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
         ...rest,
         lot: lot.trim() || null,
         seller: seller.trim() || null,
-        priceMinor: price === '' ? null : Math.round(price * 100),
+        priceMinor: price === null ? null : Math.round(price * 100),
       });
       const name = CATALOG.get(unit.kind)?.name ?? unit.kind;
       setDone(
@@ -94,7 +95,7 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
   const willBeSuspect =
     kind !== undefined &&
     !form.practice &&
-    intakeCondition(kind, { priceMinor: form.price === '' ? null : Math.round(form.price * 100), authorised: form.authorised }) ===
+    intakeCondition(kind, { priceMinor: form.price === null ? null : Math.round(form.price * 100), authorised: form.authorised }) ===
       'suspect';
   return (
     <aside className="drawer" aria-label="Take in">
@@ -124,21 +125,21 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
         />
         {form.gtin !== null && <p className="small mono">GTIN {form.gtin}</p>}
         <div className="field-grid">
-          <NumberInput
+          <DecimalInput
             label="Count"
             min={1}
             max={1000}
             allowDecimal={false}
             value={form.count}
-            onChange={(value) => set({ count: typeof value === 'number' ? value : 1 })}
+            onChange={(count) => set({ count: count ?? 1 })}
             error={errors.count}
           />
-          <NumberInput
+          <DecimalInput
             label="Price each"
             min={0}
             decimalScale={2}
             value={form.price}
-            onChange={(value) => set({ price: typeof value === 'number' ? value : '' })}
+            onChange={(price) => set({ price })}
             error={errors.priceMinor}
           />
           <TextInput

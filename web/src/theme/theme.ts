@@ -1,6 +1,6 @@
 import { createTheme, type MantineColorsTuple } from '@mantine/core';
 
-/** Ten steps around the action colour; the library picks step 7 by day and 4 at dusk. */
+/** Ten steps around the action colour; the library picks step 7 by day and 3 at dusk. */
 const petrol: MantineColorsTuple = [
   '#eaf2f3',
   '#d3e3e5',
@@ -20,7 +20,7 @@ export const theme = createTheme({
   headings: { fontFamily: "'Barlow Condensed', 'Arial Narrow', sans-serif", fontWeight: '600' },
   colors: { petrol },
   primaryColor: 'petrol',
-  primaryShade: { light: 7, dark: 4 },
+  primaryShade: { light: 7, dark: 3 },
   autoContrast: true,
   defaultRadius: 3,
   respectReducedMotion: true,

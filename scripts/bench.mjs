@@ -1,0 +1,150 @@
+// npm run bench: the figures that are promised, measured on this machine. Exit 1 where one is missed.
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
+
+await installIfNeeded();
+await buildIfNeeded();
+const { build } = await import('esbuild');
+const core = join(ROOT, '.cache', 'bench-core.mjs');
+await build({
+  absWorkingDir: ROOT,
+  entryPoints: ['core/src/index.ts'],
+  outfile: core,
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  logLevel: 'warning',
+});
+const { BriefSchema, FitProblemSchema, KINDS, SCHOOLS, addDays, checkPlacement, coverage, deriveNeeds, kindCatalog, packFit, plainDate } =
+  await import(pathToFileURL(core).href);
+const { startServer } = await import('../e2e/browser.mjs');
+
+const TODAY = plainDate('2026-11-25');
+const results = [];
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+function report(what, value, unit, limit, detail = '') {
+  results.push({ what, value, limit });
+  console.log(
+    `${value <= limit ? 'ok    ' : 'MISSED'} ${what}: ${value.toFixed(unit === 'kB' ? 1 : 2)} ${unit} (at most ${limit} ${unit})${detail}`,
+  );
+}
+
+/** The same numbers on every machine. */
+function random(seed) {
+  let state = seed;
+  return () => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return state / 4_294_967_296;
+  };
+}
+
+function benchCoverage() {
+  const next = random(1);
+  const catalog = kindCatalog();
+  const brief = BriefSchema.parse({
+    persons: 9,
+    hoursToCare: 120,
+    penetrating: true,
+    dayToDay: true,
+    training: 'advanced',
+    dosesPerDay: 2,
+    daysOut: 7,
+  });
+  const needs = deriveNeeds(brief, SCHOOLS[0]).slice(0, 25);
+  const units = Array.from({ length: 200 }, (_, index) => ({
+    id: `u${index}`,
+    kind: KINDS[Math.floor(next() * KINDS.length)].id,
+    count: 1 + Math.floor(next() * 2),
+    condition: 'ready',
+    expiresOn: next() < 0.8 ? addDays(TODAY, Math.floor(next() * 900) - 20) : null,
+  }));
+  const times = [];
+  for (let round = 0; round < 400; round += 1) {
+    const start = performance.now();
+    coverage({ needs, school: SCHOOLS[0], on: TODAY, kits: [{ id: 'k', units }] }, catalog);
+    times.push(performance.now() - start);
+  }
+  report('coverage of 25 needs and 200 units, with lapse dates and single points, median', median(times.slice(100)), 'ms', 5);
+}
+
+const LIST = [
+  ['tourniquet', 165, 60, 36, 'brick', 1],
+  ['wrap', 130, 80, 20, 'flat', 3],
+  ['bar-bandage', 100, 65, 38, 'brick', 2],
+  ['plain-gauze', 85, 60, 28, 'brick', 2],
+  ['chitosan', 140, 100, 20, 'flat', 2],
+  ['seals', 150, 115, 6, 'flat', 3],
+  ['blanket', 110, 75, 15, 'flat', 3],
+  ['gloves', 100, 70, 12, 'flat', 2],
+  ['marker', 90, 12, 12, 'brick', 3],
+  ['tape', 110, 55, 4, 'flat', 3],
+  ['penlight', 130, 15, 15, 'tube', 3],
+  ['pads', 110, 110, 4, 'flat', 3],
+];
+
+function benchFit() {
+  const items = LIST.map(([id, wMm, hMm, tMm, shape, reach]) => ({ id, wMm, hMm, tMm, shape, reach }));
+  const container = { make: 'soft', compartments: [{ id: 'main', wMm: 178, hMm: 203, dMm: 90, access: 'front' }] };
+  const runs = Array.from({ length: 9 }, (_, seed) => {
+    const problem = FitProblemSchema.parse({ container, items, seed });
+    const start = performance.now();
+    const result = packFit(problem);
+    const took = performance.now() - start;
+    if (checkPlacement(problem, result.placed).length > 0) throw new Error('the checker refuses a packing');
+    return { took, thicknessMm: result.thicknessMm };
+  });
+  const thickness = runs.map(({ thicknessMm }) => thicknessMm);
+  report(
+    'fit of 12 things, median',
+    median(runs.slice(2).map(({ took }) => took)),
+    'ms',
+    300,
+    `; ${Math.min(...thickness)} to ${Math.max(...thickness)} mm over ${runs.length} seeds`,
+  );
+}
+
+/** What the browser must load before Muster stands: the entry, what it imports, and the first screen. */
+function benchPage() {
+  const manifest = JSON.parse(readFileSync(join(ROOT, 'web/dist/.vite/manifest.json'), 'utf8'));
+  const wanted = new Set();
+  const add = (key) => {
+    const entry = manifest[key];
+    if (entry === undefined || wanted.has(entry.file)) return;
+    wanted.add(entry.file);
+    for (const imported of entry.imports ?? []) add(imported);
+  };
+  for (const [key, entry] of Object.entries(manifest)) if (entry.isEntry || key.endsWith('muster/Muster.tsx')) add(key);
+  const bytes = [...wanted]
+    .filter((file) => file.endsWith('.js'))
+    .reduce((sum, file) => sum + gzipSync(readFileSync(join(ROOT, 'web/dist', file)), { level: 9 }).length, 0);
+  report('script of the first page, gzip', bytes / 1000, 'kB', 250, `; ${wanted.size} files`);
+}
+
+async function benchServer() {
+  const folder = join(ROOT, '.cache', 'bench-data');
+  rmSync(folder, { recursive: true, force: true });
+  const first = await startServer({ folder });
+  const times = [];
+  for (let round = 0; round < 200; round += 1) {
+    const start = performance.now();
+    await (await fetch(`${first.url}/api/kits`)).arrayBuffer();
+    times.push(performance.now() - start);
+  }
+  report('GET /api/kits with the demo data, median', median(times.slice(20)), 'ms', 20);
+  await first.stop();
+  const start = performance.now();
+  const second = await startServer({ folder });
+  report('second start of the server until it answers', (performance.now() - start) / 1000, 's', 4);
+  await second.stop();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+if (!existsSync(join(ROOT, 'web/dist/.vite/manifest.json'))) throw new Error('the pages were built without a manifest');
+benchCoverage();
+benchFit();
+benchPage();
+await benchServer();
+process.exit(results.some(({ value, limit }) => value > limit) ? 1 : 0);
