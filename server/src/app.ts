@@ -6,7 +6,7 @@ import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { z } from 'zod';
+import * as z from 'zod';
 import { catalogRoutes } from './catalog/catalog.ts';
 import type { FitQueue } from './compute/fitQueue.ts';
 import { computeRoutes } from './compute/routes.ts';

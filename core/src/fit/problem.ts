@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { CompartmentSchema, ContainerMakeSchema } from '../model/container.ts';
 
 const measure = (what: string) =>

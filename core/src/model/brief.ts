@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Skill } from './need.ts';
 
 export const TRAININGS = ['untrained', 'bleedingControl', 'trauma', 'advanced'] as const;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { NeedIdSchema, RUNGS } from './need.ts';
 
 export const GRADES = ['primary', 'substitute', 'improvised'] as const;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BriefSchema } from './brief.ts';
 import { type KitIdSchema, PersonIdSchema, UnitSchema } from './unit.ts';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const RUNGS = ['M', 'A', 'R', 'C', 'H', 'S', 'D'] as const;
 export type Rung = (typeof RUNGS)[number];

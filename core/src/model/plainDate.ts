@@ -1,5 +1,6 @@
-import { Temporal } from 'temporal-polyfill';
-import { z } from 'zod';
+import { fromFields as durationOf } from 'temporal-polyfill/fns/Duration';
+import { add, create, daysInMonth, diff, type Record as PlainDateRecord, toString as write } from 'temporal-polyfill/fns/PlainDate';
+import * as z from 'zod';
 
 /** A calendar date without a time, `YYYY-MM-DD`. Plain dates of four-digit years compare correctly as strings. */
 export type PlainDate = string & { readonly __plainDate: true };
@@ -10,7 +11,7 @@ const SHAPE = /^\d{4}-\d{2}-\d{2}$/;
 export function toPlainDate(text: string): PlainDate | null {
   if (!SHAPE.test(text)) return null;
   try {
-    Temporal.PlainDate.from(text, { overflow: 'reject' });
+    parse(text);
     return text as PlainDate; // checked on the line above
   } catch {
     return null;
@@ -30,22 +31,22 @@ export const PlainDateSchema = z
   .transform((text) => text as PlainDate) // refined on the line above
   .meta({ format: 'date', example: '2027-03-14' });
 
-const parse = (date: PlainDate) => Temporal.PlainDate.from(date);
+/** Throws RangeError on days that do not exist. */
+const parse = (text: string): PlainDateRecord => create(Number(text.slice(0, 4)), Number(text.slice(5, 7)), Number(text.slice(8)));
 
 /** The date `days` after (negative: before) `date`. */
 export function addDays(date: PlainDate, days: number): PlainDate {
-  return parse(date).add({ days }).toString() as PlainDate; // Temporal prints ISO dates
+  return write(add(parse(date), durationOf({ days }))) as PlainDate; // printed as an ISO date
 }
 
 /** Whole days from `from` to `to`; negative where `to` is earlier. */
 export function daysBetween(from: PlainDate, to: PlainDate): number {
-  return parse(from).until(parse(to), { largestUnit: 'days' }).days;
+  return diff(parse(from), parse(to), { largestUnit: 'day' }).days;
 }
 
 /** The last day of a month, as a plain date. `month` is 1 to 12. */
 export function lastDayOfMonth(year: number, month: number): PlainDate {
-  const first = Temporal.PlainDate.from({ year, month, day: 1 });
-  return first.with({ day: first.daysInMonth }).toString() as PlainDate; // Temporal prints ISO dates
+  return plainDate(`${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${daysInMonth(create(year, month, 1))}`);
 }
 
 /** Orders null (no date) after every date. */

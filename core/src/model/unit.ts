@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type PlainDate, PlainDateSchema } from './plainDate.ts';
 
 const id = (what: string) => z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, `must be a ${what} id: letters, digits, - and _, at most 64`);

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BriefSchema } from './brief.ts';
 import { GradeSchema } from './kind.ts';
 import { KitNameSchema, LayerSchema } from './kit.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Kind } from '../model/kind.ts';
 import { piecesLeft, type Unit, UnitIdSchema } from '../model/unit.ts';
 

@@ -1,5 +1,5 @@
 import { CONTAINERS, ContainerSchema, KINDS, KindSchema, kindCatalog, POSITIONS, PositionSchema, SCHOOLS, SchoolSchema } from '@ivrak/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type RouteSpec, route } from '../http/route.ts';
 
 export const KIND_CATALOG = kindCatalog();

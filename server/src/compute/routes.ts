@@ -13,7 +13,7 @@ import {
   SchoolSchema,
   SKILLS,
 } from '@ivrak/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';

@@ -1,6 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import type { Logger } from 'pino';
-import { z } from 'zod';
+import * as z from 'zod';
 
 export interface Issue {
   path: string;

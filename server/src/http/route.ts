@@ -1,5 +1,5 @@
 import type { Application, Request, Response } from 'express';
-import { z } from 'zod';
+import * as z from 'zod';
 import { parseOr422 } from './problem.ts';
 
 type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';

@@ -3,6 +3,7 @@ import {
   fitFingerprint,
   KitDraftSchema,
   KitIdSchema,
+  type KitView,
   KitViewSchema,
   NeedIdSchema,
   NeedStateSchema,
@@ -12,7 +13,7 @@ import {
   UnitIdSchema,
 } from '@ivrak/core';
 import { eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { note } from '../db/journal.ts';
 import type { Db } from '../db/open.ts';
 import { kits, units } from '../db/schema.ts';
@@ -72,8 +73,8 @@ export const kitRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
     method: 'get',
     path: '/api/kits',
     summary: 'All kits with container, position, units and what follows from them today',
-    response: z.object({ kits: z.array(KitViewSchema), today: PlainDateSchema }),
-    handle: async () => ({ kits: (await listKits(db)).map((kit) => viewOf(kit, today())), today: today() }),
+    response: z.object({ kits: z.array(KitViewSchema.omit({ packing: true })), today: PlainDateSchema }),
+    handle: async () => ({ kits: (await listKits(db)).map((kit) => listed(viewOf(kit, today()))), today: today() }),
   }),
   route({
     method: 'post',
@@ -164,6 +165,8 @@ export const kitRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
     handle: async () => ({ people: await listPeople(db) }),
   }),
 ];
+
+const listed = ({ packing: _, ...view }: KitView): Omit<KitView, 'packing'> => view;
 
 async function retire(db: Db, who: string, id: string, version: number, today: PlainDate): Promise<{ retired: string; toStores: number }> {
   return db.transaction(async (tx) => {

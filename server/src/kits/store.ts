@@ -1,5 +1,5 @@
 import { type Kit, type KitDraft, KitIdSchema, type Layer, type PersonId, type PlainDate, type StoredUnit } from '@ivrak/core';
-import { asc, eq, isNull, sql } from 'drizzle-orm';
+import { asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, lots, people, units } from '../db/schema.ts';
@@ -32,9 +32,18 @@ function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
   };
 }
 
-/** All kits in use with their units, in the order in which they are mustered. */
+/** Of a packing, only what Muster shows: the boxes themselves are large and belong to Fit. */
+const packingInShort = sql<unknown>`case when ${kits.packing} is null then null else jsonb_build_object(
+  'fingerprint', ${kits.packing} -> 'fingerprint',
+  'result', jsonb_build_object('thicknessMm', ${kits.packing} -> 'result' -> 'thicknessMm', 'feasible', ${kits.packing} -> 'result' -> 'feasible')) end`;
+
+/** All kits in use with their units, in the order in which they are mustered; packings in short. */
 export async function listKits(db: Db | Tx): Promise<StoredKit[]> {
-  const rows = await db.select().from(kits).where(isNull(kits.retiredOn)).orderBy(asc(kits.position), asc(kits.id));
+  const rows = await db
+    .select({ ...getTableColumns(kits), packing: packingInShort })
+    .from(kits)
+    .where(isNull(kits.retiredOn))
+    .orderBy(asc(kits.position), asc(kits.id));
   const unitRows = await db
     .select()
     .from(units)

@@ -21,7 +21,7 @@ import type { StoredKit } from './store.ts';
 
 export interface StoredPacking {
   fingerprint: string;
-  result: FitResult;
+  result: Pick<FitResult, 'thicknessMm' | 'feasible'>;
 }
 const isPacking = (value: unknown): value is StoredPacking =>
   typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;

@@ -1,6 +1,6 @@
 import type { PlainDate } from '@ivrak/core';
 import { desc, eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Db } from '../db/open.ts';
 import { journal, settings } from '../db/schema.ts';
 import { type RouteSpec, route } from '../http/route.ts';

@@ -10,7 +10,7 @@ import {
   PlainDateSchema,
   UnitIdSchema,
 } from '@ivrak/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
 import type { Issue } from '../http/problem.ts';
 import { unitIssues } from '../kits/check.ts';

@@ -1,6 +1,6 @@
 import { asc } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Db, Tx } from '../db/open.ts';
 import { gtins, journal, kits, lots, people, settings, units, useEvents, uses } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';

@@ -9,7 +9,7 @@ import {
   UnitIdSchema,
 } from '@ivrak/core';
 import { asc, eq, inArray } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';

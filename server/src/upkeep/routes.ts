@@ -11,7 +11,7 @@ import {
   upkeepEvents,
 } from '@ivrak/core';
 import { eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import type { Db } from '../db/open.ts';
 import { lots, units } from '../db/schema.ts';

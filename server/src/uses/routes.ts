@@ -1,6 +1,6 @@
 import { KitIdSchema, KitViewSchema, type PlainDate, type StoredUse, StoredUseSchema, takePieces, UseInputSchema } from '@ivrak/core';
 import { desc, eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';

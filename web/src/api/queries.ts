@@ -4,13 +4,17 @@ import { api } from './client.ts';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
 
+/** A kit as Muster lists it: its packing in figures only. */
+export type MusteredKit = Omit<KitView, 'packing'>;
+
 export interface Settings {
   cautionReadAt: string | null;
   today: PlainDate;
 }
 
 export const useSettings = () => useQuery({ queryKey: ['settings'], queryFn: () => api.get<Settings>('/api/settings') });
-export const useKits = () => useQuery({ queryKey: ['kits'], queryFn: () => api.get<{ kits: KitView[]; today: PlainDate }>('/api/kits') });
+export const useKits = () =>
+  useQuery({ queryKey: ['kits'], queryFn: () => api.get<{ kits: MusteredKit[]; today: PlainDate }>('/api/kits') });
 export const usePeople = () =>
   useQuery({ queryKey: ['people'], queryFn: () => api.get<{ people: Person[] }>('/api/people'), staleTime: 60_000 });
 export const useStores = () =>

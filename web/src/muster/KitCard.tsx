@@ -1,6 +1,6 @@
-import { type KitView, showDate } from '@ivrak/core';
+import { showDate } from '@ivrak/core';
 import { Link } from 'react-router';
-import { usePeople } from '../api/queries.ts';
+import { type MusteredKit, usePeople } from '../api/queries.ts';
 import { Caliper } from '../drawing/Caliper.tsx';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
 import { RungStrip } from '../drawing/RungStrip.tsx';
@@ -8,7 +8,7 @@ import { Tag } from '../drawing/Tag.tsx';
 import { containerOf } from '../kit/catalog.ts';
 
 /** One kit: its rungs, its thickness against the position, how long it holds, and the next thing to do. */
-export function KitCard({ kit, isMeasuring }: { kit: KitView; isMeasuring: boolean }) {
+export function KitCard({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: boolean }) {
   const { summary } = kit;
   const people = usePeople().data?.people ?? [];
   const carrier = people.find(({ id }) => id === kit.personId);
@@ -43,7 +43,7 @@ export function KitCard({ kit, isMeasuring }: { kit: KitView; isMeasuring: boole
   );
 }
 
-function Thickness({ kit, isMeasuring }: { kit: KitView; isMeasuring: boolean }) {
+function Thickness({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: boolean }) {
   const { thicknessMm, thicknessLimitMm } = kit.summary;
   if (thicknessMm === null) return <>{isMeasuring ? 'measuring' : `–/${thicknessLimitMm} mm`}</>;
   const isOver = thicknessMm > thicknessLimitMm;
@@ -54,7 +54,7 @@ function Thickness({ kit, isMeasuring }: { kit: KitView; isMeasuring: boolean })
   );
 }
 
-function Readiness({ kit }: { kit: KitView }) {
+function Readiness({ kit }: { kit: MusteredKit }) {
   const { gap, readyUntil, allIn, thicknessMm, thicknessLimitMm } = kit.summary;
   if (gap !== null)
     return (
@@ -78,7 +78,7 @@ function Readiness({ kit }: { kit: KitView }) {
   return <b className="state-held">{readyUntil === null ? 'Ready; nothing in it lapses' : `Ready until ${showDate(readyUntil)}`}</b>;
 }
 
-function nextLine(kit: KitView): string {
+function nextLine(kit: MusteredKit): string {
   const { next } = kit.summary;
   if (next === null) return 'nothing to do for two years';
   const what = {

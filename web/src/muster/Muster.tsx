@@ -1,8 +1,8 @@
-import { type KitView, LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core';
+import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useKits, useRestock, useUpkeep } from '../api/queries.ts';
+import { type MusteredKit, useKits, useRestock, useUpkeep } from '../api/queries.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { KitCard } from './KitCard.tsx';
@@ -45,13 +45,13 @@ export function Muster() {
   );
 }
 
-function summaryLine(kits: readonly KitView[]): string {
+function summaryLine(kits: readonly MusteredKit[]): string {
   const whole = kits.filter(({ summary }) => summary.gap === null).length;
   if (kits.length === 0) return 'No kits yet';
   return `${whole} of ${kits.length} kits without a gap today`;
 }
 
-function LayerGroup({ layer, kits, measuring }: { layer: Layer; kits: readonly KitView[]; measuring: string | null }) {
+function LayerGroup({ layer, kits, measuring }: { layer: Layer; kits: readonly MusteredKit[]; measuring: string | null }) {
   if (kits.length === 0) return null;
   const { name, reach } = LAYER_NAMES[layer];
   return (

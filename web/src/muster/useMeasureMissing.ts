@@ -1,12 +1,12 @@
-import { fitFingerprint, judgeKit, type KitView, kitFitProblem, type PlainDate } from '@ivrak/core';
+import { fitFingerprint, judgeKit, kitFitProblem, type PlainDate } from '@ivrak/core';
 import { useEffect, useRef, useState } from 'react';
 import { api } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
+import { type MusteredKit, queryClient } from '../api/queries.ts';
 import { CATALOG, containerOf, schoolOf } from '../kit/catalog.ts';
 import { startFit } from '../workers/fitClient.ts';
 
 /** Kits whose contents changed since they were packed are packed again, one after the other, in a worker. */
-export function useMeasureMissing(data: { kits: KitView[]; today: PlainDate } | undefined): string | null {
+export function useMeasureMissing(data: { kits: MusteredKit[]; today: PlainDate } | undefined): string | null {
   const [measuring, setMeasuring] = useState<string | null>(null);
   const tried = useRef(new Set<string>());
   useEffect(() => {
@@ -24,7 +24,7 @@ export function useMeasureMissing(data: { kits: KitView[]; today: PlainDate } | 
   return measuring;
 }
 
-async function measure(kit: KitView, today: PlainDate): Promise<void> {
+async function measure(kit: MusteredKit, today: PlainDate): Promise<void> {
   const container = containerOf(kit.containerId);
   if (container === undefined) return;
   const judgement = judgeKit(kit, schoolOf(kit), container, today, CATALOG);

@@ -1,8 +1,8 @@
-import { CONDITION_NAMES, isGoodOn, type KitView, type PlacedUnit, type PlainDate, showDate } from '@ivrak/core';
+import { CONDITION_NAMES, isGoodOn, type PlacedUnit, type PlainDate, showDate } from '@ivrak/core';
 import { Button, Menu, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
-import { useKits, useRefresh, useStores } from '../api/queries.ts';
+import { type MusteredKit, useKits, useRefresh, useStores } from '../api/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { CATALOG } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
@@ -60,7 +60,7 @@ const count = (units: readonly PlacedUnit[]): number => units.reduce((sum, unit)
 
 interface UnitTableProps {
   units: readonly PlacedUnit[];
-  kits: readonly KitView[];
+  kits: readonly MusteredKit[];
   today: PlainDate;
   label: string;
   say: (said: { text: string; isError: boolean }) => void;

@@ -1,9 +1,9 @@
-import { daysBetween, type KitView, NEEDS, type PlainDate, showDate, type UpkeepEvent } from '@ivrak/core';
+import { daysBetween, NEEDS, type PlainDate, showDate, type UpkeepEvent } from '@ivrak/core';
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
-import { useKits, useRefresh, useUpkeep } from '../api/queries.ts';
+import { type MusteredKit, useKits, useRefresh, useUpkeep } from '../api/queries.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import '../stores/stores.css';
@@ -83,7 +83,7 @@ export function Upkeep() {
   );
 }
 
-function headline(kits: readonly KitView[], today: PlainDate): string {
+function headline(kits: readonly MusteredKit[], today: PlainDate): string {
   const gaps = kits.filter(({ summary }) => summary.gap !== null).length;
   if (kits.length === 0) return 'No kits to keep up yet';
   if (gaps > 0) return `${gaps} of ${kits.length} kits ${gaps === 1 ? 'has' : 'have'} a gap now`;
@@ -129,10 +129,10 @@ function EventRow({ event, from }: { event: UpkeepEvent; from: PlainDate }) {
 }
 
 /** Kit by kit, until when it holds, and when it was last looked through. */
-function Readiness({ kits, today }: { kits: readonly KitView[]; today: PlainDate }) {
+function Readiness({ kits, today }: { kits: readonly MusteredKit[]; today: PlainDate }) {
   const refresh = useRefresh();
   const [error, setError] = useState<string | null>(null);
-  const inspect = async (kit: KitView) => {
+  const inspect = async (kit: MusteredKit) => {
     try {
       await api.post(`/api/kits/${kit.id}/inspections`, {});
       setError(null);
