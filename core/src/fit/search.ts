@@ -23,7 +23,7 @@ const MAX_CYCLE = 6000;
 const TIDY_SHARE = 0.25;
 
 /** Counts of decodes, never seconds, so that the same seed gives the same result on any machine. */
-export const defaultDecodes = (items: number): number => Math.min(5000, 400 + 100 * items);
+export const defaultDecodes = (items: number): number => Math.min(5000, 400 + 250 * items);
 
 interface Best {
   genome: Genome;

@@ -84,12 +84,15 @@ async function addPastUse(tx: Tx, today: PlainDate): Promise<void> {
   await tx.update(units).set({ place: 'used', kitId: null, condition: 'used' }).where(sql`${units.id} = ${unitId}`);
 }
 
+/** Enough for a first figure without making the first start slow; Fit looks further. */
+const DEMO_DECODES = 2500;
+
 /** Packs the demo kits once, so that thickness stands on Muster from the first start. */
 async function packDemo(db: Db, today: PlainDate): Promise<void> {
   for (const kit of await listKits(db)) {
     const problem = fitProblemOf(kit, judge(kit, today));
     if (problem === null) continue;
-    const packing = { fingerprint: fitFingerprint(problem), result: packFit(problem) };
+    const packing = { fingerprint: fitFingerprint(problem), result: packFit({ ...problem, decodes: DEMO_DECODES }) };
     await db.update(kits).set({ packing }).where(sql`${kits.id} = ${kit.id}`);
   }
 }
