@@ -91,7 +91,7 @@ export const DEMO_KITS: DemoKit[] = [
     inspectedDaysAgo: 30,
     brief: { ...AFLOAT, persons: 2, helpers: 1 },
     units: [
-      { kind: 'windlass-tourniquet', lot: 'WT-205', priceMinor: 2800, ...SHOP },
+      { kind: 'flat-windlass-tourniquet', lot: 'FW-9', priceMinor: 3300, ...SHOP },
       { kind: 'hemostatic-ribbon', state: 'pressed', lasts: 842, lot: 'HR-80', ...SHOP },
       { kind: 'plain-gauze-flat', lasts: 610, lot: 'PF-12B', ...SHOP },
       { kind: 'pressure-dressing', state: 'outerOff', lasts: 1310, lot: 'PD-66', ...SHOP },

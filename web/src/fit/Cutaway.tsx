@@ -22,7 +22,7 @@ export function Cutaway({ result, order, pointed, point }: CutawayProps) {
   const position = positionOf(draft.positionId);
   const room = container?.compartments[0];
   if (room === undefined || container === undefined || position === undefined) return null;
-  const scale = Math.min(FRAME_W / room.wMm, FRAME_H / room.hMm, 2.4);
+  const scale = Math.min(FRAME_W / room.wMm, FRAME_H / room.hMm, 2.2);
   const places = new Map(order.map(({ id, place }) => [id, place]));
   const depth = Math.max(room.dMm, position.tMm);
   const limit = position.tMm - container.wallMm;
@@ -132,9 +132,8 @@ function fillOf(box: PlacedItem, units: readonly { id: string; kind: string }[])
     case 'brick':
       return 'var(--cloth-dark)';
     case 'rigid':
-      return 'var(--steel)';
-    case 'tube':
       return 'var(--film)';
+    case 'tube':
     case 'soft':
       return 'var(--paper)';
     default:
@@ -220,13 +219,7 @@ function FrontLabel({ box, infront, scale, roomH, place }: FrontLabelProps) {
         {place}
       </text>
       {room > 70 && spot.clear * scale > 30 && (
-        <text
-          x={x}
-          y={y + radius + 15}
-          textAnchor="middle"
-          className="cutaway-text"
-          fill={kind?.shape === 'rigid' ? 'var(--card)' : 'var(--ink)'}
-        >
+        <text x={x} y={y + radius + 15} textAnchor="middle" className="cutaway-text" fill="var(--ink)">
           {shortName(kind?.name ?? box.id, room)}
         </text>
       )}

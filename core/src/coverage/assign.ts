@@ -1,0 +1,182 @@
+import { FlowNetwork } from './flow.ts';
+
+/** Grades by number, so that the solver knows nothing of names: 1 primary, 2 substitute, 3 improvised, 0 does not serve. */
+export type GradeCode = 0 | 1 | 2 | 3;
+
+export interface Supplier {
+  pieces: number;
+  /** One code a need, in the order of the demands. */
+  grades: readonly GradeCode[];
+}
+export interface Demand {
+  least: number;
+  ideal: number;
+}
+export interface Serving {
+  supplier: number;
+  demand: number;
+  grade: GradeCode;
+  /** Pieces that count toward the least, and those beyond it toward the ideal. */
+  towardLeast: number;
+  towardIdeal: number;
+}
+export interface Assignment {
+  servings: Serving[];
+  /** Pieces toward the least, and beyond, one entry a demand. */
+  least: number[];
+  extra: number[];
+}
+
+interface Arc extends Serving {
+  leastEdge: number;
+  extraEdge: number;
+}
+
+const GRADE_CODES = [1, 2, 3] as const;
+
+/** The demands that each supplier serves. Suppliers of a kind share their list of grades, so it is gone through once. */
+function servedBy(demands: readonly Demand[], suppliers: readonly Supplier[]): readonly (readonly number[])[] {
+  const known = new Map<readonly GradeCode[], readonly number[]>();
+  return suppliers.map(({ grades }) => {
+    const positions =
+      known.get(grades) ?? grades.flatMap((grade, demand) => (grade > 0 && (demands[demand]?.ideal ?? 0) > 0 ? [demand] : []));
+    known.set(grades, positions);
+    return positions;
+  });
+}
+
+/**
+ * Assigns pieces to needs, exactly, in this order of importance: (1) need by need, most of the least; (2) need by need,
+ * fewest improvised, then fewest substitute pieces among those; (3) need by need, most of the ideal, and there too fewest
+ * makeshift ones; (4) suppliers that stand first in the list are used last. The list's order is the caller's way to break
+ * ties, so the same list gives the same picture.
+ */
+export function assignPieces(demands: readonly Demand[], suppliers: readonly Supplier[]): Assignment {
+  const n = demands.length;
+  const source = 0;
+  const sink = 1;
+  const perNeed = 8; // least and extra node, and three grade nodes for each
+  const needNode = (demand: number, extra: boolean) => 2 + suppliers.length + demand * perNeed + (extra ? 4 : 0);
+  const gradeNode = (demand: number, grade: number, extra: boolean) => needNode(demand, extra) + grade;
+  const served = servedBy(demands, suppliers);
+  const arcCount = served.reduce((sum, positions) => sum + positions.length, 0);
+  const net = new FlowNetwork(2 + suppliers.length + n * perNeed, suppliers.length + perNeed * n + 2 * arcCount);
+
+  const supplierEdges = suppliers.map((supplier, index) => net.addEdge(source, 2 + index, supplier.pieces));
+  const gradeEdges = (extra: boolean) =>
+    demands.map((_, demand) =>
+      GRADE_CODES.map((grade) => net.addEdge(gradeNode(demand, grade, extra), needNode(demand, extra), Number.MAX_SAFE_INTEGER)),
+    );
+  const leastGrades = gradeEdges(false);
+  const extraGrades = gradeEdges(true);
+  const arcs: Arc[] = [];
+  for (const [index, supplier] of suppliers.entries()) {
+    for (const demand of served[index] ?? []) {
+      const grade = supplier.grades[demand] ?? 0;
+      const leastEdge = net.addEdge(2 + index, gradeNode(demand, grade, false), supplier.pieces);
+      const extraEdge = net.addEdge(2 + index, gradeNode(demand, grade, true), supplier.pieces);
+      arcs.push({ supplier: index, demand, grade, towardLeast: 0, towardIdeal: 0, leastEdge, extraEdge });
+    }
+  }
+  const leastEdges = demands.map((demand, index) => net.addEdge(needNode(index, false), sink, Math.min(demand.least, demand.ideal)));
+  const extraEdges = demands.map((demand, index) => net.addEdge(needNode(index, true), sink, Math.max(0, demand.ideal - demand.least)));
+
+  const least = leastEdges.map((edge) => net.maximise(edge, source));
+  const preferGood = (edges: number[][]) => {
+    for (const [, substitute, improvised] of edges) {
+      net.minimise(improvised as number); // three grades a need, built above
+      net.minimise(substitute as number);
+    }
+  };
+  preferGood(leastGrades);
+  const extra = extraEdges.map((edge) => net.maximise(edge, source));
+  preferGood(extraGrades);
+  for (const edge of supplierEdges) net.minimise(edge);
+
+  const servings: Serving[] = [];
+  for (const { leastEdge, extraEdge, ...arc } of arcs) {
+    const towardLeast = net.flow(leastEdge);
+    const towardIdeal = net.flow(extraEdge);
+    if (towardLeast + towardIdeal > 0) servings.push({ ...arc, towardLeast, towardIdeal });
+  }
+  return { servings, least, extra };
+}
+
+export interface LeastMet {
+  /** Pieces of each least that are met. */
+  met: number[];
+  /** Pieces of each group that no least needs: losing that many changes nothing. */
+  left: number[];
+}
+
+/**
+ * Only step (1): how much of each least is met. Suppliers are given as counted groups that serve the same needs, which
+ * keeps it fast enough to be asked again for every lapse date and every single unit.
+ * @param masks one bit a demand: which demands a group serves
+ * @param pieces how many pieces each group holds
+ */
+export function leastMet(demands: readonly Demand[], masks: readonly number[], pieces: readonly number[]): LeastMet {
+  const groups = masks.length;
+  const left = pieces.slice();
+  // used[group * n + demand] pieces of the group serve the demand.
+  const n = demands.length;
+  const used = new Int32Array(groups * n);
+  const from = new Int32Array(groups);
+  const fromDemand = new Int32Array(groups);
+  const queue = new Int32Array(groups);
+  const met: number[] = new Array(n).fill(0);
+  for (let demand = 0; demand < n; demand += 1) {
+    const wanted = demands[demand]?.least ?? 0;
+    while ((met[demand] as number) < wanted) {
+      const taken = takeOne(demand, wanted - (met[demand] as number));
+      if (taken === 0) break;
+      met[demand] = (met[demand] as number) + taken;
+    }
+  }
+  return { met, left };
+
+  // Breadth first from the demand over groups; a full group hands a piece on by taking it off another demand.
+  function takeOne(demand: number, wanted: number): number {
+    from.fill(-2);
+    let read = 0;
+    let write = 0;
+    const bit = 1 << demand;
+    for (let group = 0; group < groups; group += 1) {
+      if (((masks[group] as number) & bit) === 0) continue;
+      from[group] = -1;
+      fromDemand[group] = demand;
+      if ((left[group] as number) > 0) return follow(group, wanted);
+      queue[write++] = group;
+    }
+    while (read < write) {
+      const group = queue[read++] as number;
+      for (let other = 0; other < n; other += 1) {
+        if ((used[group * n + other] as number) === 0) continue;
+        for (let target = 0; target < groups; target += 1) {
+          if (from[target] !== -2 || ((masks[target] as number) & (1 << other)) === 0) continue;
+          from[target] = group;
+          fromDemand[target] = other;
+          if ((left[target] as number) > 0) return follow(target, wanted);
+          queue[write++] = target;
+        }
+      }
+    }
+    return 0;
+  }
+
+  function follow(end: number, wanted: number): number {
+    let amount = Math.min(wanted, left[end] as number);
+    for (let group = end; (from[group] as number) >= 0; group = from[group] as number) {
+      amount = Math.min(amount, used[(from[group] as number) * n + (fromDemand[group] as number)] as number);
+    }
+    left[end] = (left[end] as number) - amount;
+    for (let group = end; ; ) {
+      const demand = fromDemand[group] as number;
+      used[group * n + demand] = (used[group * n + demand] as number) + amount;
+      const back = from[group] as number;
+      if (back < 0) return amount;
+      used[back * n + demand] = (used[back * n + demand] as number) - amount;
+      group = back;
+    }
+  }
+}

@@ -1,0 +1,418 @@
+import type { Grade, Kind, KindCatalog } from '../model/kind.ts';
+import { isLifeSaving, NEEDS, type NeedId, rungOf, SKILLS, type Skill } from '../model/need.ts';
+import { addDays, compareExpiry, type PlainDate } from '../model/plainDate.ts';
+import type { School } from '../model/school.ts';
+import { type Condition, isGoodOn, piecesLeft } from '../model/unit.ts';
+import { assignPieces, type Demand, type GradeCode, leastMet, type Serving, type Supplier } from './assign.ts';
+
+export interface AskedNeed {
+  need: NeedId;
+  least: number;
+  ideal: number;
+  windowS?: number | null;
+}
+export interface StockUnit {
+  id: string;
+  kind: string;
+  count: number;
+  piecesUsed?: number;
+  expiresOn?: PlainDate | null;
+  condition: Condition;
+}
+export interface StockKit {
+  id: string;
+  /** Seconds until a thing of this kit is in the hand; null or absent: not judged against windows. */
+  reachS?: number | null;
+  units: readonly StockUnit[];
+}
+export interface CoverageProblem {
+  /** In the school's order. */
+  needs: readonly AskedNeed[];
+  school: School;
+  on: PlainDate;
+  kits: readonly StockKit[];
+  /** Skills that are there; absent: all. */
+  skills?: readonly Skill[];
+}
+
+export type NeedState = 'off' | 'gap' | 'thin' | 'held' | 'full';
+export interface ServedBy {
+  unitId: string;
+  kind: string;
+  grade: Grade;
+  /** Pieces. */
+  count: number;
+}
+export interface NeedCoverage {
+  need: NeedId;
+  least: number;
+  ideal: number;
+  /** Pieces that serve it, at most `ideal`. */
+  have: number;
+  state: NeedState;
+  /** First day on which it becomes a gap if nothing is done; null: never, or a gap already. */
+  lapsesOn: PlainDate | null;
+  /** Pieces that are there but outside the window. */
+  late: number;
+  /** A single unit whose loss would open a gap here. */
+  singlePoint: boolean;
+  by: ServedBy[];
+}
+export interface SinglePoint {
+  need: NeedId;
+  unitId: string;
+}
+export interface Coverage {
+  needs: NeedCoverage[];
+  singlePoints: SinglePoint[];
+}
+
+const CODES: Record<Grade, GradeCode> = { primary: 1, substitute: 2, improvised: 3 };
+const NAMES: readonly Grade[] = ['primary', 'substitute', 'improvised'];
+
+/** The grade of a kind for a need in a school; null where it does not count. */
+export function gradeOf(kind: Kind, need: NeedId, school: School): Grade | null {
+  const own = school.grades[kind.id]?.[need];
+  return own === undefined ? (kind.grades[need] ?? null) : own;
+}
+
+/** Whether a condition lets a thing count at all. Opened sterile things do not. */
+export function conditionCounts(condition: Condition, kind: Kind): boolean {
+  if (condition === 'opened') return !kind.sterile;
+  return condition === 'ready' || condition === 'notStaged';
+}
+
+interface Row extends Supplier {
+  unit: StockUnit;
+  expiresOn: PlainDate | null;
+  grades: GradeCode[];
+}
+
+interface Prepared {
+  rows: Row[];
+  demands: Demand[];
+  late: number[];
+  /** The day after which nothing here provides the thing any more; null: never runs out. */
+  provided: Map<string, PlainDate | null>;
+}
+
+/** The state of a need from figures alone; the one place where states are defined. */
+export function needState(least: number, ideal: number, have: number, makeshift: number): NeedState {
+  if (ideal === 0 && least === 0) return 'off';
+  if (have < least) return 'gap';
+  if (makeshift > 0) return 'thin';
+  return have >= ideal ? 'full' : 'held';
+}
+
+interface GoodUnit {
+  unit: StockUnit;
+  kind: Kind;
+  pieces: number;
+  expiresOn: PlainDate | null;
+  reachS: number | null;
+}
+
+/** Units that count at all on the date: known, in a condition that counts, in date, with pieces left. */
+function goodUnits(problem: CoverageProblem, catalog: KindCatalog): GoodUnit[] {
+  const good: GoodUnit[] = [];
+  for (const kit of problem.kits) {
+    for (const unit of kit.units) {
+      const kind = catalog.get(unit.kind);
+      const expiresOn = unit.expiresOn ?? null;
+      if (kind === undefined || !conditionCounts(unit.condition, kind) || !isGoodOn(expiresOn, problem.on)) continue;
+      const pieces = piecesLeft({ count: unit.count, piecesUsed: unit.piecesUsed ?? 0 }, kind.pieces);
+      if (pieces > 0) good.push({ unit, kind, pieces, expiresOn, reachS: kit.reachS ?? null });
+    }
+  }
+  return good;
+}
+
+function prepare(problem: CoverageProblem, catalog: KindCatalog): Prepared {
+  const skills = problem.skills ?? SKILLS;
+  const demands = problem.needs.map(({ least, ideal }) => ({ least, ideal: Math.max(least, ideal) }));
+  const positions = new Map(problem.needs.map(({ need }, index) => [need, index]));
+  const late: number[] = problem.needs.map(() => 0);
+  const good = goodUnits(problem, catalog);
+  const provided = providedUntil(good);
+  const codes = new Map<Kind, GradeCode[] | null>();
+  const rows: Row[] = [];
+  for (const { unit, kind, pieces, expiresOn, reachS } of good) {
+    const grades = codesOf(kind);
+    if (grades !== null) rows.push({ unit, pieces, expiresOn, grades: reachS === null ? grades : withinReach(grades, reachS, pieces) });
+  }
+  // Soonest to lapse first, so that it is used last and stays spare; then by id, last id first.
+  rows.sort((a, b) => compareExpiry(a.expiresOn, b.expiresOn) || (a.unit.id < b.unit.id ? 1 : -1));
+  return { rows, demands, late, provided };
+
+  /** Grades of a kind are the same for all its units, so they are worked out once; null where it serves nothing. */
+  function codesOf(kind: Kind): GradeCode[] | null {
+    const known = codes.get(kind);
+    if (known !== undefined) return known;
+    let grades: GradeCode[] | null = null;
+    for (const need of needsNamed(kind, problem.school)) {
+      const position = positions.get(need);
+      const grade = gradeOf(kind, need, problem.school);
+      const { skill } = NEEDS[need];
+      if (
+        position === undefined ||
+        grade === null ||
+        (skill !== null && !skills.includes(skill)) ||
+        !isEnabled(kind, need, problem.on, provided)
+      )
+        continue;
+      grades ??= new Array<GradeCode>(demands.length).fill(0);
+      grades[position] = CODES[grade];
+    }
+    codes.set(kind, grades);
+    return grades;
+  }
+
+  function withinReach(grades: GradeCode[], reachS: number, pieces: number): GradeCode[] {
+    if (!grades.some((grade, index) => grade > 0 && isLate(index, reachS))) return grades;
+    return grades.map((grade, index) => {
+      if (grade === 0 || !isLate(index, reachS)) return grade;
+      late[index] = (late[index] as number) + pieces;
+      return 0;
+    });
+  }
+  function isLate(index: number, reachS: number): boolean {
+    const windowS = problem.needs[index]?.windowS ?? null;
+    return windowS !== null && reachS > windowS;
+  }
+}
+
+/** One bit a need: bits stand for the needs in the order in which they were asked. */
+function maskOf(grades: readonly GradeCode[]): number {
+  let mask = 0;
+  for (let demand = 0; demand < grades.length; demand += 1) if ((grades[demand] as number) > 0) mask |= 1 << demand;
+  return mask;
+}
+
+/** Needs that the kind or the school grades it for; the school may name one that the kind does not. */
+function needsNamed(kind: Kind, school: School): NeedId[] {
+  const own = Object.keys(kind.grades) as NeedId[]; // both records are keyed by need ids
+  const overrides = school.grades[kind.id];
+  return overrides === undefined ? own : [...new Set([...own, ...(Object.keys(overrides) as NeedId[])])];
+}
+
+/** Until when things such as tape are at hand; an enabling thing is not used up by enabling. */
+function providedUntil(good: readonly GoodUnit[]): Map<string, PlainDate | null> {
+  const until = new Map<string, PlainDate | null>();
+  for (const { kind, expiresOn } of good) {
+    for (const thing of kind.provides) {
+      const known = until.get(thing);
+      if (known === undefined || compareExpiry(known, expiresOn) < 0) until.set(thing, expiresOn);
+    }
+  }
+  return until;
+}
+
+function isEnabled(kind: Kind, need: NeedId, on: PlainDate, provided: Prepared['provided']): boolean {
+  const thing = kind.requires[need];
+  if (thing === undefined) return true;
+  const until = provided.get(thing);
+  return until !== undefined && isGoodOn(until, on);
+}
+
+/**
+ * Coverage of needs by the units of one or several kits on a date, solved exactly: one piece serves one need.
+ * Pure; units of kinds that the catalogue does not know are left out. Source: the assignment is a transversal matroid
+ * for the least amounts and a flow problem for the rest.
+ */
+export function coverage(problem: CoverageProblem, catalog: KindCatalog): Coverage {
+  const prepared = prepare(problem, catalog);
+  const { rows, demands, late } = prepared;
+  const assignment = assignPieces(demands, rows);
+  const start = groupRows(rows, maskCache());
+  const lapses = lapseDates(problem, catalog, prepared, start, assignment.least);
+  const singlePoints = findSinglePoints(problem, catalog, prepared, start, assignment.least);
+  const servingsOf = new Map<number, Serving[]>();
+  for (const serving of assignment.servings) servingsOf.set(serving.demand, [...(servingsOf.get(serving.demand) ?? []), serving]);
+
+  const needs = problem.needs.map(({ need }, index): NeedCoverage => {
+    const { least, ideal } = demands[index] as Demand; // one demand a need
+    const servings = servingsOf.get(index) ?? [];
+    const have = (assignment.least[index] ?? 0) + (assignment.extra[index] ?? 0);
+    const makeshift = servings.reduce((sum, serving) => sum + (serving.grade > 1 ? serving.towardLeast : 0), 0);
+    const by = servings
+      .map((serving) => servedBy(rows[serving.supplier] as Row, serving))
+      .sort((a, b) => NAMES.indexOf(a.grade) - NAMES.indexOf(b.grade) || (a.unitId < b.unitId ? -1 : 1));
+    return {
+      need,
+      least,
+      ideal,
+      have,
+      state: needState(least, ideal, have, makeshift),
+      lapsesOn: lapses[index] ?? null,
+      late: late[index] ?? 0,
+      singlePoint: singlePoints.some((point) => point.need === need),
+      by,
+    };
+  });
+  return { needs, singlePoints };
+}
+
+const servedBy = (row: Row, serving: Serving): ServedBy => ({
+  unitId: row.unit.id,
+  kind: row.unit.kind,
+  grade: NAMES[serving.grade - 1] ?? 'improvised',
+  count: serving.towardLeast + serving.towardIdeal,
+});
+
+/** Units that serve the same needs are one group for the question of how much of each least is met. */
+interface Groups {
+  masks: number[];
+  pieces: number[];
+  groupOf: Map<Row, number>;
+}
+
+function groupRows(rows: readonly Row[], maskOfRow: (row: Row) => number): Groups {
+  const groups: Groups = { masks: [], pieces: [], groupOf: new Map() };
+  const known = new Map<number, number>();
+  for (const row of rows) {
+    const mask = maskOfRow(row);
+    if (mask === 0) continue;
+    const group = known.get(mask) ?? groups.masks.push(mask) - 1;
+    known.set(mask, group);
+    groups.pieces[group] = (groups.pieces[group] ?? 0) + row.pieces;
+    groups.groupOf.set(row, group);
+  }
+  return groups;
+}
+
+/** Grade lists are shared by the units of a kind, so their masks are worth remembering while one problem is solved. */
+function maskCache(): (row: Row) => number {
+  const known = new Map<readonly GradeCode[], number>();
+  return (row) => {
+    const mask = known.get(row.grades) ?? maskOf(row.grades);
+    known.set(row.grades, mask);
+    return mask;
+  };
+}
+
+/**
+ * Sweeps the distinct expiry dates; assignments shift as pieces lapse, so a date is solved afresh unless what lapses on it
+ * was spare anyway.
+ */
+function lapseDates(
+  problem: CoverageProblem,
+  catalog: KindCatalog,
+  prepared: Prepared,
+  start: Groups,
+  metNow: readonly number[],
+): (PlainDate | null)[] {
+  const { rows, demands, provided } = prepared;
+  const lapses: (PlainDate | null)[] = demands.map(() => null);
+  const open = new Set(demands.flatMap((demand, index) => (demand.least > 0 && (metNow[index] ?? 0) >= demand.least ? [index] : [])));
+  const enablingEnds = new Set([...provided.values()].filter((until) => until !== null));
+  const ends = new Set([...rows.flatMap((row) => (row.expiresOn === null ? [] : [row.expiresOn])), ...enablingEnds]);
+  let groups = { ...start, pieces: [...start.pieces] };
+  let solved = leastMet(demands, groups.masks, groups.pieces);
+  let next = 0; // rows stand in order of expiry
+  for (const end of [...ends].sort()) {
+    if (open.size === 0) break;
+    let isStale = false;
+    for (; rows[next]?.expiresOn === end; next += 1) {
+      const row = rows[next] as Row; // its date was just read
+      const group = groups.groupOf.get(row);
+      if (group === undefined) continue;
+      groups.pieces[group] = (groups.pieces[group] as number) - row.pieces;
+      solved.left[group] = (solved.left[group] as number) - row.pieces;
+      if ((solved.left[group] as number) < 0) isStale = true;
+    }
+    if (enablingEnds.has(end)) {
+      const day = addDays(end, 1);
+      groups = groupRows(rows.slice(next), (row) =>
+        maskOf(row.grades.map((grade, demand) => (isEnabledRow(row, demand, day) ? grade : 0))),
+      );
+      isStale = true;
+    }
+    if (!isStale) continue;
+    solved = leastMet(demands, groups.masks, groups.pieces);
+    for (const index of open) {
+      if ((solved.met[index] ?? 0) >= (demands[index]?.least ?? 0)) continue;
+      lapses[index] = addDays(end, 1);
+      open.delete(index);
+    }
+  }
+  return lapses;
+
+  function isEnabledRow(row: Row, demand: number, day: PlainDate): boolean {
+    const kind = catalog.get(row.unit.kind);
+    const asked = problem.needs[demand];
+    return kind !== undefined && asked !== undefined && isEnabled(kind, asked.need, day, provided);
+  }
+}
+
+/** Units whose loss makes a need of M to H a gap that was none. Losing a thing that enables others counts too. */
+function findSinglePoints(
+  problem: CoverageProblem,
+  catalog: KindCatalog,
+  prepared: Prepared,
+  groups: Groups,
+  metNow: readonly number[],
+): SinglePoint[] {
+  const { rows, demands } = prepared;
+  const solved = leastMet(demands, groups.masks, groups.pieces);
+  const needsEnabling = rows.some((row) => Object.keys(catalog.get(row.unit.kind)?.requires ?? {}).length > 0);
+  const known = new Map<string, number[]>();
+  const points: SinglePoint[] = [];
+  for (const row of rows) {
+    const met = metWithout(row);
+    for (const [demand, { need }] of problem.needs.entries()) {
+      const { least } = demands[demand] as Demand; // one demand a need
+      if (least > 0 && isLifeSaving(need) && (metNow[demand] ?? 0) >= least && (met[demand] ?? 0) < least)
+        points.push({ need, unitId: row.unit.id });
+    }
+  }
+  return points.sort((a, b) => (a.unitId < b.unitId ? -1 : a.unitId > b.unitId ? 1 : 0));
+
+  function metWithout(row: Row): readonly number[] {
+    if (needsEnabling && (catalog.get(row.unit.kind)?.provides.length ?? 0) > 0) return metAfterLosing(row);
+    const group = groups.groupOf.get(row);
+    if (group === undefined || (solved.left[group] as number) >= row.pieces) return metNow;
+    const key = `${group}:${row.pieces}`;
+    const pieces = groups.pieces.with(group, (groups.pieces[group] as number) - row.pieces);
+    const answer = known.get(key) ?? leastMet(demands, groups.masks, pieces).met;
+    known.set(key, answer);
+    return answer;
+  }
+  function metAfterLosing(row: Row): number[] {
+    const kits = problem.kits.map((kit) => ({ ...kit, units: kit.units.filter((unit) => unit !== row.unit) }));
+    const rest = groupRows(prepare({ ...problem, kits }, catalog).rows, maskCache());
+    return leastMet(demands, rest.masks, rest.pieces).met;
+  }
+}
+
+/** The worst state first: what a rung shows for all its needs. */
+const WORST_FIRST: readonly NeedState[] = ['gap', 'thin', 'held', 'full', 'off'];
+
+export interface RungCoverage {
+  rung: ReturnType<typeof rungOf>;
+  state: NeedState;
+  /** Pieces that count toward the least, and the least, over the rung's needs. */
+  have: number;
+  least: number;
+  needs: NeedCoverage[];
+}
+
+/** Sums a coverage up by rung; a rung is as good as its worst need, `full` only where every asked need is. */
+export function byRung(result: Coverage, rungs: readonly RungCoverage['rung'][]): RungCoverage[] {
+  return rungs.map((rung) => {
+    const needs = result.needs.filter(({ need }) => rungOf(need) === rung);
+    const asked = needs.filter(({ state }) => state !== 'off');
+    const state = WORST_FIRST.find((candidate) => asked.some((need) => need.state === candidate)) ?? 'off';
+    const least = asked.reduce((sum, need) => sum + need.least, 0);
+    const have = asked.reduce((sum, need) => sum + need.have, 0);
+    return { rung, state, have, least, needs };
+  });
+}
+
+/** The day after which some life-saving or support need is no longer met; null where nothing lapses. */
+export function readyUntil(result: Coverage): PlainDate | null {
+  const lapses = result.needs.flatMap(({ need, lapsesOn }) => (lapsesOn !== null && rungOf(need) !== 'D' ? [lapsesOn] : []));
+  const first = lapses.sort()[0];
+  return first === undefined ? null : addDays(first, -1);
+}
+
+export const hasGap = (result: Coverage): boolean => result.needs.some(({ state }) => state === 'gap');
