@@ -272,7 +272,8 @@ export function decode(prepared: Prepared, genome: Genome, depths: readonly numb
             p4 * (ax + ay) +
             p6 * Math.min(restD, 400);
           if (score >= bestScore) continue;
-          const box = { item, compartment, x: p5 > 0.5 ? bx - lay.w : ax, y: ay, z: az, w: lay.w, h: lay.h, d: lay.d, lay: index };
+          const y = isAtFront && room.top ? by - lay.h : ay;
+          const box = { item, compartment, x: p5 > 0.5 ? bx - lay.w : ax, y, z: reached - lay.d, w: lay.w, h: lay.h, d: lay.d, lay: index };
           if (!reachHolds(box, room.top)) continue;
           bestScore = score;
           best = box;

@@ -1,0 +1,140 @@
+import { describe, expect, it } from 'vitest';
+import { BriefSchema } from '../model/brief.ts';
+import { ContainerSchema, PositionSchema } from '../model/container.ts';
+import { KindSchema } from '../model/kind.ts';
+import { LAYERS } from '../model/kit.ts';
+import { isLifeSaving, NEED_IDS, NEEDS, needRank, RUNGS, rungOf } from '../model/need.ts';
+import { SchoolSchema } from '../model/school.ts';
+import { CONDITIONS, isGoodOn, piecesLeft, UnitSchema } from '../model/unit.ts';
+import { CONTAINERS, POSITIONS } from './containers.ts';
+import { KINDS, kindCatalog } from './kinds.ts';
+import { completeOrder, SCHOOLS } from './schools.ts';
+
+const CATALOG = kindCatalog();
+const THINGS_PROVIDED = new Set(KINDS.flatMap(({ provides }) => provides));
+
+describe('shipped data', () => {
+  it('holds what its schemas say', () => {
+    for (const kind of KINDS) expect(KindSchema.safeParse(kind).error, kind.id).toBeUndefined();
+    for (const container of CONTAINERS) expect(ContainerSchema.safeParse(container).error, container.id).toBeUndefined();
+    for (const position of POSITIONS) expect(PositionSchema.safeParse(position).error, position.id).toBeUndefined();
+    for (const school of SCHOOLS) expect(SchoolSchema.safeParse(school).error, school.id).toBeUndefined();
+  });
+
+  it.each([
+    ['containers', CONTAINERS],
+    ['positions', POSITIONS],
+    ['schools', SCHOOLS],
+  ])('names %s once', (_, list) => {
+    const ids = list.map(({ id }) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+  });
+
+  it.each(KINDS.map((kind) => [kind.id, kind] as const))(
+    '%s serves a need, lies in its lane and asks for nothing that no kind provides',
+    (_, kind) => {
+      const needs = Object.keys(kind.grades) as (keyof typeof kind.grades)[];
+      expect(needs.length).toBeGreaterThan(0);
+      expect(needs.some((need) => rungOf(need) === kind.rung)).toBe(true);
+      for (const [need, thing] of Object.entries(kind.requires)) {
+        expect(THINGS_PROVIDED.has(thing), thing).toBe(true);
+        expect(kind.grades[need as keyof typeof kind.grades]).toBeDefined();
+      }
+    },
+  );
+
+  it.each(SCHOOLS.map((school) => [school.id, school] as const))('%s grades kinds that exist', (_, school) => {
+    for (const id of Object.keys(school.grades)) expect(CATALOG.has(id), id).toBe(true);
+    expect(school.reason.length).toBeGreaterThan(20);
+  });
+
+  it('has something made for every life-saving and support need', () => {
+    for (const need of NEED_IDS.filter((id) => rungOf(id) !== 'D'))
+      expect(
+        KINDS.some((kind) => kind.grades[need] === 'primary'),
+        need,
+      ).toBe(true);
+  });
+
+  it('marks needles and blades as barred at security checks', () => {
+    for (const id of ['decompression-needle', 'shears', 'shears-small', 'folding-cutter'])
+      expect(CATALOG.get(id)?.barredAtSecurity, id).toBe(true);
+    expect(CATALOG.get('foil-blanket')?.barredAtSecurity).toBe(false);
+  });
+});
+
+describe('needs', () => {
+  it('stand in MARCH order, bleeding first, then support, then day to day', () => {
+    const rungs = NEED_IDS.map(rungOf);
+    expect(rungs.map((rung) => RUNGS.indexOf(rung))).toEqual([...rungs.map((rung) => RUNGS.indexOf(rung))].sort((a, b) => a - b));
+    expect(needRank('M.limb')).toBe(0);
+    expect(needRank('M.limb')).toBeLessThan(needRank('A.airway'));
+  });
+
+  it('are at most 31, one bit each in the solver', () => {
+    expect(NEED_IDS.length).toBeLessThanOrEqual(31);
+  });
+
+  it('say what an unmet one leaves open, and name one and several of a piece', () => {
+    for (const id of NEED_IDS) {
+      expect(NEEDS[id].without.length, id).toBeGreaterThan(3);
+      expect(NEEDS[id].one.length).toBeGreaterThan(2);
+    }
+    expect(isLifeSaving('H.call')).toBe(true);
+    expect(isLifeSaving('S.cut')).toBe(false);
+  });
+
+  it('are completed in an order by those that it leaves out', () => {
+    expect(completeOrder(['S.cut', 'M.pack']).slice(0, 3)).toEqual(['S.cut', 'M.pack', 'M.limb']);
+    expect(completeOrder([])).toEqual(NEED_IDS);
+  });
+});
+
+describe('records', () => {
+  const pathsOf = (value: unknown) => UnitSchema.safeParse(value).error?.issues.map(({ path }) => path.join('.')) ?? [];
+  const good = { id: 'u1', kind: 'gloves', count: 1, condition: 'ready' };
+
+  it('a unit is whole with its defaults', () => {
+    expect(UnitSchema.parse(good)).toEqual({ ...good, piecesUsed: 0, state: 'asSold', lot: null, expiresOn: null });
+    expect(CONDITIONS).toContain('practice');
+  });
+
+  it.each([
+    [{ ...good, count: 0 }, 'count'],
+    [{ ...good, count: 1.5 }, 'count'],
+    [{ ...good, count: 1001 }, 'count'],
+    [{ ...good, id: '' }, 'id'],
+    [{ ...good, id: '../etc' }, 'id'],
+    [{ ...good, condition: 'shiny' }, 'condition'],
+    [{ ...good, expiresOn: '2027-02-30' }, 'expiresOn'],
+    [{ ...good, piecesUsed: -1 }, 'piecesUsed'],
+    [{ ...good, lot: 'x'.repeat(41) }, 'lot'],
+  ])('a unit is refused with the field that is wrong: %#', (value, path) => {
+    expect(pathsOf(value)).toContain(path);
+  });
+
+  it('pieces left never fall under nothing', () => {
+    expect(piecesLeft({ count: 2, piecesUsed: 3 }, 2)).toBe(1);
+    expect(piecesLeft({ count: 1, piecesUsed: 9 }, 2)).toBe(0);
+  });
+
+  it('what carries no date is good on every day', () => {
+    expect(isGoodOn(null, '2099-01-01' as never)).toBe(true);
+  });
+
+  it.each([
+    [{ persons: 0 }, 'persons'],
+    [{ persons: 2.5 }, 'persons'],
+    [{ hoursToCare: -1 }, 'hoursToCare'],
+    [{ hoursToCare: Number.NaN }, 'hoursToCare'],
+    [{ training: 'surgeon' }, 'training'],
+    [{ casualties: 0 }, 'casualties'],
+    [{ dosesPerDay: 41 }, 'dosesPerDay'],
+  ])('a brief is refused with the field that is wrong: %#', (value, path) => {
+    expect(BriefSchema.safeParse(value).error?.issues.map((issue) => issue.path.join('.'))).toContain(path);
+  });
+
+  it('layers go from the body outward', () => {
+    expect(LAYERS).toEqual(['pocket', 'worn', 'afloat', 'base']);
+  });
+});

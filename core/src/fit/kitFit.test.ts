@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import { CONTAINERS } from '../catalog/containers.ts';
+import { kindCatalog } from '../catalog/kinds.ts';
+import { SCHOOLS } from '../catalog/schools.ts';
+import { BriefSchema } from '../model/brief.ts';
+import { plainDate } from '../model/plainDate.ts';
+import { type Unit, UnitSchema } from '../model/unit.ts';
+import { judgeKit } from '../upkeep/judgement.ts';
+import { fitFingerprint, kitFitProblem, kitPriceMinor, reachClasses } from './kitFit.ts';
+
+const CATALOG = kindCatalog();
+const [CONTAINER, OTHER] = CONTAINERS;
+const [SCHOOL] = SCHOOLS;
+if (CONTAINER === undefined || OTHER === undefined || SCHOOL === undefined) throw new Error('the catalogue is empty');
+
+const unit = (id: string, kind: string, more: Partial<Unit> = {}): Unit =>
+  UnitSchema.parse({ id, kind, count: 1, condition: 'ready', ...more });
+const judge = (units: Unit[]) =>
+  judgeKit({ id: 'k', brief: BriefSchema.parse({ persons: 1 }), units }, SCHOOL, CONTAINER, plainDate('2026-11-25'), CATALOG).coverage;
+const problemOf = (units: Unit[], container = CONTAINER) => {
+  const fit = kitFitProblem(units, container, judge(units), CATALOG);
+  if (!fit.ok) throw new Error(fit.reason);
+  return fit.problem;
+};
+
+describe('kitFitProblem', () => {
+  it('makes every single thing an item of its own, in the state in which it lies', () => {
+    const problem = problemOf([unit('g', 'gloves', { count: 3, state: 'pressed' }), unit('t', 'windlass-tourniquet')]);
+    expect(problem.items.map(({ id }) => id)).toEqual(['g', 'g:2', 'g:3', 't']);
+    expect(problem.items[0]).toMatchObject({ wMm: 95, hMm: 65, tMm: 7, shape: 'flat', foldable: true });
+    expect(problem.items[3]).toMatchObject({ shape: 'brick', tMm: 36 });
+  });
+
+  it('packs what does not count as well: it is in the bag all the same; used things are not', () => {
+    const ids = problemOf([
+      unit('s', 'windlass-tourniquet', { condition: 'suspect' }),
+      unit('u', 'marker', { condition: 'used' }),
+    ]).items.map(({ id }) => id);
+    expect(ids).toEqual(['s']);
+  });
+
+  it('refuses more things than can be packed at once, with both figures', () => {
+    const units = [unit('g', 'gloves', { count: 81 })];
+    expect(kitFitProblem(units, CONTAINER, judge(units), CATALOG)).toEqual({ ok: false, reason: 'tooMany', count: 81, most: 80 });
+  });
+});
+
+describe('reachClasses', () => {
+  // Planning values: a tourniquet with nothing in front; what is needed within three minutes with one thing at most.
+  it('put the tourniquet that serves a limb first, packing, gloves and cutter second, the rest anywhere', () => {
+    const classes = reachClasses(
+      judge([
+        unit('t', 'windlass-tourniquet'),
+        unit('g', 'kaolin-gauze'),
+        unit('h', 'gloves', { count: 2 }),
+        unit('c', 'shears-small'),
+        unit('b', 'foil-blanket'),
+      ]),
+    );
+    expect(['t', 'g', 'h', 'c', 'b'].map((id) => classes.get(id))).toEqual([1, 2, 2, 2, 3]);
+  });
+
+  it('class only the first of a stack', () => {
+    const problem = problemOf([unit('t', 'windlass-tourniquet', { count: 3 })]);
+    expect(problem.items.map(({ reach }) => reach)).toEqual([1, 3, 3]);
+  });
+
+  it('follow what a thing serves, not what it is: a suspect tourniquet serves nothing', () => {
+    expect(reachClasses(judge([unit('t', 'windlass-tourniquet', { condition: 'suspect' })])).get('t')).toBeUndefined();
+  });
+});
+
+describe('fitFingerprint', () => {
+  const base = [unit('t', 'windlass-tourniquet'), unit('d', 'pressure-dressing')];
+  const print = (units: Unit[], container = CONTAINER) => fitFingerprint(problemOf(units, container));
+
+  it.each([
+    ['a thing more', () => print([...base, unit('m', 'marker')])],
+    ['a thing less', () => print(base.slice(1))],
+    ['another state', () => print([base[0] as Unit, unit('d', 'pressure-dressing', { state: 'outerOff' })])],
+    ['another container', () => print(base, OTHER)],
+    ['another reach class', () => print([unit('t', 'windlass-tourniquet', { condition: 'damaged' }), base[1] as Unit])],
+  ])('changes with %s', (_, changed) => {
+    expect(changed()).not.toBe(print(base));
+  });
+
+  it('stays with a date or a lot, which do not change the packing', () => {
+    expect(print([base[0] as Unit, unit('d', 'pressure-dressing', { lot: 'X', expiresOn: plainDate('2028-01-01') })])).toBe(print(base));
+  });
+});
+
+describe('kitPriceMinor', () => {
+  it('adds usual prices by count and leaves unknown kinds out', () => {
+    expect(kitPriceMinor([unit('g', 'gloves', { count: 3 }), unit('x', 'nothing-known')], CATALOG)).toBe(102);
+  });
+});
