@@ -5,7 +5,6 @@ import {
   coverage,
   deriveNeeds,
   FitProblemSchema,
-  NEEDS,
   NeedIdSchema,
   type PlainDate,
   PlainDateSchema,
@@ -149,13 +148,8 @@ export const computeRoutes = (today: () => PlainDate, fits: FitQueue): RouteSpec
     response: CoverageSchema,
     handle: ({ body }) => {
       checkKinds(body.kits);
-      const needs = body.needs.map((asked) => ({
-        ...asked,
-        windowS: asked.windowS === undefined ? NEEDS[asked.need].windowS : asked.windowS,
-      }));
       const problem: CoverageProblem = {
         ...body,
-        needs,
         school: resolveSchool(body.school),
         skills: body.skills ?? SKILLS,
         kits: body.kits as CoverageProblem['kits'],

@@ -1,4 +1,4 @@
-import { gradeOf, type Judgement, KINDS, type Kind, measuresOf, NEEDS, type NeedId, RUNGS, type School } from '@ivrak/core';
+import { KINDS, type Kind, measuresOf, NEEDS, type NeedId, RUNGS } from '@ivrak/core';
 import { ActionIcon, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { type RefObject, useMemo, useState } from 'react';
@@ -9,6 +9,7 @@ import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { withOneMore } from '../kit/units.ts';
 import { filterLabel, useCatalogFilter } from './catalogFilter.ts';
+import { shownKinds } from './catalogOrder.ts';
 
 interface CatalogDrawerProps {
   searchRef: RefObject<HTMLInputElement | null>;
@@ -76,47 +77,6 @@ export function CatalogDrawer({ searchRef, onAdded }: CatalogDrawerProps) {
       </span>
     </>
   );
-}
-
-interface Shown {
-  kind: Kind;
-  /** Gaps that it is made for, in the school's order. */
-  fills: NeedId[];
-  grades: string;
-}
-
-function shownKinds(filter: { search: string; rung: string | null; need: NeedId | null }, school: School, judgement: Judgement): Shown[] {
-  const words = filter.search.toLowerCase().split(/\s+/).filter(Boolean);
-  const gaps = judgement.coverage.needs.filter(({ state }) => state === 'gap').map(({ need }) => need);
-  const entries = KINDS.filter((kind) => {
-    const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
-    const text = `${kind.name} ${needs.map((need) => NEEDS[need].one).join(' ')}`.toLowerCase();
-    if (!words.every((word) => text.includes(word))) return false;
-    if (filter.need !== null) return gradeOf(kind, filter.need, school) !== null;
-    return filter.rung === null || kind.rung === filter.rung;
-  }).map((kind): Shown => {
-    const fills = gaps.filter((need) => gradeOf(kind, need, school) === 'primary');
-    return { kind, fills, grades: gradeLine(kind, school) };
-  });
-  const rank = (entry: Shown) => (entry.fills[0] === undefined ? gaps.length : gaps.indexOf(entry.fills[0]));
-  return entries.sort(
-    (a, b) =>
-      rank(a) - rank(b) || (filter.need === null ? 0 : gradeRank(a.kind, filter.need, school) - gradeRank(b.kind, filter.need, school)),
-  );
-}
-
-const gradeRank = (kind: Kind, need: NeedId, school: School): number =>
-  ['primary', 'substitute', 'improvised'].indexOf(gradeOf(kind, need, school) ?? 'improvised');
-
-/** "limb · pressure (substitute)" */
-function gradeLine(kind: Kind, school: School): string {
-  const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
-  return needs
-    .flatMap((need) => {
-      const grade = gradeOf(kind, need, school);
-      return grade === null ? [] : [grade === 'primary' ? NEEDS[need].label : `${NEEDS[need].label} (${grade})`];
-    })
-    .join(' · ');
 }
 
 function CatalogEntry({ kind, fills, grades, add }: { kind: Kind; fills: readonly NeedId[]; grades: string; add: () => void }) {

@@ -3,6 +3,7 @@ import { KindDrawing, Shape, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { CATALOG, containerOf, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import type { ReachEntry } from './reachOrder.ts';
+import { backToFront, visibleSpot } from './visibleSpot.ts';
 
 interface CutawayProps {
   result: FitResult;
@@ -141,8 +142,6 @@ function fillOf(box: PlacedItem, units: readonly { id: string; kind: string }[])
   }
 }
 
-const backToFront = (placed: readonly PlacedItem[]): PlacedItem[] => [...placed].sort((a, b) => a.zMm + a.dMm - (b.zMm + b.dMm));
-
 interface FrontBoxProps {
   box: PlacedItem;
   scale: number;
@@ -225,29 +224,6 @@ function FrontLabel({ box, infront, scale, roomH, place }: FrontLabelProps) {
       )}
     </g>
   );
-}
-
-const SAMPLES = 12;
-
-/** The point of a box that lies farthest from its own edges and from all boxes in front, mm; null where none shows. */
-function visibleSpot(box: PlacedItem, infront: readonly PlacedItem[]): { x: number; y: number; clear: number; side: number } | null {
-  let best: { x: number; y: number; clear: number; side: number } | null = null;
-  for (let column = 1; column < SAMPLES; column += 1) {
-    for (let line = 1; line < SAMPLES; line += 1) {
-      const x = box.xMm + (box.wMm * column) / SAMPLES;
-      const y = box.yMm + (box.hMm * line) / SAMPLES;
-      let side = Math.min(x - box.xMm, box.xMm + box.wMm - x);
-      let clear = Math.min(side, y - box.yMm, box.yMm + box.hMm - y);
-      for (const other of infront) {
-        const dx = Math.max(other.xMm - x, x - other.xMm - other.wMm);
-        const dy = Math.max(other.yMm - y, y - other.yMm - other.hMm);
-        clear = Math.min(clear, Math.max(dx, dy));
-        if (dy < 10) side = Math.min(side, dx);
-      }
-      if (clear > 0 && (best === null || clear > best.clear)) best = { x, y, clear, side };
-    }
-  }
-  return best;
 }
 
 /** About 7 px a letter at this size. */

@@ -1,10 +1,14 @@
 import { showDate } from '@ivrak/core';
+import { ActionIcon } from '@mantine/core';
+import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { NavLink } from 'react-router';
+import { useStore } from 'zustand';
 import { Caliper } from '../drawing/Caliper.tsx';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
 import { price } from '../drawing/figures.ts';
 import { Tag } from '../drawing/Tag.tsx';
 import { containerOf, positionOf } from './catalog.ts';
+import { redo, undo, useDraft } from './draftStore.ts';
 import { useKit } from './KitContext.tsx';
 
 const STEPS = [
@@ -34,6 +38,7 @@ export function KitBar() {
           </NavLink>
         ))}
       </nav>
+      <UndoButtons />
       <div className="kit-figures">
         <Caliper valueMm={thickness} limitMm={limit} width={160} />
         <Figure
@@ -52,6 +57,20 @@ export function KitBar() {
           label={judgement.firstGap === null ? 'ready until' : 'rest holds until'}
         />
       </div>
+    </div>
+  );
+}
+
+function UndoButtons() {
+  const { pastStates, futureStates } = useStore(useDraft.temporal);
+  return (
+    <div className="kit-undo">
+      <ActionIcon variant="subtle" size={36} aria-label="Undo" disabled={pastStates.length === 0} onClick={undo}>
+        <IconArrowBackUp size={21} />
+      </ActionIcon>
+      <ActionIcon variant="subtle" size={36} aria-label="Redo" disabled={futureStates.length === 0} onClick={redo}>
+        <IconArrowForwardUp size={21} />
+      </ActionIcon>
     </div>
   );
 }

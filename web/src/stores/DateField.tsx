@@ -1,6 +1,7 @@
-import { type PlainDate, toPlainDate } from '@ivrak/core';
+import type { PlainDate } from '@ivrak/core';
 import { TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { readDate } from './readDate.ts';
 
 interface DateFieldProps {
   label: string;
@@ -24,7 +25,7 @@ export function DateField({ label, value, onChange, size }: DateFieldProps) {
       setError(null);
       return;
     }
-    const date = toPlainDate(trimmed) ?? endOfMonth(trimmed);
+    const date = readDate(trimmed);
     if (date === null) setError('not a calendar date: write 2027-03-14');
     else {
       setError(null);
@@ -44,9 +45,4 @@ export function DateField({ label, value, onChange, size }: DateFieldProps) {
       onKeyDown={(event) => event.key === 'Enter' && commit()}
     />
   );
-}
-
-function endOfMonth(text: string): PlainDate | null {
-  if (!/^\d{4}-\d{2}$/.test(text)) return null;
-  return [31, 30, 29, 28].map((day) => toPlainDate(`${text}-${day}`)).find((date) => date !== null) ?? null;
 }

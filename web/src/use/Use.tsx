@@ -123,7 +123,8 @@ function UseLog({ kit, today }: { kit: KitView; today: PlainDate }) {
               {pending.taps.length === 0 ? 'Tap what was used' : `Log ${pending.taps.length} used`}
             </Button>
             <p className="use-caution">
-              Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols.
+              Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency
+              number.
             </p>
           </footer>
         </>

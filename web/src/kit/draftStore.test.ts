@@ -1,0 +1,236 @@
+import { BriefSchema, KitIdSchema, type KitView, UnitIdSchema } from '@ivrak/core';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { draftOf, flushOnLeave, redo, saveNow, undo, useDraft } from './draftStore.ts';
+
+const unit = (id: string) => ({
+  id: UnitIdSchema.parse(id),
+  kind: 'gloves',
+  count: 1,
+  piecesUsed: 0,
+  condition: 'ready' as const,
+  state: 'asSold',
+  lot: null,
+  expiresOn: null,
+  lotId: null,
+  gtin: null,
+  seller: null,
+  authorised: null,
+  priceMinor: null,
+  version: 1,
+});
+const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
+  id: KitIdSchema.parse('k1'),
+  name: 'Kit',
+  layer: 'pocket',
+  personId: null,
+  containerId: 'belt-pouch',
+  positionId: 'belt-side',
+  schoolId: 'committee-first',
+  brief: BriefSchema.parse({}),
+  units: [unit('u1')],
+  container: { id: 'belt-pouch', name: 'Belt pouch' },
+  position: { id: 'belt-side', name: 'Belt side' },
+  packing: null,
+  inspectedOn: null,
+  version,
+  summary: {
+    rungs: [],
+    held: 0,
+    asked: 0,
+    massG: 0,
+    massLimitG: null,
+    priceMinor: 0,
+    thicknessMm: null,
+    thicknessLimitMm: 75,
+    allIn: null,
+    readyUntil: null,
+    gap: null,
+    next: null,
+  },
+  ...more,
+});
+
+interface Sent {
+  url: string;
+  method: string;
+  body: { version: number; draft: ReturnType<typeof draftOf>; sentTo: Record<string, string> };
+}
+let sent: Sent[] = [];
+let answer: (call: Sent) => Response | Promise<Response>;
+const json = (status: number, body: unknown) =>
+  new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
+/** A server that takes every write and counts the version up. */
+const taking = (call: Sent) =>
+  json(
+    200,
+    kitAt(call.body.version + 1, { ...call.body.draft, units: call.body.draft.units.map((entry) => ({ ...unit('x'), ...entry })) }),
+  );
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined });
+  vi.stubGlobal('fetch', (url: string, init: RequestInit) => {
+    const call = { url, method: init.method ?? 'GET', body: JSON.parse(String(init.body)) };
+    sent.push(call);
+    return Promise.resolve(answer(call));
+  });
+  sent = [];
+  answer = taking;
+  useDraft.getState().open(kitAt(3));
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+const { edit } = useDraft.getState();
+const rename = (name: string) => edit((draft) => ({ ...draft, name }));
+const settle = () => vi.advanceTimersByTimeAsync(2000);
+
+describe('autosave', () => {
+  it('sends one write for a burst of edits, on the version that was opened', async () => {
+    for (const name of ['A', 'AB', 'ABC']) rename(name);
+    expect(useDraft.getState().save).toBe('dirty');
+    await settle();
+    expect(sent).toHaveLength(1);
+    expect(sent[0]).toMatchObject({ url: '/api/kits/k1', method: 'PUT', body: { version: 3, draft: { name: 'ABC' } } });
+    expect(useDraft.getState()).toMatchObject({ save: 'saved', version: 4 });
+  });
+
+  it('sends nothing where nothing changed', async () => {
+    edit((draft) => draft);
+    await settle();
+    expect(sent).toHaveLength(0);
+  });
+
+  it('sends what was typed while a save was under way in a second write, on the new version', async () => {
+    let release = () => {};
+    answer = (call) =>
+      sent.length === 1
+        ? new Promise<Response>((resolve) => {
+            release = () => resolve(taking(call));
+          })
+        : taking(call);
+    rename('first');
+    await vi.advanceTimersByTimeAsync(500);
+    rename('second');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(sent).toHaveLength(1);
+    release();
+    await settle();
+    expect(sent.map(({ body }) => [body.version, body.draft.name])).toEqual([
+      [3, 'first'],
+      [4, 'second'],
+    ]);
+    expect(useDraft.getState()).toMatchObject({ save: 'saved', version: 5 });
+  });
+
+  it('says that it failed, keeps the draft, and succeeds on trying again', async () => {
+    answer = () => Promise.reject(new TypeError('no network'));
+    rename('kept');
+    await settle();
+    expect(useDraft.getState()).toMatchObject({ save: 'failed', error: expect.stringContaining('does not answer') });
+    expect(useDraft.getState().draft?.name).toBe('kept');
+    answer = taking;
+    await saveNow();
+    expect(useDraft.getState()).toMatchObject({ save: 'saved', error: null });
+    expect(sent.at(-1)?.body.draft.name).toBe('kept');
+  });
+
+  it('shows why a write is not acceptable', async () => {
+    answer = () =>
+      json(422, {
+        title: 'Not acceptable',
+        detail: 'draft.name: give the kit a name',
+        issues: [{ path: 'draft.name', message: 'give the kit a name' }],
+      });
+    rename(' ');
+    await settle();
+    expect(useDraft.getState()).toMatchObject({ save: 'failed', error: 'draft.name: give the kit a name' });
+  });
+
+  it('goes with the tab when that is closed', () => {
+    rename('leaving');
+    flushOnLeave();
+    expect(sent.at(-1)?.body).toMatchObject({ version: 3, draft: { name: 'leaving' } });
+  });
+});
+
+describe('two people on one kit', () => {
+  const theirs = kitAt(9, { name: 'Theirs' });
+  beforeEach(async () => {
+    answer = () => json(409, { title: 'Changed meanwhile', detail: 'x', current: theirs });
+    rename('Mine');
+    await settle();
+  });
+
+  it('neither overwrites nor loses: both are there until somebody chooses', async () => {
+    expect(useDraft.getState()).toMatchObject({ save: 'conflict', draft: { name: 'Mine' }, theirs: { name: 'Theirs' } });
+    rename('Mine, typed on');
+    await settle();
+    expect(sent).toHaveLength(1);
+  });
+
+  it('takes theirs and sends nothing', async () => {
+    useDraft.getState().takeTheirs();
+    await settle();
+    expect(sent).toHaveLength(1);
+    expect(useDraft.getState()).toMatchObject({ save: 'saved', version: 9, draft: { name: 'Theirs' } });
+  });
+
+  it('keeps mine, on their version', async () => {
+    answer = taking;
+    useDraft.getState().keepMine();
+    await settle();
+    expect(sent.at(-1)?.body).toMatchObject({ version: 9, draft: { name: 'Mine' } });
+    expect(useDraft.getState().save).toBe('saved');
+  });
+});
+
+describe('undo and redo', () => {
+  it('go back and forth through edits, and are saved like edits', async () => {
+    rename('A');
+    rename('B');
+    undo();
+    expect(useDraft.getState().draft?.name).toBe('A');
+    undo();
+    undo();
+    expect(useDraft.getState().draft?.name).toBe('Kit');
+    redo();
+    await settle();
+    expect(sent.at(-1)?.body.draft.name).toBe('A');
+  });
+
+  it('take a thing that was sent to the stores back in', async () => {
+    useDraft.getState().sendTo(UnitIdSchema.parse('u1'), 'stores');
+    await settle();
+    expect(sent.at(-1)?.body).toMatchObject({ sentTo: { u1: 'stores' }, draft: { units: [] } });
+    undo();
+    await settle();
+    expect(sent.at(-1)?.body.draft.units.map(({ id }) => id)).toEqual(['u1']);
+  });
+
+  it('do not reach over into another kit', () => {
+    rename('A');
+    useDraft.getState().open(kitAt(1, { id: KitIdSchema.parse('k2'), name: 'Other' }));
+    undo();
+    expect(useDraft.getState().draft?.name).toBe('Other');
+  });
+});
+
+describe('draftOf', () => {
+  it('holds what a person edits and nothing that the server adds', () => {
+    const draft = draftOf(kitAt(1));
+    expect(Object.keys(draft.units[0] ?? {}).sort()).toEqual([
+      'condition',
+      'count',
+      'expiresOn',
+      'id',
+      'kind',
+      'lot',
+      'piecesUsed',
+      'state',
+    ]);
+    expect(draft).not.toHaveProperty('summary');
+  });
+});

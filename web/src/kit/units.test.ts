@@ -1,0 +1,57 @@
+import { BriefSchema, type Kind, type KitDraft, kindCatalog, plainDate, UnitIdSchema } from '@ivrak/core';
+import { describe, expect, it } from 'vitest';
+import { newUnit, withOneLess, withOneMore, withUnit } from './units.ts';
+
+const CATALOG = kindCatalog();
+const kind = (id: string): Kind => {
+  const found = CATALOG.get(id);
+  if (found === undefined) throw new Error(`no kind ${id}`);
+  return found;
+};
+const empty: KitDraft = {
+  name: 'Kit',
+  layer: 'pocket',
+  personId: null,
+  containerId: 'belt-pouch',
+  positionId: 'belt-side',
+  schoolId: 'committee-first',
+  brief: BriefSchema.parse({}),
+  units: [],
+};
+
+describe('laying out', () => {
+  it('stacks things without a date and keeps dated ones apart, so that each can be read', () => {
+    const gloves = withOneMore(withOneMore(empty, kind('gloves')).draft, kind('gloves')).draft;
+    expect(gloves.units.map(({ count }) => count)).toEqual([2]);
+    const gauze = withOneMore(withOneMore(empty, kind('kaolin-gauze')).draft, kind('kaolin-gauze')).draft;
+    expect(gauze.units.map(({ count }) => count)).toEqual([1, 1]);
+  });
+
+  it('never stacks on a thing that has a lot, is opened, or does not count', () => {
+    for (const change of [{ lot: 'A' }, { piecesUsed: 1 }, { condition: 'damaged' as const }, { expiresOn: plainDate('2028-01-01') }]) {
+      const draft = { ...empty, units: [{ ...newUnit(kind('gloves')), ...change }] };
+      expect(withOneMore(draft, kind('gloves')).draft.units).toHaveLength(2);
+    }
+  });
+
+  it('gives every thing an id of its own', () => {
+    const ids = Array.from({ length: 50 }, () => newUnit(kind('gloves')).id);
+    expect(new Set(ids).size).toBe(50);
+  });
+
+  it('counts down to one and not further', () => {
+    const { draft, unitId } = withOneMore(withOneMore(empty, kind('gloves')).draft, kind('gloves'));
+    const one = withOneLess(draft, unitId);
+    expect(one.units[0]?.count).toBe(1);
+    expect(withOneLess(one, unitId).units[0]?.count).toBe(1);
+  });
+
+  it('changes no draft that it was given', () => {
+    const { draft, unitId } = withOneMore(empty, kind('gloves'));
+    const frozen = JSON.stringify(draft);
+    withUnit(draft, unitId, (unit) => ({ ...unit, count: 9 }));
+    withOneMore(draft, kind('gloves'));
+    expect(JSON.stringify(draft)).toBe(frozen);
+    expect(withUnit(draft, UnitIdSchema.parse('nobody'), (unit) => ({ ...unit, count: 9 })).units).toEqual(draft.units);
+  });
+});

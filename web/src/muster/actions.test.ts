@@ -1,0 +1,80 @@
+import { plainDate, type Restock, type UpkeepEvent } from '@ivrak/core';
+import { describe, expect, it } from 'vitest';
+import { readDate } from '../stores/readDate.ts';
+import { nextActions, shortDate } from './actions.ts';
+
+const TODAY = plainDate('2026-11-25');
+const event = (more: Partial<UpkeepEvent>): UpkeepEvent => ({
+  type: 'inspect',
+  on: TODAY,
+  kitId: 'k',
+  kitName: 'Vest kit',
+  need: null,
+  unitIds: [],
+  kind: null,
+  text: 'Every 90 days (planning value): open it.',
+  ...more,
+});
+const line = (need: 'M.limb' | 'R.seal' | 'S.cut' | 'C.roll', fromStores: boolean): Restock['kits'][number]['lines'][number] => ({
+  need,
+  missing: 1,
+  fromStores: fromStores
+    ? [{ unitId: 'u', kind: 'shears', grade: 'primary', pieces: 1, expiresOn: null, lot: null, take: 1, version: 1 }]
+    : [],
+  toBuy: [],
+});
+
+describe('what to do next', () => {
+  it('puts things back before it buys, and names at most two', () => {
+    const restock: Restock = {
+      kits: [
+        { kitId: 'a', kitName: 'Vest kit', lines: [line('S.cut', true), line('R.seal', false), line('C.roll', false)] },
+        { kitId: 'b', kitName: 'Belt kit', lines: [line('M.limb', false)] },
+      ],
+    };
+    const actions = nextActions([], restock, TODAY);
+    expect(actions.map(({ what }) => what)).toEqual(['Put back cutter, chest seal and 1 more', 'Buy tourniquet']);
+    expect(actions[0]).toMatchObject({ when: 'now', detail: 'Vest kit · 1 from stores', to: '/restock?kit=a' });
+  });
+
+  it('leaves gaps to restock, and lapses to their order-by date', () => {
+    expect(nextActions([event({ type: 'gap' }), event({ type: 'lapse' })], undefined, TODAY)).toEqual([]);
+  });
+
+  it('says now for what is due, and the date for what is to come', () => {
+    const later = plainDate('2027-01-10');
+    const actions = nextActions([event({}), event({ type: 'orderBy', on: later, kind: 'vented-seals' })], undefined, TODAY);
+    expect(actions.map(({ when }) => when)).toEqual(['now', later]);
+    expect(actions[1]?.what).toBe('Order vented seal pair');
+    expect(actions[0]).toMatchObject({ what: 'Inspect Vest kit', detail: 'Every 90 days (planning value)' });
+  });
+
+  it('takes a lapsed thing out and replaces one that will lapse', () => {
+    const [out, replace] = nextActions(
+      [event({ type: 'unitLapse', kind: 'burn-gel' }), event({ type: 'unitLapse', on: plainDate('2027-05-01'), kind: 'burn-gel' })],
+      undefined,
+      TODAY,
+    );
+    expect([out?.what, replace?.what]).toEqual(['Take out burn gel dressing', 'Replace burn gel dressing']);
+  });
+
+  it('leaves the year out only where it is this one', () => {
+    expect(shortDate(plainDate('2026-12-03'), TODAY)).toBe('03 Dec');
+    expect(shortDate(plainDate('2027-01-10'), TODAY)).toBe('10 Jan ’27');
+  });
+});
+
+describe('readDate', () => {
+  it.each([
+    ['2027-03-14', '2027-03-14'],
+    ['2027-02', '2027-02-28'],
+    ['2028-02', '2028-02-29'],
+    ['2027-04', '2027-04-30'],
+  ])('reads %s as %s', (text, date) => {
+    expect(readDate(text)).toBe(date);
+  });
+
+  it.each(['2027-02-30', '2027-13', '14.3.2027', '2027', 'soon', ''])('takes no date from "%s"', (text) => {
+    expect(readDate(text)).toBeNull();
+  });
+});

@@ -1,0 +1,60 @@
+import { NEEDS, type PlainDate, type Restock, showDate, type UpkeepEvent } from '@ivrak/core';
+import { CATALOG } from '../kit/catalog.ts';
+
+export interface Action {
+  key: string;
+  when: 'now' | PlainDate;
+  what: string;
+  detail: string;
+  to: string;
+}
+
+/** What to do, in date order: what is missing and where it comes from, then dated things. */
+export const nextActions = (events: readonly UpkeepEvent[], restock: Restock | undefined, today: PlainDate): Action[] => [
+  ...restockActions(restock),
+  ...eventActions(events, today),
+];
+
+/** The year is left out where it is the current one or the date lies within a year. */
+export const shortDate = (date: PlainDate, today: PlainDate): string =>
+  date.slice(0, 4) === today.slice(0, 4) ? showDate(date).slice(0, 6) : `${showDate(date).slice(0, 6)} ’${date.slice(2, 4)}`;
+
+function restockActions(restock: Restock | undefined): Action[] {
+  return (restock?.kits ?? []).map(({ kitId, kitName, lines }) => {
+    const names = lines.map(({ need }) => NEEDS[need].one);
+    const fromStores = lines.filter((line) => line.fromStores.length > 0).length;
+    const what = fromStores > 0 ? `Put back ${names.slice(0, 2).join(', ')}` : `Buy ${names.slice(0, 2).join(', ')}`;
+    const more = names.length > 2 ? ` and ${names.length - 2} more` : '';
+    return {
+      key: `restock-${kitId}`,
+      when: 'now',
+      what: what + more,
+      detail: `${kitName} · ${fromStores > 0 ? `${fromStores} from stores` : 'not in stores'}`,
+      to: `/restock?kit=${kitId}`,
+    };
+  });
+}
+
+function eventActions(events: readonly UpkeepEvent[], today: PlainDate): Action[] {
+  return events
+    .filter(({ type }) => type === 'orderBy' || type === 'inspect' || type === 'unitLapse' || type === 'dateMissing')
+    .map((event, index) => {
+      const name = event.kind === null ? '' : (CATALOG.get(event.kind)?.name ?? event.kind).toLowerCase();
+      const what = {
+        orderBy: `Order ${name}`,
+        inspect: `Inspect ${event.kitName}`,
+        unitLapse: event.on <= today ? `Take out ${name}` : `Replace ${name}`,
+        dateMissing: 'Read missing dates',
+        gap: '',
+        lapse: '',
+      }[event.type];
+      const detail = event.type === 'inspect' ? (event.text.split(':')[0] ?? '') : event.kitName;
+      return {
+        key: `${event.type}-${event.kitId}-${index}`,
+        when: event.on <= today ? ('now' as const) : event.on,
+        what,
+        detail,
+        to: event.type === 'inspect' ? '/upkeep' : `/kits/${event.kitId}/bench`,
+      };
+    });
+}
