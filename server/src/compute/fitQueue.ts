@@ -31,25 +31,30 @@ export class FitQueue {
     const worker = this.worker;
     worker.ref();
     return new Promise((resolve, reject) => {
-      const end = (act: () => void) => {
+      const end = () => {
         clearTimeout(timer);
-        worker.removeAllListeners();
+        // Only our own listeners: a worker hears its messages through listeners of its own.
+        worker.off('message', answer);
+        worker.off('error', stop);
         // An idle thread must not keep the process alive.
         worker.unref();
-        act();
       };
-      const stop = (error: unknown) =>
-        end(() => {
-          this.worker = null;
-          void worker.terminate();
-          reject(error);
-        });
+      const answer = (result: FitResult) => {
+        end();
+        resolve(result);
+      };
+      const stop = (error: unknown) => {
+        end();
+        this.worker = null;
+        void worker.terminate();
+        reject(error);
+      };
       const timer = setTimeout(
         () => stop(new Problem(422, 'Not acceptable', `Not packed within ${LONGEST_MS / 1000} s: ask for fewer decodes.`)),
         LONGEST_MS,
       );
-      worker.once('message', (result: FitResult) => end(() => resolve(result)));
-      worker.once('error', stop);
+      worker.on('message', answer);
+      worker.on('error', stop);
       worker.postMessage(problem);
     });
   }
