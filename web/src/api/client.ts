@@ -65,4 +65,8 @@ export const api = {
 };
 
 /** What to show of any failure, in one line. */
-export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong.');
+export function messageOf(error: unknown): string {
+  if (!(error instanceof Error)) return 'Something went wrong.';
+  // A screen that was never opened before is fetched from the server, too.
+  return /dynamically imported module|Importing a module script failed/.test(error.message) ? new OfflineError().message : error.message;
+}

@@ -1,0 +1,221 @@
+// What must not be lost: the server going away while somebody works, the tab being closed, the thing taken off by mistake.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { freePort, readCaution, startBrowser, startServer, TODAY } from './browser.mjs';
+import { by, Person } from './page.mjs';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+let server;
+let browser;
+let close;
+const api = async (path) => (await fetch(server.url + path)).json();
+
+async function newPerson() {
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  return new Person(page);
+}
+/** The browser's own words about a server that is away are not errors of the page. */
+const otherErrors = (person) => person.errors.filter((message) => !/ERR_CONNECTION_REFUSED|Failed to load resource/.test(message));
+
+beforeAll(async () => {
+  server = await startServer();
+  await readCaution(server.url);
+  ({ browser, close } = await startBrowser());
+});
+afterAll(async () => {
+  await close?.();
+  await server?.stop();
+  server?.remove();
+});
+
+const restart = async () => {
+  const { folder, port } = server;
+  server = await startServer({ folder, port });
+};
+
+describe('the server goes away', () => {
+  it('what was laid out stays on the sheet, the screen says so, and trying again saves it', async () => {
+    const person = await newPerson();
+    await person.goTo(`${server.url}/kits/belt-kit/bench`);
+    await person.sees('massive bleeding');
+    await server.stop('SIGKILL');
+    await person.page.locator(by('Search the catalogue', 'textbox')).fill('headlamp');
+    await person.press('Add Headlamp');
+    await person.sees('not saved');
+    await person.sees('does not answer');
+    await restart();
+    await person.press('Try again');
+    await person.saved();
+    expect((await api('/api/kits/belt-kit')).units.map(({ kind }) => kind)).toContain('headlamp');
+    expect(otherErrors(person)).toEqual([]);
+    await person.page.close();
+  });
+
+  it('a use that was tapped is kept in the browser, sent once when the server is back, and not twice', async () => {
+    const person = await newPerson();
+    await person.goTo(`${server.url}/use/console-case`);
+    await person.sees('Tap what was used');
+    await server.stop('SIGKILL');
+    await person.page.keyboard.press('1');
+    await person.page.keyboard.press('1');
+    await person.press('Log 2 used');
+    await person.sees('What you tapped is kept in this browser');
+    await restart();
+    await person.page.reload({ waitUntil: 'networkidle0' });
+    await person.press('Log 2 used');
+    await person.sees('Logged.');
+    const { uses } = await api('/api/kits/console-case/uses');
+    expect(uses).toHaveLength(1);
+    expect(uses[0].events).toHaveLength(2);
+    const kit = await api('/api/kits/console-case');
+    expect(kit.units.find(({ kind }) => kind === 'windlass-tourniquet').count).toBe(1);
+    expect(await person.page.evaluate(() => localStorage.getItem('ivrak.use.console-case'))).toBeNull();
+    expect(otherErrors(person)).toEqual([]);
+    await person.page.close();
+  });
+
+  it('a page that is opened while it is away says what to do', async () => {
+    const person = await newPerson();
+    await person.goTo(`${server.url}/stores`);
+    await server.stop('SIGKILL');
+    await person.follow('Upkeep');
+    await person.sees('The server does not answer. Is it still running?');
+    await restart();
+    await person.follow('Back to Muster');
+    await person.sees('Next, in date order');
+    await person.page.close();
+  });
+});
+
+describe('the tab is closed', () => {
+  it('right after an edit, and the edit is there all the same', async () => {
+    const person = await newPerson();
+    await person.goTo(`${server.url}/kits/wall-box/bench`);
+    await person.page.locator(by('Search the catalogue', 'textbox')).fill('oximeter');
+    await person.press('Add Finger oximeter');
+    await person.page.goto('about:blank');
+    await person.page.close();
+    await expect.poll(async () => (await api('/api/kits/wall-box')).units.map(({ kind }) => kind)).toContain('finger-oximeter');
+  });
+});
+
+describe('the Bench by keys', () => {
+  it('changes how a thing lies, counts, takes it off, and takes it back by undo', async () => {
+    const person = await newPerson();
+    const unit = async (id) => (await api('/api/kits/committee-bag')).units.find((candidate) => candidate.id === id);
+    await person.goTo(`${server.url}/kits/committee-bag/bench`);
+    await person.page.locator('.thing ::-p-text(Pressure dressing 100 mm)').click();
+    await person.page.keyboard.press('w');
+    await person.saved();
+    await expect.poll(async () => (await unit('committee-bag-04')).state).toBe('outerOff');
+    await person.page.keyboard.press('+');
+    await expect.poll(async () => (await unit('committee-bag-04')).count).toBe(3);
+    await person.page.keyboard.press('-');
+    await expect.poll(async () => (await unit('committee-bag-04')).count).toBe(2);
+    await person.page.keyboard.press('Delete');
+    await expect.poll(() => unit('committee-bag-04')).toBeUndefined();
+    const stored = (await api('/api/stores')).units.find(({ id }) => id === 'committee-bag-04');
+    expect(stored).toMatchObject({ place: 'stores', lot: 'PD-31', count: 2 });
+    await person.press('Undo');
+    await expect.poll(async () => (await unit('committee-bag-04'))?.count).toBe(2);
+    await person.press('Redo');
+    await expect.poll(() => unit('committee-bag-04')).toBeUndefined();
+    await person.page.keyboard.press('z');
+    await expect.poll(async () => (await unit('committee-bag-04'))?.lot).toBe('PD-31');
+    expect(person.errors).toEqual([]);
+    await person.page.close();
+  });
+
+  it('an empty place on the sheet shows what would fill it', async () => {
+    const person = await newPerson();
+    await person.goTo(`${server.url}/kits/helm-vest/bench`);
+    await person.page.locator('.gap-box ::-p-text(breath)').click();
+    await person.sees('for breath');
+    await person.seesNamed('Add Breath barrier, folded', 'button');
+    await person.press('Add Breath barrier, folded');
+    await person.sees('No gap for one casualty');
+    await person.sees('date not read');
+    expect(person.errors).toEqual([]);
+    await person.page.close();
+  });
+});
+
+describe('a kit ends', () => {
+  it('only after asking, and its things go to the stores', async () => {
+    const person = await newPerson();
+    await person.goTo(`${server.url}/kits/shore-wallet/brief`);
+    await person.press('Retire this kit');
+    await person.press('Keep it');
+    await person.press('Retire this kit');
+    await person.press('Retire it');
+    await person.sees('Next, in date order');
+    const { kits } = await api('/api/kits');
+    expect(kits.map(({ id }) => id)).not.toContain('shore-wallet');
+    const { units } = await api('/api/stores');
+    expect(units.map(({ id }) => id)).toEqual(expect.arrayContaining(['shore-wallet-01', 'shore-wallet-05']));
+    await person.goTo(`${server.url}/kits/shore-wallet/bench`);
+    await person.sees('There is no kit');
+    await person.page.close();
+  });
+});
+
+describe('npm start', () => {
+  it('serves on the port and folder that are asked for, empty where that is asked for, and ends on Ctrl-C', async () => {
+    const port = await freePort();
+    const folder = mkdtempSync(join(tmpdir(), 'ivrak-start-'));
+    const child = spawn(process.execPath, ['scripts/start.mjs', '--empty'], {
+      cwd: ROOT,
+      env: { ...process.env, PORT: String(port), IVRAK_DATA: folder, IVRAK_TODAY: TODAY },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (chunk) => {
+        output += chunk;
+      });
+    const ended = new Promise((resolve) => child.once('exit', (code, signal) => resolve(signal ?? code)));
+    await expect.poll(() => output, { timeout: 60_000 }).toContain(`Ivrak is ready on http://127.0.0.1:${port}`);
+    const { kits } = await (await fetch(`http://127.0.0.1:${port}/api/kits`)).json();
+    expect(kits).toEqual([]);
+    const page = await fetch(`http://127.0.0.1:${port}/kits/any/bench`);
+    expect(page.status).toBe(200);
+    expect(page.headers.get('content-security-policy')).toContain("default-src 'self'");
+    child.kill('SIGINT');
+    expect(await ended, output).toBe(0);
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  it('says in words what is wrong with a port or a day', async () => {
+    const tryWith = (env) =>
+      new Promise((resolve) => {
+        const child = spawn(process.execPath, ['server/dist/main.mjs'], {
+          cwd: ROOT,
+          env: { ...process.env, ...env },
+          stdio: ['ignore', 'pipe', 'pipe'],
+        });
+        let output = '';
+        for (const stream of [child.stdout, child.stderr])
+          stream.on('data', (chunk) => {
+            output += chunk;
+          });
+        child.once('exit', (code) => resolve({ code, output }));
+      });
+    expect(await tryWith({ PORT: 'harbour' })).toMatchObject({
+      code: 1,
+      output: expect.stringContaining('PORT must be a number from 1 to 65535'),
+    });
+    expect(await tryWith({ PORT: '4999', IVRAK_TODAY: '2027-02-30' })).toMatchObject({
+      code: 1,
+      output: expect.stringContaining('IVRAK_TODAY must be a date'),
+    });
+    expect(await tryWith({ PORT: String(server.port), IVRAK_DATA: mkdtempSync(join(tmpdir(), 'ivrak-port-')) })).toMatchObject({
+      code: 1,
+      output: expect.stringContaining('is taken'),
+    });
+  });
+});
