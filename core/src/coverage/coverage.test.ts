@@ -36,6 +36,13 @@ describe('states of a need', () => {
     expect(the(result, 'M.press')).toMatchObject({ state: 'full', have: 2 });
   });
 
+  it('do not let plenty of one need hide the gap of another', () => {
+    const result = solve([ask('S.hands', 2, 6), ask('S.cut', 1)], [unit('a', 'gloves', { count: 6 })]);
+    expect(byRung(result, ['S'])[0]).toMatchObject({ state: 'gap', have: 2, least: 3 });
+    const whole = solve([ask('S.hands', 2, 6), ask('S.cut', 1)], [unit('a', 'gloves', { count: 6 }), unit('b', 'shears')]);
+    expect(byRung(whole, ['S'])[0]).toMatchObject({ state: 'full', have: 7, least: 3 });
+  });
+
   it('sum up in a rung as its worst', () => {
     const result = solve([ask('M.limb', 1), ask('M.pack', 1)], [unit('a', 'windlass-tourniquet')]);
     expect(byRung(result, ['M'])[0]).toMatchObject({ state: 'gap', have: 1, least: 2 });

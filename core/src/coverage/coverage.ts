@@ -390,7 +390,7 @@ const WORST_FIRST: readonly NeedState[] = ['gap', 'thin', 'held', 'full', 'off']
 export interface RungCoverage {
   rung: ReturnType<typeof rungOf>;
   state: NeedState;
-  /** Pieces that count toward the least, and the least, over the rung's needs. */
+  /** Pieces that serve the rung's needs (with a gap: only those toward a least), and the least. */
   have: number;
   least: number;
   needs: NeedCoverage[];
@@ -403,7 +403,8 @@ export function byRung(result: Coverage, rungs: readonly RungCoverage['rung'][])
     const asked = needs.filter(({ state }) => state !== 'off');
     const state = WORST_FIRST.find((candidate) => asked.some((need) => need.state === candidate)) ?? 'off';
     const least = asked.reduce((sum, need) => sum + need.least, 0);
-    const have = asked.reduce((sum, need) => sum + need.have, 0);
+    // Plenty of one need does not make up for a gap in another, so in a gap only what meets a least is counted.
+    const have = asked.reduce((sum, need) => sum + (state === 'gap' ? Math.min(need.have, need.least) : need.have), 0);
     return { rung, state, have, least, needs };
   });
 }

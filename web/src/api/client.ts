@@ -68,5 +68,7 @@ export const api = {
 export function messageOf(error: unknown): string {
   if (!(error instanceof Error)) return 'Something went wrong.';
   // A screen that was never opened before is fetched from the server, too.
-  return /dynamically imported module|Importing a module script failed|Unable to preload/.test(error.message) ? new OfflineError().message : error.message;
+  return /dynamically imported module|Importing a module script failed|Unable to preload/.test(error.message)
+    ? new OfflineError().message
+    : error.message;
 }
