@@ -1,0 +1,201 @@
+import { addDays, showDate } from '../model/plainDate.ts';
+import { UPKEEP_PLAN } from '../upkeep/upkeep.ts';
+import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
+
+/** Condition, dates, heat and carrying. Common practice, no source; limits are planning values. */
+const HEAT_SENSITIVE = [
+  'tape-roll',
+  'flat-tape',
+  'gloves',
+  'gloves-large',
+  'burn-gel',
+  'vented-seals',
+  'vented-seals-compact',
+  'unvented-seals',
+  'tablets',
+  'film-dressing',
+  'cohesive-wrap',
+];
+const SEATED_BULK_MM = 30;
+const ANKLE_MASS_G = 300;
+const SITTING_HURTS = ['belt-side', 'small-of-back', 'back-pocket'];
+
+export const KEEPING_RULES: readonly Rule[] = [
+  {
+    id: 'practice-in-kit',
+    title: 'Practice unit in a kit',
+    check: (facts) =>
+      facts.things
+        .filter(({ unit }) => unit.condition === 'practice')
+        .map(({ unit, kind }) =>
+          stop(`${kind.name} is a practice unit: what hands learnt on never goes back into a kit.`, [unit.id], {
+            do: 'takeOut',
+            label: 'Take it out',
+            unitId: unit.id,
+          }),
+        ),
+  },
+  {
+    id: 'lapsed-in-kit',
+    title: 'Lapsed thing still in the kit',
+    check: (facts) =>
+      facts.things
+        .filter(({ unit }) => unit.expiresOn !== null && unit.expiresOn < facts.given.today)
+        .map(({ unit, kind }) =>
+          warn(
+            `${kind.name} lapsed on ${unit.expiresOn === null ? '' : showDate(unit.expiresOn)}: it does not count, whatever it looks like.`,
+            [unit.id],
+            { do: 'takeOut', label: 'Take it out', unitId: unit.id },
+          ),
+        ),
+  },
+  {
+    id: 'opened-sterile',
+    title: 'Opened sterile packet',
+    check: (facts) =>
+      facts.things
+        .filter(({ unit, kind }) => unit.condition === 'opened' && kind.sterile)
+        .map(({ unit, kind }) =>
+          warn(`${kind.name} is open: what is left in the packet is no longer sterile.`, [unit.id], {
+            do: 'takeOut',
+            label: 'Take it out',
+            unitId: unit.id,
+          }),
+        ),
+  },
+  {
+    id: 'damaged-in-kit',
+    title: 'Damaged thing still in the kit',
+    check: (facts) =>
+      facts.things
+        .filter(({ unit }) => unit.condition === 'damaged')
+        .map(({ unit, kind }) =>
+          warn(`${kind.name} is damaged and takes the place of one that works.`, [unit.id], {
+            do: 'takeOut',
+            label: 'Take it out',
+            unitId: unit.id,
+          }),
+        ),
+  },
+  {
+    id: 'lapses-before-inspection',
+    title: 'Lapses before the next inspection',
+    check: (facts) => {
+      const days = facts.given.draft.layer === 'base' ? UPKEEP_PLAN.inspectIndoorsDays : UPKEEP_PLAN.inspectMovingDays;
+      const by = addDays(facts.given.today, days);
+      const soon = facts.things
+        .filter(({ unit, isGood }) => isGood && unit.expiresOn !== null && unit.expiresOn < by)
+        .sort((a, b) => ((a.unit.expiresOn ?? '') < (b.unit.expiresOn ?? '') ? -1 : 1));
+      return about(soon, ({ unit, kind }) =>
+        note(
+          `${kind.name} lapses on ${unit.expiresOn === null ? '' : showDate(unit.expiresOn)}, before an inspection that starts today would come round again (${days} days, planning value).`,
+          idsOf(soon),
+        ),
+      );
+    },
+  },
+  {
+    id: 'heat-sensitive',
+    title: 'Heat-sensitive things in a hot place',
+    check: (facts) => {
+      const sensitive = facts.of(...HEAT_SENSITIVE);
+      return facts.given.position?.heat === 'hot' && sensitive.length > 0
+        ? [
+            note(
+              `${sensitive.length} heat-sensitive ${sensitive.length === 1 ? 'thing' : 'things'} in a hot place: adhesives ooze, gloves turn brittle, drugs age. Inspect sooner; a printed date stays as printed.`,
+              idsOf(sensitive),
+            ),
+          ]
+        : [];
+    },
+  },
+  {
+    id: 'tape-oozes',
+    title: 'Tape roll in heat',
+    check: (facts) =>
+      facts.given.position?.heat === 'hot' || facts.given.position?.heat === 'warm'
+        ? about(facts.of('tape-roll'), ({ unit }) =>
+            note('Adhesive tape oozes in the warm: keep the roll in a case, and fold its free end over.', [unit.id], {
+              do: 'swap',
+              label: 'Swap for flat-folded tape',
+              unitId: unit.id,
+              kind: 'flat-tape',
+            }),
+          )
+        : [],
+  },
+  {
+    id: 'too-heavy',
+    title: 'Heavier than is comfortable there',
+    check: (facts) => {
+      const carry = facts.carry();
+      return carry !== null && carry.massOverG > 0
+        ? [
+            warn(
+              `${Math.round(carry.massOverG)} g over what is comfortable on the ${facts.given.position?.name.toLowerCase()} (planning value): what is not comfortable is left ashore.`,
+              ['position'],
+            ),
+          ]
+        : [];
+    },
+  },
+  {
+    id: 'too-thick',
+    title: 'Thicker than its place',
+    check: (facts) => {
+      const carry = facts.carry();
+      return carry !== null && facts.given.packedMm !== null && carry.overMm > 0
+        ? [warn(`${carry.overMm} mm too thick for the ${facts.given.position?.name.toLowerCase()} (planning value).`, ['position'])]
+        : [];
+    },
+  },
+  {
+    id: 'container-too-large',
+    title: 'Container larger than its place',
+    check: (facts) => {
+      const carry = facts.carry();
+      return carry !== null && !carry.outlineFits
+        ? [
+            warn(`The ${facts.given.container?.name.toLowerCase()} is larger than the ${facts.given.position?.name.toLowerCase()} takes.`, [
+              'container',
+              'position',
+            ]),
+          ]
+        : [];
+    },
+  },
+  {
+    id: 'seated-bulk',
+    title: 'Bulk that hurts when sitting',
+    check: (facts) => {
+      const carry = facts.carry();
+      const { position, packedMm } = facts.given;
+      return carry !== null &&
+        packedMm !== null &&
+        position !== undefined &&
+        SITTING_HURTS.includes(position.id) &&
+        carry.outerTMm > SEATED_BULK_MM
+        ? [
+            note(
+              `${carry.outerTMm} mm on the ${position.name.toLowerCase()}: over ${SEATED_BULK_MM} mm (planning value) hurts when sitting or driving.`,
+              ['position'],
+            ),
+          ]
+        : [];
+    },
+  },
+  {
+    id: 'ankle-tires',
+    title: 'Weight on the ankle',
+    check: (facts) => {
+      const mass = facts.things.reduce((sum, { kind, unit }) => sum + kind.massG * unit.count, 0) + (facts.given.container?.massG ?? 0);
+      return facts.given.position?.id === 'ankle' && mass > ANKLE_MASS_G
+        ? [
+            note(`${Math.round(mass)} g on the ankle tires a leg; over ${ANKLE_MASS_G} g (planning value) it is soon left off.`, [
+              'position',
+            ]),
+          ]
+        : [];
+    },
+  },
+];

@@ -1,0 +1,349 @@
+import { describe, expect, it } from 'vitest';
+import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
+import { KINDS, kindCatalog } from '../catalog/kinds.ts';
+import { SCHOOLS } from '../catalog/schools.ts';
+import { Random } from '../fit/random.ts';
+import { type Brief, BriefSchema } from '../model/brief.ts';
+import type { KitDraft } from '../model/kit.ts';
+import { addDays, plainDate } from '../model/plainDate.ts';
+import { CONDITIONS, type Unit, UnitSchema } from '../model/unit.ts';
+import { judgeKit } from '../upkeep/judgement.ts';
+import { SEVERITIES } from './rule.ts';
+import { applyFix, RULES, runRules } from './rules.ts';
+
+const CATALOG = kindCatalog();
+const TODAY = plainDate('2026-11-25');
+const [SCHOOL] = SCHOOLS;
+if (SCHOOL === undefined) throw new Error('schools are missing');
+
+/** A thing: a kind, or a kind with what is special about it. */
+type Laid = string | ({ kind: string } & Partial<Unit>);
+interface Kit {
+  units: Laid[];
+  brief?: Partial<Brief>;
+  layer?: KitDraft['layer'];
+  container?: string;
+  position?: string;
+  packedMm?: number | null;
+}
+
+const unitOf = (laid: Laid, index: number): Unit =>
+  UnitSchema.parse({ id: `u${index}`, count: 1, condition: 'ready', ...(typeof laid === 'string' ? { kind: laid } : laid) });
+
+function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', position = 'vest-front', packedMm = null }: Kit) {
+  const draft: KitDraft = {
+    name: 'Kit',
+    layer,
+    personId: null,
+    containerId: container,
+    positionId: position,
+    schoolId: SCHOOL?.id ?? '',
+    brief: BriefSchema.parse(brief ?? {}),
+    units: units.map(unitOf),
+  };
+  const box = CONTAINERS.find(({ id }) => id === container);
+  if (SCHOOL === undefined) throw new Error('schools are missing');
+  const { coverage } = judgeKit({ id: 'k', brief: draft.brief, units: draft.units }, SCHOOL, box, TODAY, CATALOG);
+  return {
+    draft,
+    brief: draft.brief,
+    school: SCHOOL,
+    today: TODAY,
+    coverage,
+    container: box,
+    position: POSITIONS.find(({ id }) => id === position),
+    catalog: CATALOG,
+    packedMm,
+  };
+}
+const found = (kit: Kit) => runRules(factsOf(kit));
+const idsIn = (kit: Kit) => found(kit).map(({ rule }) => rule);
+
+const PAST = addDays(TODAY, -1);
+const FAR = addDays(TODAY, 900);
+const SOON = addDays(TODAY, 30);
+
+/** For every rule a kit on which it must speak, and ones on which it must stay quiet. Common practice, no source. */
+const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
+  'tourniquet-suspect': {
+    fires: { units: [{ kind: 'windlass-tourniquet', condition: 'suspect' }] },
+    quiet: [{ units: ['windlass-tourniquet'] }, { units: [{ kind: 'chitosan-gauze', condition: 'suspect' }] }],
+  },
+  'tourniquet-wrapped': {
+    fires: { units: [{ kind: 'ratchet-tourniquet', condition: 'notStaged' }] },
+    quiet: [{ units: ['ratchet-tourniquet'] }, { units: [{ kind: 'elastic-wrap-tourniquet', condition: 'notStaged' }] }],
+  },
+  'tourniquet-without-marker': {
+    fires: { units: ['windlass-tourniquet'] },
+    quiet: [{ units: ['windlass-tourniquet', 'marker'] }, { units: ['windlass-tourniquet', 'record-card'] }, { units: ['chitosan-gauze'] }],
+  },
+  'elastic-wrap-near-zip': {
+    fires: { units: [{ kind: 'elastic-wrap-tourniquet', state: 'laidFlat' }], container: 'belt-pouch' },
+    quiet: [
+      { units: ['elastic-wrap-tourniquet'] },
+      { units: [{ kind: 'elastic-wrap-tourniquet', state: 'laidFlat' }], container: 'wide-flat-sleeve' },
+    ],
+  },
+  'elastic-wrap-alone': {
+    fires: { units: ['elastic-wrap-tourniquet'], brief: { helpers: 1 } },
+    quiet: [
+      { units: ['elastic-wrap-tourniquet', 'windlass-tourniquet'] },
+      { units: ['elastic-wrap-tourniquet'], brief: { helpers: 2 } },
+      { units: [] },
+    ],
+  },
+  'small-limbs': {
+    fires: { units: ['windlass-tourniquet'], brief: { children: true } },
+    quiet: [
+      { units: ['windlass-tourniquet'] },
+      { units: ['windlass-tourniquet', 'elastic-wrap-tourniquet'], brief: { children: true } },
+      { units: [], brief: { children: true } },
+    ],
+  },
+  'bungee-disputed': { fires: { units: ['bungee-tourniquet'] }, quiet: [{ units: ['windlass-tourniquet'] }] },
+  'hemostatic-alone': {
+    fires: { units: ['kaolin-gauze'] },
+    quiet: [{ units: ['kaolin-gauze', 'plain-gauze'] }, { units: ['plain-gauze'] }, { units: [{ kind: 'kaolin-gauze', expiresOn: PAST }] }],
+  },
+  granules: { fires: { units: ['hemostatic-granules'] }, quiet: [{ units: ['kaolin-gauze'] }] },
+  'outer-wrapper': {
+    fires: { units: ['pressure-dressing'] },
+    quiet: [{ units: [{ kind: 'pressure-dressing', state: 'outerOff' }] }, { units: ['bar-bandage-150'] }],
+  },
+  'pressure-without-packing': {
+    fires: { units: ['pressure-dressing'] },
+    quiet: [{ units: ['pressure-dressing', 'plain-gauze'] }, { units: ['plain-gauze'] }],
+  },
+  'airway-untrained': {
+    fires: { units: ['nasal-airway-28'], brief: { training: 'bleedingControl' } },
+    quiet: [{ units: ['nasal-airway-28'], brief: { training: 'trauma' } }, { units: [] }],
+  },
+  'needle-unauthorised': {
+    fires: { units: ['decompression-needle'], brief: { training: 'trauma' } },
+    quiet: [{ units: ['decompression-needle'], brief: { training: 'advanced' } }],
+  },
+  'airway-one-size': {
+    fires: { units: ['nasal-airway-28'], brief: { children: true, training: 'trauma' } },
+    quiet: [
+      { units: ['nasal-airway-28', 'nasal-airway-20'], brief: { children: true, training: 'trauma' } },
+      { units: ['nasal-airway-28'], brief: { training: 'trauma' } },
+    ],
+  },
+  'airway-lubricant': { fires: { units: ['nasal-airway-20'] }, quiet: [{ units: ['vented-seals'] }] },
+  'seals-odd': {
+    fires: { units: [{ kind: 'vented-seals', piecesUsed: 1, condition: 'opened' }] },
+    quiet: [{ units: ['vented-seals'] }, { units: [{ kind: 'adhesive-dressings', piecesUsed: 1 }] }],
+  },
+  'seals-unvented': { fires: { units: ['unvented-seals'] }, quiet: [{ units: ['vented-seals'] }] },
+  'seals-wet-skin': {
+    fires: { units: ['vented-seals'], brief: { coldWet: true } },
+    quiet: [{ units: ['vented-seals'] }, { units: ['vented-seals', 'gauze-pads'], brief: { coldWet: true } }],
+  },
+  'mask-in-pocket': {
+    fires: { units: ['pocket-mask'], layer: 'pocket' },
+    quiet: [
+      { units: ['pocket-mask'], layer: 'afloat' },
+      { units: ['breath-barrier'], layer: 'pocket' },
+    ],
+  },
+  'gloves-one-size': {
+    fires: { units: [{ kind: 'gloves', count: 2 }] },
+    quiet: [{ units: [{ kind: 'gloves', count: 2 }, 'gloves-large'] }, { units: ['gloves'] }],
+  },
+  'cutter-two-hands': {
+    fires: { units: ['folding-cutter'] },
+    quiet: [{ units: ['folding-cutter', 'shears'] }, { units: ['shears'] }, { units: [] }],
+  },
+  'cutters-many': {
+    fires: { units: ['shears', 'shears-small'], brief: { helpers: 1 } },
+    quiet: [{ units: ['shears', 'shears-small'], brief: { helpers: 2 } }, { units: ['shears'] }],
+  },
+  'cutter-in-sealed-place': {
+    fires: { units: ['shears-small'], container: 'hard-case' },
+    quiet: [
+      { units: ['shears-small'], container: 'belt-pouch' },
+      { units: ['marker'], container: 'hard-case' },
+    ],
+  },
+  'foil-in-the-wet': {
+    fires: { units: ['foil-blanket'], brief: { coldWet: true } },
+    quiet: [{ units: ['foil-blanket'] }, { units: ['foil-blanket', 'heat-blanket'], brief: { coldWet: true } }],
+  },
+  battery: { fires: { units: ['headlamp'] }, quiet: [{ units: ['whistle'] }] },
+  'wipe-intact-skin': { fires: { units: ['antiseptic-wipe'] }, quiet: [{ units: ['gauze-pads'] }] },
+  'gel-leak-bag': { fires: { units: ['burn-gel'] }, quiet: [{ units: ['gauze-pads'] }] },
+  'tablets-unlabelled': { fires: { units: ['tablets'] }, quiet: [{ units: [{ kind: 'tablets', lot: 'T1', expiresOn: FAR }] }] },
+  'daily-in-bleeding-kit': {
+    fires: { units: ['closure-strips'] },
+    quiet: [{ units: ['closure-strips'], brief: { dayToDay: true } }, { units: ['gauze-pads'] }],
+  },
+  'practice-in-kit': {
+    fires: { units: [{ kind: 'windlass-tourniquet', condition: 'practice' }] },
+    quiet: [{ units: ['windlass-tourniquet'] }],
+  },
+  'lapsed-in-kit': {
+    fires: { units: [{ kind: 'kaolin-gauze', expiresOn: PAST }] },
+    quiet: [{ units: [{ kind: 'kaolin-gauze', expiresOn: TODAY }] }, { units: ['kaolin-gauze'] }],
+  },
+  'opened-sterile': {
+    fires: { units: [{ kind: 'gauze-pads', condition: 'opened', piecesUsed: 1 }] },
+    quiet: [{ units: [{ kind: 'adhesive-dressings', condition: 'opened' }] }],
+  },
+  'damaged-in-kit': { fires: { units: [{ kind: 'shears', condition: 'damaged' }] }, quiet: [{ units: ['shears'] }] },
+  'lapses-before-inspection': {
+    fires: { units: [{ kind: 'kaolin-gauze', expiresOn: SOON }] },
+    quiet: [{ units: [{ kind: 'kaolin-gauze', expiresOn: FAR }] }, { units: [{ kind: 'kaolin-gauze', expiresOn: PAST }] }],
+  },
+  'heat-sensitive': {
+    fires: { units: ['gloves'], position: 'headrest' },
+    quiet: [
+      { units: ['gloves'], position: 'wall-box' },
+      { units: ['shears'], position: 'headrest' },
+    ],
+  },
+  'tape-oozes': {
+    fires: { units: ['tape-roll'], position: 'console' },
+    quiet: [
+      { units: ['tape-roll'], position: 'wall-box' },
+      { units: ['flat-tape'], position: 'console' },
+    ],
+  },
+  'too-heavy': {
+    fires: { units: ['heat-blanket', 'pocket-mask'], position: 'front-pocket' },
+    quiet: [
+      { units: ['marker'], position: 'vest-front' },
+      { units: [{ kind: 'heat-blanket', count: 9 }], position: 'wall-box' },
+    ],
+  },
+  'too-thick': {
+    fires: { units: ['marker'], position: 'back-pocket', packedMm: 30 },
+    quiet: [
+      { units: ['marker'], position: 'back-pocket', packedMm: 10 },
+      { units: ['marker'], position: 'back-pocket' },
+    ],
+  },
+  'container-too-large': {
+    fires: { units: [], container: 'shoulder-bag', position: 'back-pocket' },
+    quiet: [{ units: [], container: 'belt-pouch', position: 'belt-side' }],
+  },
+  'seated-bulk': {
+    fires: { units: ['marker'], position: 'small-of-back', packedMm: 40 },
+    quiet: [
+      { units: ['marker'], position: 'small-of-back', packedMm: 20 },
+      { units: ['marker'], position: 'vest-front', packedMm: 40 },
+    ],
+  },
+  'ankle-tires': {
+    fires: { units: [{ kind: 'windlass-tourniquet', count: 4 }], position: 'ankle' },
+    quiet: [{ units: ['windlass-tourniquet'], position: 'ankle' }, { units: [{ kind: 'windlass-tourniquet', count: 4 }] }],
+  },
+};
+
+describe('every rule', () => {
+  it('is named once and has cases of both kinds here', () => {
+    const ids = RULES.map(({ id }) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(ids.length).toBeGreaterThanOrEqual(35);
+    expect(Object.keys(CASES).sort()).toEqual([...ids].sort());
+  });
+
+  it.each(Object.entries(CASES))('%s speaks where it should, and only there', (id, { fires, quiet }) => {
+    expect(idsIn(fires)).toContain(id);
+    for (const kit of quiet) expect(idsIn(kit), JSON.stringify(kit)).not.toContain(id);
+  });
+
+  it.each(Object.entries(CASES).filter(([, { fires }]) => found(fires).some(({ fix }) => fix !== null)))(
+    '%s: its fix mends what it found',
+    (id, { fires }) => {
+      const facts = factsOf(fires);
+      const finding = runRules(facts).find(({ rule }) => rule === id);
+      if (finding?.fix == null) return;
+      const mended = applyFix(facts.draft, finding.fix, CATALOG, 'fixed');
+      expect(mended).not.toBe(facts.draft);
+      const after = runRules({ ...facts, draft: mended });
+      const still = after.filter(({ rule }) => rule === id).length;
+      expect(still, `${id} still speaks`).toBeLessThan(runRules(facts).filter(({ rule }) => rule === id).length);
+    },
+  );
+
+  it('gives a reason in words and says what it looked at', () => {
+    for (const { fires } of Object.values(CASES)) {
+      for (const { reason, lookedAt, rule } of found(fires)) {
+        expect(reason.length, rule).toBeGreaterThan(25);
+        expect(reason).not.toMatch(/undefined|NaN|!/);
+        if (rule !== 'container-too-large') expect(lookedAt.length, rule).toBeGreaterThan(0);
+      }
+    }
+  });
+});
+
+describe('runRules', () => {
+  it('puts stops first, then warnings, then notes', () => {
+    const severities = found({
+      units: [
+        { kind: 'windlass-tourniquet', condition: 'practice' },
+        'kaolin-gauze',
+        'penlight',
+        'nasal-airway-28',
+        { kind: 'gloves', count: 3 },
+      ],
+    }).map(({ severity }) => SEVERITIES.indexOf(severity));
+    expect(severities).toEqual([...severities].sort((a, b) => a - b));
+    expect(new Set(severities).size).toBe(3);
+  });
+
+  it('says nothing of an empty kit that fits its place', () => {
+    expect(found({ units: [], container: 'belt-pouch', position: 'belt-side' })).toEqual([]);
+  });
+
+  it('stays calm over 500 random kits: no throw, no fix that leads nowhere', () => {
+    const random = new Random(61);
+    for (let round = 0; round < 500; round += 1) {
+      const units = Array.from({ length: random.below(12) }, (): Laid => {
+        const kind = KINDS[random.below(KINDS.length)];
+        const condition = CONDITIONS[random.below(CONDITIONS.length)] ?? 'ready';
+        return {
+          kind: kind?.id ?? 'marker',
+          condition,
+          count: 1 + random.below(3),
+          expiresOn: random.next() < 0.5 ? addDays(TODAY, random.below(400) - 100) : null,
+        };
+      });
+      const facts = factsOf({
+        units,
+        brief: { children: random.next() < 0.5, coldWet: random.next() < 0.5, helpers: 1 + random.below(3) },
+        container: CONTAINERS[random.below(CONTAINERS.length)]?.id ?? 'belt-pouch',
+        position: POSITIONS[random.below(POSITIONS.length)]?.id ?? 'ankle',
+        packedMm: random.next() < 0.5 ? random.below(90) : null,
+      });
+      for (const { fix } of runRules(facts)) if (fix !== null) expect(applyFix(facts.draft, fix, CATALOG, 'fixed')).not.toBe(facts.draft);
+    }
+  });
+});
+
+describe('applyFix', () => {
+  const { draft } = factsOf({ units: ['windlass-tourniquet', { kind: 'pressure-dressing', count: 2, lot: 'L', expiresOn: FAR }] });
+  const [first, second] = draft.units;
+  if (first === undefined || second === undefined) throw new Error('no units');
+
+  it('swaps a thing for another one in its place, without its lot and date', () => {
+    const swapped = applyFix(draft, { do: 'swap', label: '', unitId: second.id, kind: 'bar-bandage-100' }, CATALOG, 'new');
+    expect(swapped.units[1]).toMatchObject({ id: 'new', kind: 'bar-bandage-100', count: 2, lot: null, expiresOn: null });
+    expect(swapped.units[0]).toBe(first);
+  });
+
+  it('changes nothing where the thing is gone or the kind is unknown', () => {
+    const gone = { ...first, id: UnitSchema.shape.id.parse('gone') };
+    expect(applyFix(draft, { do: 'takeOut', label: '', unitId: gone.id }, CATALOG, 'n')).toBe(draft);
+    expect(applyFix(draft, { do: 'setState', label: '', unitId: gone.id, state: 'x' }, CATALOG, 'n')).toBe(draft);
+    expect(applyFix(draft, { do: 'swap', label: '', unitId: gone.id, kind: 'marker' }, CATALOG, 'n')).toBe(draft);
+    expect(applyFix(draft, { do: 'add', label: '', kind: 'nothing' }, CATALOG, 'n')).toBe(draft);
+  });
+
+  it('never changes the draft that it was given', () => {
+    const frozen = JSON.stringify(draft);
+    applyFix(draft, { do: 'setState', label: '', unitId: second.id, state: 'outerOff' }, CATALOG, 'n');
+    applyFix(draft, { do: 'takeOut', label: '', unitId: second.id }, CATALOG, 'n');
+    expect(JSON.stringify(draft)).toBe(frozen);
+  });
+});
