@@ -145,6 +145,26 @@ describe('the Bench by keys', () => {
   });
 });
 
+describe('judgement on the Bench', () => {
+  it('gives the reason, mends at one press, and undo brings it back', async () => {
+    const person = await newPerson();
+    await person.goTo(`${server.url}/kits/tow-panel/bench`);
+    await person.page.locator('.drawer-tabs ::-p-text(Judgement)').click();
+    await person.sees('Windlass tourniquet is suspect');
+    await person.sees('lapsed on 05 Nov 2026');
+    await person.isAccessible('judgement');
+    const units = async () => (await api('/api/kits/tow-panel')).units.map(({ id }) => id);
+    await person.page.locator('.finding-stop ::-p-text(Take it out)').click();
+    await person.waitFor(() => !document.body.textContent?.includes('Windlass tourniquet is suspect'));
+    await expect.poll(units).not.toContain('tow-panel-01');
+    await person.press('Undo');
+    await person.sees('Windlass tourniquet is suspect');
+    await expect.poll(units).toContain('tow-panel-01');
+    expect(person.errors).toEqual([]);
+    await person.page.close();
+  });
+});
+
 describe('a kit ends', () => {
   it('only after asking, and its things go to the stores', async () => {
     const person = await newPerson();

@@ -14,6 +14,11 @@ const VIEWS = [
   { name: 'brief', path: '/kits/helm-vest/brief' },
   { name: 'bench', path: '/kits/helm-vest/bench' },
   { name: 'bench-rung', path: '/kits/tow-panel/bench?rung=M' },
+  {
+    name: 'judgement',
+    path: '/kits/tow-panel/bench',
+    act: (page) => page.locator('.drawer-tabs ::-p-text(Judgement)').click(),
+  },
   { name: 'bench-dusk', path: '/kits/console-case/bench', dusk: true },
   { name: 'fit', path: '/kits/helm-vest/fit' },
   { name: 'fit-left-out', path: '/kits/belt-kit/fit' },

@@ -84,6 +84,7 @@ export {
   UnitSchema,
 } from './model/unit.ts';
 export {
+  FindingSchema,
   type KitSummary,
   KitSummarySchema,
   type KitView,
@@ -102,6 +103,8 @@ export {
   UpkeepEventSchema,
 } from './model/wire.ts';
 export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } from './needs/needs.ts';
+export { type Finding, type Fix, SEVERITIES, type Severity } from './rules/rule.ts';
+export { applyFix, RULES, runRules } from './rules/rules.ts';
 export { gtinCheckDigitIsRight, readScan, type ScanAnswer, type ScanResult } from './scan/gs1.ts';
 export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';
 export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';

@@ -158,6 +158,24 @@ describe('contract calls', () => {
     );
   });
 
+  it('rules say what an experienced builder would, of a stored kit and of one that is sent along', async () => {
+    const { body } = await get('/api/kits/tow-panel/rules');
+    expect(body.findings[0]).toMatchObject({
+      rule: 'tourniquet-suspect',
+      severity: 'stop',
+      lookedAt: ['tow-panel-01'],
+      fix: { do: 'takeOut', unitId: 'tow-panel-01' },
+    });
+    expect(body.findings.map(({ rule }: { rule: string }) => rule)).toContain('lapsed-in-kit');
+    const { draft } = await draftOf('tow-panel');
+    const sent = await send('post', '/api/compute/rules', { kit: draft, on: TODAY });
+    const rulesOf = (findings: { rule: string }[]) => findings.map(({ rule }) => rule).filter((rule) => rule !== 'too-thick');
+    expect(rulesOf(sent.body.findings)).toEqual(rulesOf(body.findings));
+    await refused(422, 'kit.units.0.kind', () =>
+      send('post', '/api/compute/rules', { kit: { ...draft, units: [{ id: 'x', kind: 'magic-wand', count: 1, condition: 'ready' }] } }),
+    );
+  });
+
   it('openapi describes every route that answers', async () => {
     const { body } = await get('/api/openapi.json');
     expect(body.openapi).toBe('3.1.0');
@@ -168,6 +186,8 @@ describe('contract calls', () => {
       '/api/kits/{id}',
       '/api/kits/{id}/coverage',
       '/api/kits/{id}/uses',
+      '/api/kits/{id}/rules',
+      '/api/compute/rules',
       '/api/upkeep',
       '/api/restock',
       '/api/export',

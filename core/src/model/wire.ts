@@ -4,7 +4,7 @@ import { GradeSchema } from './kind.ts';
 import { KitNameSchema, LayerSchema } from './kit.ts';
 import { NeedIdSchema, RUNGS } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
-import { KitIdSchema, PersonIdSchema, PlaceSchema, UnitSchema } from './unit.ts';
+import { KitIdSchema, PersonIdSchema, PlaceSchema, UnitIdSchema, UnitSchema } from './unit.ts';
 
 /** What server and browser say to each other, beyond what a person edits. */
 
@@ -110,6 +110,21 @@ export const StoredUseSchema = z.object({
   events: z.array(z.object({ id: z.string(), at: z.string(), unitId: z.string(), kind: z.string(), count: z.number(), note: z.string() })),
 });
 export type StoredUse = z.output<typeof StoredUseSchema>;
+
+export const FindingSchema = z.object({
+  rule: z.string(),
+  severity: z.enum(['stop', 'warn', 'note']),
+  reason: z.string(),
+  lookedAt: z.array(z.string()),
+  fix: z
+    .discriminatedUnion('do', [
+      z.object({ do: z.literal('add'), label: z.string(), kind: z.string() }),
+      z.object({ do: z.literal('swap'), label: z.string(), unitId: UnitIdSchema, kind: z.string() }),
+      z.object({ do: z.literal('takeOut'), label: z.string(), unitId: UnitIdSchema }),
+      z.object({ do: z.literal('setState'), label: z.string(), unitId: UnitIdSchema, state: z.string() }),
+    ])
+    .nullable(),
+});
 
 export const PersonSchema = z.object({ id: z.string(), name: z.string(), role: z.string() });
 export type Person = z.output<typeof PersonSchema>;

@@ -4,7 +4,10 @@ import {
   type CoverageProblem,
   coverage,
   deriveNeeds,
+  FindingSchema,
   FitProblemSchema,
+  judgeKit,
+  KitDraftSchema,
   NeedIdSchema,
   type PlainDate,
   PlainDateSchema,
@@ -13,10 +16,12 @@ import {
   SKILLS,
 } from '@ivrak/core';
 import * as z from 'zod';
-import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
+import { containerOf, KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
+import { unitIssues } from '../kits/check.ts';
 import { CoverageSchema } from '../kits/routes.ts';
+import { findingsOf } from '../kits/view.ts';
 import type { FitQueue } from './fitQueue.ts';
 
 /** A school by its id, or as data of one's own. */
@@ -139,6 +144,28 @@ export const computeRoutes = (today: () => PlainDate, fits: FitQueue): RouteSpec
       ),
     }),
     handle: ({ body }) => ({ needs: deriveNeeds(body.brief, resolveSchool(body.school)) }),
+  }),
+  route({
+    method: 'post',
+    path: '/api/compute/rules',
+    summary: 'Run the rules on a kit that is sent along',
+    body: z.object({ kit: KitDraftSchema, on: PlainDateSchema.optional(), packedMm: z.number().nonnegative().nullable().default(null) }),
+    response: z.object({ findings: z.array(FindingSchema) }),
+    handle: ({ body: { kit, on, packedMm } }) => {
+      const school = schoolOf(kit.schoolId);
+      if (school === undefined) throw unacceptable([{ path: 'kit.schoolId', message: `unknown school "${kit.schoolId}"` }]);
+      const issues = kit.units.flatMap((unit, index) => unitIssues(unit, `kit.units.${index}.`));
+      if (issues.length > 0) throw unacceptable(issues);
+      const day = on ?? today();
+      const judgement = judgeKit(
+        { id: 'kit', brief: kit.brief, units: kit.units },
+        school,
+        containerOf(kit.containerId),
+        day,
+        KIND_CATALOG,
+      );
+      return { findings: findingsOf(kit, judgement, packedMm, day) };
+    },
   }),
   route({
     method: 'post',

@@ -1,5 +1,6 @@
 import {
   checkPlacement,
+  FindingSchema,
   fitFingerprint,
   KitDraftSchema,
   KitIdSchema,
@@ -20,7 +21,7 @@ import { kits, units } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { createKit, findKit, listKits, listPeople, type SentTo, saveKit, staleKit, touchKit } from './store.ts';
-import { fitProblemOf, judge, viewOf } from './view.ts';
+import { findingsOf, fitProblemOf, judge, packedMmOf, viewOf } from './view.ts';
 
 export const CoverageSchema = z.object({
   needs: z.array(
@@ -116,6 +117,19 @@ export const kitRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
     query: z.object({ on: PlainDateSchema.optional() }),
     response: CoverageSchema,
     handle: async ({ params, query }) => judge(await findKit(db, params.id ?? ''), query.on ?? today()).coverage,
+  }),
+  route({
+    method: 'get',
+    path: '/api/kits/:id/rules',
+    summary: 'What the rules say of a kit on a day: stops, warnings, notes, with reasons and fixes',
+    query: z.object({ on: PlainDateSchema.optional() }),
+    response: z.object({ findings: z.array(FindingSchema) }),
+    handle: async ({ params, query }) => {
+      const kit = await findKit(db, params.id ?? '');
+      const on = query.on ?? today();
+      const judgement = judge(kit, on);
+      return { findings: findingsOf(kit, judgement, packedMmOf(kit, judgement), on) };
+    },
   }),
   route({
     method: 'put',

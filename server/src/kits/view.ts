@@ -1,6 +1,7 @@
 import {
   addDays,
   carryCheck,
+  type Finding,
   type FitProblem,
   type FitResult,
   fitFingerprint,
@@ -8,10 +9,12 @@ import {
   type Judgement,
   judgeKit,
   type KeptKit,
+  type KitDraft,
   type KitSummary,
   type KitView,
   kitFitProblem,
   type PlainDate,
+  runRules,
   TRAINING_SKILLS,
   type UpkeepEvent,
   upkeepEvents,
@@ -45,6 +48,31 @@ export function fitProblemOf(kit: StoredKit, judgement: Judgement): FitProblem |
   if (container === undefined) return null;
   const fit = kitFitProblem(kit.units, container, judgement.coverage, KIND_CATALOG);
   return fit.ok ? fit.problem : null;
+}
+
+/** What the rules say of a kit, or of a draft of one. */
+export function findingsOf(draft: KitDraft, judgement: Judgement, packedMm: number | null, on: PlainDate): Finding[] {
+  const school = schoolOf(draft.schoolId);
+  if (school === undefined) throw new Error(`unknown school ${draft.schoolId}`);
+  return runRules({
+    draft,
+    brief: draft.brief,
+    school,
+    today: on,
+    coverage: judgement.coverage,
+    container: containerOf(draft.containerId),
+    position: positionOf(draft.positionId),
+    catalog: KIND_CATALOG,
+    packedMm,
+  });
+}
+
+/** The packed thickness of a kit as it is now, without walls; null where it was packed otherwise or not at all. */
+export function packedMmOf(kit: StoredKit, judgement: Judgement): number | null {
+  const problem = fitProblemOf(kit, judgement);
+  return isPacking(kit.packing) && problem !== null && kit.packing.fingerprint === fitFingerprint(problem)
+    ? kit.packing.result.thicknessMm
+    : null;
 }
 
 const summaries = new Map<string, KitSummary>();

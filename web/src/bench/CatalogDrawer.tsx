@@ -13,11 +13,10 @@ import { shownKinds } from './catalogOrder.ts';
 
 interface CatalogDrawerProps {
   searchRef: RefObject<HTMLInputElement | null>;
-  onAdded: (unitId: string) => void;
 }
 
 /** All kinds, what fills a gap first; searchable, filtered by rung or by one need. */
-export function CatalogDrawer({ searchRef, onAdded }: CatalogDrawerProps) {
+export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
   const { draft, judgement } = useKit();
   const edit = useDraft((state) => state.edit);
   const { search, rung, need, setSearch, setRung } = useCatalogFilter();
@@ -25,25 +24,15 @@ export function CatalogDrawer({ searchRef, onAdded }: CatalogDrawerProps) {
   const school = schoolOf(draft);
   const shown = useMemo(() => shownKinds({ search, rung, need }, school, judgement), [search, rung, need, school, judgement]);
   const add = (kind: Kind) => {
-    edit((before) => {
-      const added = withOneMore(before, kind);
-      onAdded(added.unitId);
-      return added.draft;
-    });
+    edit((before) => withOneMore(before, kind).draft);
     setSaid(`${kind.name} added`);
   };
   return (
     <>
-      <div className="panel-heading">
-        <h2>Catalogue</h2>
-        <span className="small muted">
-          {shown.length} of {KINDS.length} kinds
-        </span>
-      </div>
       <TextInput
         ref={searchRef}
         aria-label="Search the catalogue"
-        placeholder="Search the catalogue"
+        placeholder={`Search ${KINDS.length} kinds`}
         value={search}
         onChange={(event) => setSearch(event.currentTarget.value)}
         rightSection={<kbd>/</kbd>}
