@@ -83,6 +83,11 @@ describe('contract calls', () => {
     });
   });
 
+  it('list and detail say the same of every unit', async () => {
+    const { kits } = (await get('/api/kits')).body;
+    for (const kit of kits) expect((await get(`/api/kits/${kit.id}`)).body.units, kit.id).toEqual(kit.units);
+  });
+
   it('the demo crew has what a look around needs', async () => {
     const file = JSON.parse(await exported());
     expect(new Set(file.kits.map((kit: { layer: string }) => kit.layer)).size).toBe(4);

@@ -2,7 +2,6 @@ import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/atkinson-hyperlegible-mono';
 import '@fontsource/barlow-condensed/latin-600.css';
 import '@mantine/core/styles.css';
-import '@mantine/spotlight/styles.css';
 import './theme/tokens.css';
 import './theme/base.css';
 import './theme/layout.css';

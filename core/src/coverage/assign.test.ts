@@ -126,6 +126,39 @@ describe('assignPieces', () => {
     expect(servings.map(({ supplier }) => supplier)).toEqual([1]);
   });
 
+  it('gives the same amounts whether suppliers share their list of grades or not, on 2,000 seeded instances', () => {
+    const random = new Random(13);
+    for (let round = 0; round < 2000; round += 1) {
+      const { demands, suppliers } = randomInstance(random, 6, 5);
+      // Each kind comes as up to three units.
+      const units = suppliers.flatMap(({ grades }) =>
+        Array.from({ length: 1 + random.below(3) }, () => ({ grades, pieces: 1 + random.below(2) })),
+      );
+      const shared = assignPieces(demands, units);
+      const apart = assignPieces(
+        demands,
+        units.map(({ grades, pieces }) => ({ grades: [...grades], pieces })),
+      );
+      expect([shared.least, shared.extra]).toEqual([apart.least, apart.extra]);
+      const used = (found: Assignment) =>
+        units.map((_, index) =>
+          found.servings
+            .filter(({ supplier }) => supplier === index)
+            .reduce((sum, { towardLeast, towardIdeal }) => sum + towardLeast + towardIdeal, 0),
+        );
+      expect(used(shared), `round ${round}`).toEqual(used(apart));
+      const byGrade = (found: Assignment) =>
+        [1, 2, 3].map((grade) =>
+          demands.map((_, demand) =>
+            found.servings
+              .filter((serving) => serving.demand === demand && serving.grade === grade)
+              .reduce((sum, { towardLeast }) => sum + towardLeast, 0),
+          ),
+        );
+      expect(byGrade(shared)).toEqual(byGrade(apart));
+    }
+  });
+
   it('does not let the return flow of an edge pass for a way round it', () => {
     // Two needs with one substitute each: the first used to borrow the second one's piece through the sink.
     const { least } = assignPieces(

@@ -27,22 +27,25 @@ export interface Assignment {
   extra: number[];
 }
 
-interface Arc extends Serving {
-  leastEdge: number;
-  extraEdge: number;
-}
-
 const GRADE_CODES = [1, 2, 3] as const;
 
-/** The demands that each supplier serves. Suppliers of a kind share their list of grades, so it is gone through once. */
-function servedBy(demands: readonly Demand[], suppliers: readonly Supplier[]): readonly (readonly number[])[] {
-  const known = new Map<readonly GradeCode[], readonly number[]>();
-  return suppliers.map(({ grades }) => {
-    const positions =
-      known.get(grades) ?? grades.flatMap((grade, demand) => (grade > 0 && (demands[demand]?.ideal ?? 0) > 0 ? [demand] : []));
-    known.set(grades, positions);
-    return positions;
-  });
+/** Suppliers with the same list of grades (units of one kind) share a node; each keeps an edge of its own from the source. */
+interface Class {
+  members: number[];
+  pieces: number;
+  /** The demands that it serves, with the edges toward the least and beyond it. */
+  arcs: { demand: number; grade: GradeCode; leastEdge: number; extraEdge: number }[];
+}
+
+function classesOf(suppliers: readonly Supplier[]): Class[] {
+  const known = new Map<readonly GradeCode[], Class>();
+  for (const [index, { grades, pieces }] of suppliers.entries()) {
+    const found = known.get(grades) ?? { members: [], pieces: 0, arcs: [] };
+    known.set(grades, found);
+    found.members.push(index);
+    found.pieces += pieces;
+  }
+  return [...known.values()];
 }
 
 /**
@@ -55,27 +58,30 @@ export function assignPieces(demands: readonly Demand[], suppliers: readonly Sup
   const n = demands.length;
   const source = 0;
   const sink = 1;
+  const classes = classesOf(suppliers);
   const perNeed = 8; // least and extra node, and three grade nodes for each
-  const needNode = (demand: number, extra: boolean) => 2 + suppliers.length + demand * perNeed + (extra ? 4 : 0);
+  const needNode = (demand: number, extra: boolean) => 2 + classes.length + demand * perNeed + (extra ? 4 : 0);
   const gradeNode = (demand: number, grade: number, extra: boolean) => needNode(demand, extra) + grade;
-  const served = servedBy(demands, suppliers);
-  const arcCount = served.reduce((sum, positions) => sum + positions.length, 0);
-  const net = new FlowNetwork(2 + suppliers.length + n * perNeed, suppliers.length + perNeed * n + 2 * arcCount);
+  const serves = classes.map(({ members }) => servedDemands(demands, suppliers[members[0] as number]?.grades ?? [])); // no class is empty
+  const arcCount = serves.reduce((sum, positions) => sum + positions.length, 0);
+  const net = new FlowNetwork(2 + classes.length + n * perNeed, suppliers.length + perNeed * n + 2 * arcCount);
 
-  const supplierEdges = suppliers.map((supplier, index) => net.addEdge(source, 2 + index, supplier.pieces));
+  const supplierEdges = new Array<number>(suppliers.length);
+  for (const [index, own] of classes.entries()) {
+    for (const member of own.members) supplierEdges[member] = net.addEdge(source, 2 + index, suppliers[member]?.pieces ?? 0);
+  }
   const gradeEdges = (extra: boolean) =>
     demands.map((_, demand) =>
       GRADE_CODES.map((grade) => net.addEdge(gradeNode(demand, grade, extra), needNode(demand, extra), Number.MAX_SAFE_INTEGER)),
     );
   const leastGrades = gradeEdges(false);
   const extraGrades = gradeEdges(true);
-  const arcs: Arc[] = [];
-  for (const [index, supplier] of suppliers.entries()) {
-    for (const demand of served[index] ?? []) {
-      const grade = supplier.grades[demand] ?? 0;
-      const leastEdge = net.addEdge(2 + index, gradeNode(demand, grade, false), supplier.pieces);
-      const extraEdge = net.addEdge(2 + index, gradeNode(demand, grade, true), supplier.pieces);
-      arcs.push({ supplier: index, demand, grade, towardLeast: 0, towardIdeal: 0, leastEdge, extraEdge });
+  for (const [index, own] of classes.entries()) {
+    for (const demand of serves[index] ?? []) {
+      const grade = suppliers[own.members[0] as number]?.grades[demand] ?? 0;
+      const leastEdge = net.addEdge(2 + index, gradeNode(demand, grade, false), own.pieces);
+      const extraEdge = net.addEdge(2 + index, gradeNode(demand, grade, true), own.pieces);
+      own.arcs.push({ demand, grade, leastEdge, extraEdge });
     }
   }
   const leastEdges = demands.map((demand, index) => net.addEdge(needNode(index, false), sink, Math.min(demand.least, demand.ideal)));
@@ -92,14 +98,35 @@ export function assignPieces(demands: readonly Demand[], suppliers: readonly Sup
   const extra = extraEdges.map((edge) => net.maximise(edge, source));
   preferGood(extraGrades);
   for (const edge of supplierEdges) net.minimise(edge);
+  return { servings: classes.flatMap((own) => shareOut(own, net, supplierEdges)), least, extra };
+}
 
-  const servings: Serving[] = [];
-  for (const { leastEdge, extraEdge, ...arc } of arcs) {
-    const towardLeast = net.flow(leastEdge);
-    const towardIdeal = net.flow(extraEdge);
-    if (towardLeast + towardIdeal > 0) servings.push({ ...arc, towardLeast, towardIdeal });
-  }
-  return { servings, least, extra };
+const servedDemands = (demands: readonly Demand[], grades: readonly GradeCode[]): number[] =>
+  grades.flatMap((grade, demand) => (grade > 0 && (demands[demand]?.ideal ?? 0) > 0 ? [demand] : []));
+
+/** Shares what a class gives to each demand out among its members: leasts first, by the member that stands last. */
+function shareOut({ members, arcs }: Class, net: FlowNetwork, supplierEdges: readonly number[]): Serving[] {
+  const left = members.map((supplier) => ({ supplier, pieces: net.flow(supplierEdges[supplier] as number) })).reverse();
+  const servings = new Map<string, Serving>();
+  let at = 0;
+  const hand = (amount: number, demand: number, grade: GradeCode, part: 'towardLeast' | 'towardIdeal') => {
+    for (let open = amount; open > 0; ) {
+      const giver = left[at] as (typeof left)[number]; // the members' flows add up to what the class gives
+      const given = Math.min(open, giver.pieces);
+      if (given > 0) {
+        const key = `${giver.supplier}:${demand}`;
+        const serving = servings.get(key) ?? { supplier: giver.supplier, demand, grade, towardLeast: 0, towardIdeal: 0 };
+        servings.set(key, serving);
+        serving[part] += given;
+        giver.pieces -= given;
+        open -= given;
+      }
+      if (giver.pieces === 0) at += 1;
+    }
+  };
+  for (const { demand, grade, leastEdge } of arcs) hand(net.flow(leastEdge), demand, grade, 'towardLeast');
+  for (const { demand, grade, extraEdge } of arcs) hand(net.flow(extraEdge), demand, grade, 'towardIdeal');
+  return [...servings.values()];
 }
 
 export interface LeastMet {

@@ -359,6 +359,8 @@ function findSinglePoints(
   const points: SinglePoint[] = [];
   for (const row of rows) {
     const met = metWithout(row);
+    // Nothing changes by losing it: most units are spare for the least amounts.
+    if (met === metNow) continue;
     for (const [demand, { need }] of problem.needs.entries()) {
       const { least } = demands[demand] as Demand; // one demand a need
       if (least > 0 && isLifeSaving(need) && (metNow[demand] ?? 0) >= least && (met[demand] ?? 0) < least)

@@ -4,7 +4,7 @@ import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, lots, people, units } from '../db/schema.ts';
 import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
-import { type LotRow, lotFor, toStoredUnit, type UnitRow } from '../units/rows.ts';
+import { type LotRow, lotFor, storedUnitsJson, toStoredUnit, type UnitRow } from '../units/rows.ts';
 import { checkDraft } from './check.ts';
 
 export type KitRow = typeof kits.$inferSelect;
@@ -44,18 +44,13 @@ export async function listKits(db: Db | Tx): Promise<StoredKit[]> {
     .from(kits)
     .where(isNull(kits.retiredOn))
     .orderBy(asc(kits.position), asc(kits.id));
-  const unitRows = await db
-    .select()
+  const grouped = await db
+    .select({ kitId: units.kitId, own: storedUnitsJson })
     .from(units)
     .leftJoin(lots, eq(units.lotId, lots.id))
     .where(eq(units.place, 'kit'))
-    .orderBy(asc(units.position), asc(units.id));
-  const byKit = new Map<string | null, StoredUnit[]>();
-  for (const row of unitRows) {
-    const own = byKit.get(row.units.kitId) ?? [];
-    byKit.set(row.units.kitId, own);
-    own.push(toStoredUnit(row.units, row.lots));
-  }
+    .groupBy(units.kitId);
+  const byKit = new Map(grouped.map(({ kitId, own }) => [kitId, own]));
   return rows.map((row) => toStoredKit(row, byKit.get(row.id) ?? []));
 }
 

@@ -1,7 +1,7 @@
 import { type PlainDate, type StoredUnit, type Unit, UnitIdSchema } from '@ivrak/core';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { Tx } from '../db/open.ts';
-import { lots, type units } from '../db/schema.ts';
+import { lots, units } from '../db/schema.ts';
 
 export type UnitRow = typeof units.$inferSelect;
 export type LotRow = typeof lots.$inferSelect;
@@ -25,6 +25,16 @@ export function toStoredUnit(row: UnitRow, lot: LotRow | null): StoredUnit {
     version: row.version,
   };
 }
+
+/**
+ * The same mapping as `toStoredUnit`, done by the database for lists: one JSON value for all units of a kit is read many
+ * times faster than a row of columns for each. A test holds both against each other.
+ */
+export const storedUnitsJson = sql<StoredUnit[]>`json_agg(json_build_object(
+  'id', ${units.id}, 'kind', ${units.kind}, 'count', ${units.count}, 'piecesUsed', ${units.piecesUsed},
+  'condition', ${units.condition}, 'state', ${units.state}, 'lot', ${lots.lot}, 'expiresOn', ${lots.expiresOn},
+  'lotId', ${units.lotId}, 'gtin', ${lots.gtin}, 'seller', ${lots.seller}, 'authorised', ${lots.authorised},
+  'priceMinor', ${lots.priceMinor}, 'version', ${units.version}) order by ${units.position}, ${units.id})`;
 
 /** The lot that fits what is known of a unit: its own one where nothing changed, else one found or made. */
 export async function lotFor(tx: Tx, unit: Pick<Unit, 'kind' | 'lot' | 'expiresOn'>, own: LotRow | null): Promise<string | null> {

@@ -1,15 +1,17 @@
 import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core';
 import { Button } from '@mantine/core';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { type MusteredKit, useKits, useRestock, useUpkeep } from '../api/queries.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { KitCard } from './KitCard.tsx';
 import './muster.css';
-import { NewKit } from './NewKit.tsx';
 import { NextActions } from './NextActions.tsx';
 import { useMeasureMissing } from './useMeasureMissing.ts';
+
+/** Asked for on a press only. */
+const NewKit = lazy(async () => ({ default: (await import('./NewKit.tsx')).NewKit }));
 
 /** Every kit, layer by layer, and what to do next. */
 export function Muster() {
@@ -40,7 +42,11 @@ export function Muster() {
       <Link to="/use" className="muster-use">
         Log a use
       </Link>
-      <NewKit opened={isMaking} close={() => setMaking(false)} />
+      {isMaking && (
+        <Suspense fallback={null}>
+          <NewKit opened close={() => setMaking(false)} />
+        </Suspense>
+      )}
     </main>
   );
 }

@@ -1,12 +1,16 @@
+import { lazy, Suspense } from 'react';
 import { Outlet, useLocation, useNavigate } from 'react-router';
 import { messageOf } from '../api/client.ts';
 import { useSettings } from '../api/queries.ts';
 import { FirstRun } from './FirstRun.tsx';
 import './shell.css';
-import { KeysHelp, useKeysHelp } from './KeysHelp.tsx';
-import { Palette } from './Palette.tsx';
 import { TopBar } from './TopBar.tsx';
 import { useKeys } from './useKeys.ts';
+import { useKeysHelp } from './useKeysHelp.ts';
+
+/** Neither is needed before the first screen stands. */
+const Palette = lazy(async () => ({ default: (await import('./Palette.tsx')).Palette }));
+const KeysHelp = lazy(async () => ({ default: (await import('./KeysHelp.tsx')).KeysHelp }));
 
 /** What every screen shares: the caution before anything else, the top bar, the palette and the keys. */
 export function AppFrame() {
@@ -31,8 +35,10 @@ export function AppFrame() {
     <div className="app-frame">
       {!isUse && <TopBar />}
       <Outlet />
-      <Palette />
-      <KeysHelp {...help} />
+      <Suspense fallback={null}>
+        <Palette />
+        {help.opened && <KeysHelp {...help} />}
+      </Suspense>
     </div>
   );
 }

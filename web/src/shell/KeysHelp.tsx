@@ -1,5 +1,4 @@
 import { Modal } from '@mantine/core';
-import { useState } from 'react';
 
 const KEYS: [keys: string, does: string][] = [
   ['Ctrl K', 'find any screen or kit'],
@@ -15,11 +14,6 @@ const KEYS: [keys: string, does: string][] = [
   ['1 to 9', 'in Use: log the thing with that number'],
   ['?', 'this list'],
 ];
-
-export function useKeysHelp() {
-  const [opened, setOpened] = useState(false);
-  return { opened, open: () => setOpened(true), close: () => setOpened(false) };
-}
 
 export function KeysHelp({ opened, close }: { opened: boolean; close: () => void }) {
   return (

@@ -1,3 +1,4 @@
+import '@mantine/spotlight/styles.css';
 import { Spotlight, type SpotlightActionData } from '@mantine/spotlight';
 import { useNavigate } from 'react-router';
 import { useKits } from '../api/queries.ts';

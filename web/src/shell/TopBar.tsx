@@ -1,5 +1,4 @@
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
-import { spotlight } from '@mantine/spotlight';
 import { IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
 import { Link, NavLink, useParams } from 'react-router';
 
@@ -27,7 +26,7 @@ export function TopBar() {
           </NavLink>
         ))}
       </nav>
-      <button type="button" className="find-button" onClick={() => spotlight.open()}>
+      <button type="button" className="find-button" onClick={openPalette}>
         <span>Find anything</span>
         <kbd>Ctrl K</kbd>
       </button>
@@ -41,6 +40,9 @@ export function TopBar() {
     </header>
   );
 }
+
+/** The palette is loaded after the first screen. */
+const openPalette = () => void import('@mantine/spotlight').then(({ spotlight }) => spotlight.open());
 
 function ThemeSwitch() {
   const { setColorScheme } = useMantineColorScheme();

@@ -1,0 +1,6 @@
+import { useState } from 'react';
+
+export function useKeysHelp() {
+  const [opened, setOpened] = useState(false);
+  return { opened, open: () => setOpened(true), close: () => setOpened(false) };
+}
