@@ -3,21 +3,18 @@ export { KINDS, kindCatalog } from './catalog/kinds.ts';
 export { SCHOOLS } from './catalog/schools.ts';
 export {
   type AskedNeed,
-  byRung,
   type Coverage,
   type CoverageProblem,
   conditionCounts,
   coverage,
   gradeOf,
-  hasGap,
   type NeedCoverage,
   type NeedState,
-  type RungCoverage,
-  readyUntil,
   type ServedBy,
   type StockKit,
   type StockUnit,
 } from './coverage/coverage.ts';
+export { byRung, hasGap, type RungCoverage, readyUntil } from './coverage/rungs.ts';
 export { checkPlacement, type Violation } from './fit/check.ts';
 export { type CarryCheck, carryCheck, fitFingerprint, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './fit/kitFit.ts';
 export { type FitProblem, FitProblemSchema, type FitReason, type FitResult, type PlacedItem } from './fit/problem.ts';

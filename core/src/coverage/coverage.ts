@@ -1,5 +1,5 @@
 import type { Grade, Kind, KindCatalog } from '../model/kind.ts';
-import { isLifeSaving, NEEDS, type NeedId, rungOf, SKILLS, type Skill } from '../model/need.ts';
+import { isLifeSaving, NEEDS, type NeedId, SKILLS, type Skill } from '../model/need.ts';
 import { addDays, compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { type Condition, isGoodOn, piecesLeft } from '../model/unit.ts';
@@ -385,37 +385,3 @@ function findSinglePoints(
     return leastMet(demands, rest.masks, rest.pieces).met;
   }
 }
-
-/** The worst state first: what a rung shows for all its needs. */
-const WORST_FIRST: readonly NeedState[] = ['gap', 'thin', 'held', 'full', 'off'];
-
-export interface RungCoverage {
-  rung: ReturnType<typeof rungOf>;
-  state: NeedState;
-  /** Pieces that serve the rung's needs (with a gap: only those toward a least), and the least. */
-  have: number;
-  least: number;
-  needs: NeedCoverage[];
-}
-
-/** Sums a coverage up by rung; a rung is as good as its worst need, `full` only where every asked need is. */
-export function byRung(result: Coverage, rungs: readonly RungCoverage['rung'][]): RungCoverage[] {
-  return rungs.map((rung) => {
-    const needs = result.needs.filter(({ need }) => rungOf(need) === rung);
-    const asked = needs.filter(({ state }) => state !== 'off');
-    const state = WORST_FIRST.find((candidate) => asked.some((need) => need.state === candidate)) ?? 'off';
-    const least = asked.reduce((sum, need) => sum + need.least, 0);
-    // Plenty of one need does not make up for a gap in another, so in a gap only what meets a least is counted.
-    const have = asked.reduce((sum, need) => sum + (state === 'gap' ? Math.min(need.have, need.least) : need.have), 0);
-    return { rung, state, have, least, needs };
-  });
-}
-
-/** The day after which some life-saving or support need is no longer met; null where nothing lapses. */
-export function readyUntil(result: Coverage): PlainDate | null {
-  const lapses = result.needs.flatMap(({ need, lapsesOn }) => (lapsesOn !== null && rungOf(need) !== 'D' ? [lapsesOn] : []));
-  const first = lapses.sort()[0];
-  return first === undefined ? null : addDays(first, -1);
-}
-
-export const hasGap = (result: Coverage): boolean => result.needs.some(({ state }) => state === 'gap');

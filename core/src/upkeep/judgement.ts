@@ -1,4 +1,5 @@
-import { byRung, type Coverage, coverage, type RungCoverage, readyUntil } from '../coverage/coverage.ts';
+import { type Coverage, coverage } from '../coverage/coverage.ts';
+import { byRung, type RungCoverage, readyUntil } from '../coverage/rungs.ts';
 import { kitMassG, kitPriceMinor } from '../fit/kitFit.ts';
 import { type Brief, TRAINING_SKILLS } from '../model/brief.ts';
 import type { Container } from '../model/container.ts';

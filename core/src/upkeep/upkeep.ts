@@ -1,5 +1,5 @@
-import type { AskedNeed } from '../coverage/coverage.ts';
-import { type Coverage, coverage, hasGap, type StockUnit } from '../coverage/coverage.ts';
+import { type AskedNeed, type Coverage, coverage, type StockUnit } from '../coverage/coverage.ts';
+import { hasGap } from '../coverage/rungs.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId, type Skill } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';

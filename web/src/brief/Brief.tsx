@@ -5,26 +5,20 @@ import {
   LAYERS,
   type Layer,
   NEEDS,
-  RUNG_NAMES,
-  RUNGS,
-  rungOf,
   SCHOOLS,
-  showTerms,
   TRAINING_NAMES,
   TRAININGS,
   type Training,
 } from '@ivrak/core';
-import { Button, Select, Switch, TextInput } from '@mantine/core';
-import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { api, messageOf } from '../api/client.ts';
-import { usePeople, useRefresh } from '../api/queries.ts';
-import { STATE_WORDS } from '../drawing/figures.ts';
+import { Select, Switch, TextInput } from '@mantine/core';
+import { usePeople } from '../api/queries.ts';
 import { schoolOf } from '../kit/catalog.ts';
-import { saveNow, useDraft } from '../kit/draftStore.ts';
+import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 import './brief.css';
+import { BriefNeeds } from './BriefNeeds.tsx';
+import { Retire } from './Retire.tsx';
 
 /** Says who, where and how far; beside it, live, what follows. */
 export function Brief() {
@@ -176,56 +170,6 @@ function WhoseKit() {
   );
 }
 
-/** Ends a kit: what is in it goes to the stores, and what was used out of it stays on record. */
-function Retire() {
-  const { kit, draft } = useKit();
-  const version = useDraft((state) => state.version);
-  const refresh = useRefresh();
-  const navigate = useNavigate();
-  const [isAsking, setAsking] = useState(false);
-  const [error, setError] = useState<string | null>(null);
-  const retire = async () => {
-    try {
-      await saveNow();
-      await api.delete(`/api/kits/${kit.id}?version=${useDraft.getState().version || version}`);
-      await refresh();
-      await navigate('/');
-    } catch (failure) {
-      setError(messageOf(failure));
-    }
-  };
-  return (
-    <fieldset>
-      <legend>End of this kit</legend>
-      {isAsking ? (
-        <div className="caution stack">
-          <p>
-            {draft.name} leaves Muster; its {draft.units.length} {draft.units.length === 1 ? 'thing goes' : 'things go'} to the stores. This
-            cannot be undone with z.
-          </p>
-          <div className="row">
-            <Button onClick={() => void retire()}>Retire it</Button>
-            <Button variant="default" onClick={() => setAsking(false)}>
-              Keep it
-            </Button>
-          </div>
-        </div>
-      ) : (
-        <div>
-          <Button variant="default" onClick={() => setAsking(true)}>
-            Retire this kit
-          </Button>
-        </div>
-      )}
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
-    </fieldset>
-  );
-}
-
 function School() {
   const { draft } = useKit();
   const edit = useDraft((state) => state.edit);
@@ -245,56 +189,6 @@ function School() {
     </fieldset>
   );
 }
-
-function BriefNeeds() {
-  const { judgement } = useKit();
-  const states = new Map(judgement.coverage.needs.map((need) => [need.need, need]));
-  return (
-    <section className="brief-needs" aria-label="Needs" aria-live="polite" tabIndex={SCROLLS_BY_KEYS}>
-      <div className="panel-heading">
-        <h2>What follows</h2>
-        <span className="small muted">planning values, not clinical limits</span>
-      </div>
-      {RUNGS.map((rung) => {
-        const needs = judgement.needs.filter(({ need }) => rungOf(need) === rung);
-        const asked = needs.filter(({ ideal }) => ideal > 0);
-        const off = needs.filter(({ ideal }) => ideal === 0);
-        return (
-          <section key={rung} className="brief-rung" aria-label={RUNG_NAMES[rung]}>
-            <span className="brief-letter" aria-hidden="true">
-              {rung}
-            </span>
-            <div className="grow">
-              {asked.map(({ need, least, ideal, reason, terms }) => {
-                const state = states.get(need)?.state ?? 'off';
-                return (
-                  <div key={need} className="brief-need">
-                    <span className="brief-amount mono">{least === ideal ? least : `${least}–${ideal}`}</span>
-                    <div className="grow">
-                      <b>{least === 1 && ideal === 1 ? NEEDS[need].one : NEEDS[need].many}</b> <span className="small muted">{reason}</span>
-                      <div className="small muted mono brief-terms">
-                        {showTerms(least > 0 && least === ideal ? terms.least : terms.ideal)}
-                      </div>
-                    </div>
-                    <span className={`state-word state-${state}`}>{STATE_WORDS[state]}</span>
-                  </div>
-                );
-              })}
-              {off.length > 0 && (
-                <p className="small muted brief-off">
-                  Not asked: {off.map(({ need, reason }) => `${NEEDS[need].label} (${reason})`).join(' · ')}
-                </p>
-              )}
-            </div>
-          </section>
-        );
-      })}
-    </section>
-  );
-}
-
-/** A scrolling region without anything to press in it must take the focus itself, or keys could not scroll it. */
-const SCROLLS_BY_KEYS = 0;
 
 const clamp = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
 

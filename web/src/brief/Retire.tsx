@@ -1,0 +1,57 @@
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, messageOf } from '../api/client.ts';
+import { useRefresh } from '../api/queries.ts';
+import { saveNow, useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+
+/** Ends a kit: what is in it goes to the stores, and what was used out of it stays on record. */
+export function Retire() {
+  const { kit, draft } = useKit();
+  const version = useDraft((state) => state.version);
+  const refresh = useRefresh();
+  const navigate = useNavigate();
+  const [isAsking, setAsking] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const retire = async () => {
+    try {
+      await saveNow();
+      await api.delete(`/api/kits/${kit.id}?version=${useDraft.getState().version || version}`);
+      await refresh();
+      await navigate('/');
+    } catch (failure) {
+      setError(messageOf(failure));
+    }
+  };
+  return (
+    <fieldset>
+      <legend>End of this kit</legend>
+      {isAsking ? (
+        <div className="caution stack">
+          <p>
+            {draft.name} leaves Muster; its {draft.units.length} {draft.units.length === 1 ? 'thing goes' : 'things go'} to the stores. This
+            cannot be undone with z.
+          </p>
+          <div className="row">
+            <Button onClick={() => void retire()}>Retire it</Button>
+            <Button variant="default" onClick={() => setAsking(false)}>
+              Keep it
+            </Button>
+          </div>
+        </div>
+      ) : (
+        <div>
+          <Button variant="default" onClick={() => setAsking(true)}>
+            Retire this kit
+          </Button>
+        </div>
+      )}
+      {error !== null && (
+        <p className="refusal" role="alert">
+          {error}
+        </p>
+      )}
+    </fieldset>
+  );
+}
