@@ -104,8 +104,8 @@ function unitEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: KindC
     const on = lapseDay(unit.expiresOn);
     const name = catalog.get(unit.kind)?.name ?? unit.kind;
     const more = { unitIds: [unit.id], kind: unit.kind };
-    if (on <= from) return [event(kit, 'unitLapse', from, `${name} has lapsed: take it out; it may serve as practice.`, more)];
-    return fallDays.has(on) ? [] : [event(kit, 'unitLapse', on, `${name} lapses; no need falls with it.`, more)];
+    if (on <= from) return [event(kit, 'unitLapse', from, `Lapsed: ${name}. Take it out; it may serve as practice.`, more)];
+    return fallDays.has(on) ? [] : [event(kit, 'unitLapse', on, `${name}: the date passes, and no need falls with it.`, more)];
   });
 }
 
