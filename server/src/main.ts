@@ -7,7 +7,7 @@ import { FitQueue } from './compute/fitQueue.ts';
 import { FolderInUseError } from './db/lock.ts';
 import { openDb } from './db/open.ts';
 import { isNewDatabase, seedDemo } from './demo/seed.ts';
-import { DEFAULT_DATA_FOLDER } from './paths.ts';
+import { DEFAULT_DATA_FOLDER, FIT_THREAD_FILE } from './paths.ts';
 
 const HOST = '127.0.0.1';
 
@@ -41,7 +41,7 @@ async function main(): Promise<void> {
   const stopper = stopOnSignals(close);
   const isNew = await isNewDatabase(db);
   if (isNew && !process.argv.includes('--empty')) await seedDemo(db, today());
-  const fits = new FitQueue(new URL('./fitThread.mjs', import.meta.url));
+  const fits = new FitQueue(FIT_THREAD_FILE);
   const app = createApp({ db, describeDb: describe, log, today, fits });
   await new Promise<void>((done, fail) => {
     stopper.server = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done()));

@@ -1,8 +1,10 @@
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 
 /** This file and the bundle made from it lie equally deep, so both find the repository's root two folders up. */
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
 export const MIGRATIONS_FOLDER = `${ROOT}server/src/db/migrations`;
 export const WEB_FOLDER = `${ROOT}web/dist`;
+/** Always the built one, in watch mode too: a thread loads no TypeScript. */
+export const FIT_THREAD_FILE = pathToFileURL(`${ROOT}server/dist/fitThread.mjs`);
 export const DEFAULT_DATA_FOLDER = `${ROOT}data`;

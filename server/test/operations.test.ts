@@ -8,6 +8,7 @@ import { createApp } from '../src/app.ts';
 import { FitQueue } from '../src/compute/fitQueue.ts';
 import { type OpenDb, openDb } from '../src/db/open.ts';
 import { seedDemo } from '../src/demo/seed.ts';
+import { FIT_THREAD_FILE } from '../src/paths.ts';
 
 const CATALOG = kindCatalog();
 const TODAY = plainDate('2026-11-25');
@@ -23,7 +24,7 @@ beforeAll(async () => {
     describeDb: open.describe,
     log: pino({ level: 'silent' }),
     today: () => TODAY,
-    fits: new FitQueue(new URL('../dist/fitThread.mjs', import.meta.url)),
+    fits: new FitQueue(FIT_THREAD_FILE),
   });
 });
 afterAll(() => open.close());

@@ -15,6 +15,7 @@ import { isNewDatabase } from '../src/demo/seed.ts';
 import { localOnly } from '../src/http/guard.ts';
 import { Problem, parseOr422, pathOf, problemHandler, unacceptable } from '../src/http/problem.ts';
 import { describeApi, mount, route } from '../src/http/route.ts';
+import { FIT_THREAD_FILE } from '../src/paths.ts';
 import { type ExportFile, ExportFileSchema, referenceIssues } from '../src/transfer/file.ts';
 
 const silent = pino({ level: 'silent' });
@@ -186,7 +187,7 @@ describe('the description of the calls', () => {
 describe('the packing queue', () => {
   let queue: FitQueue;
   beforeAll(() => {
-    queue = new FitQueue(new URL('../dist/fitThread.mjs', import.meta.url));
+    queue = new FitQueue(FIT_THREAD_FILE);
   });
   const problem = (tMm: number) =>
     FitProblemSchema.parse({
