@@ -2,7 +2,7 @@
 import { AxePuppeteer } from '@axe-core/puppeteer';
 import { expect } from 'vitest';
 
-const PATIENCE_MS = 10_000;
+const PATIENCE_MS = 30_000;
 
 /** By accessible name, as read aloud; `role` narrows it down. */
 export const by = (name, role) => `::-p-aria([name="${name.replaceAll('"', '\\"')}"]${role ? `[role="${role}"]` : ''})`;

@@ -64,14 +64,23 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
       if (problem === null || fingerprint === null) return;
       running.current?.cancel();
       setProgress(0);
-      const run = startFit({ ...problem, seed }, setProgress);
+      // Progress comes over a port of its own and may arrive after the result: what is no longer running says nothing.
+      const run: RunningFit = startFit({ ...problem, seed }, (share) => {
+        if (running.current === run) setProgress(share);
+      });
       running.current = run;
-      void run.result.then((result) => {
-        if (running.current !== run) return;
+      const end = () => {
+        if (running.current !== run) return false;
         running.current = null;
         setProgress(null);
-        setOwn({ fingerprint, result });
-      });
+        return true;
+      };
+      run.result.then(
+        (result) => {
+          if (end()) setOwn({ fingerprint, result });
+        },
+        () => void end(),
+      );
     },
     [problem, fingerprint],
   );
