@@ -290,9 +290,8 @@ export function decode(prepared: Prepared, genome: Genome, depths: readonly numb
     for (const other of boxes) {
       if (isSecond && isInFrontOf(other, box, top)) before += 1;
       if (before > 1) return false;
-      const limit = (reach[other.item] as number) - 1; // 1: nothing, 2: one thing
-      if (limit > 1 || !isInFrontOf(box, other, top)) continue;
-      if (limit === 0) return false;
+      // What lies before a thing of class 1 was taken out of the spaces; only class 2 has to be counted.
+      if (reach[other.item] !== 2 || !isInFrontOf(box, other, top)) continue;
       if (boxes.some((third) => third !== other && isInFrontOf(third, other, top))) return false;
     }
     return true;
