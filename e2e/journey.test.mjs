@@ -69,12 +69,12 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
 
   it('lays things out on the Bench, undoes and does again, and opens a rung', async () => {
     await person.follow('Bench');
-    await person.page.locator(by('Search the catalogue', 'textbox')).fill('windlass');
+    await person.search('windlass');
     await person.press('Add Windlass tourniquet');
     await person.press('M, massive bleeding: gap, 1 of 3');
     await person.sees('Without it: a groin, armpit or neck wound could not be packed.');
     await person.press('Close the rung');
-    await person.page.locator(by('Search the catalogue', 'textbox')).fill('');
+    await person.search('');
     for (const kind of [
       'Compact hemostatic ribbon',
       'Breath barrier, folded',
@@ -83,10 +83,10 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
       'Gloves, one pair',
       'Gloves, one pair',
     ]) {
-      await person.page.locator(by('Search the catalogue', 'textbox')).fill(kind);
+      await person.search(kind);
       await person.press(`Add ${kind}`);
     }
-    await person.page.locator(by('Search the catalogue', 'textbox')).fill('');
+    await person.search('');
     await person.page.evaluate(() => document.activeElement?.blur());
     await person.sees('2 × ');
     await person.page.keyboard.press('z');

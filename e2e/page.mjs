@@ -40,6 +40,15 @@ export class Person {
     await this.page.keyboard.press('Tab');
   }
 
+  /** Types a search as a person does: puppeteer's own `fill` clears the field behind the page's back, which a redraw undoes. */
+  async search(words) {
+    const field = await this.page.waitForSelector(by('Search the catalogue', 'textbox'), { visible: true });
+    await field.click({ count: 3 });
+    await this.page.keyboard.press('Backspace');
+    if (words !== '') await field.type(words);
+    await this.waitFor((node, expected) => node.value === expected, field, words);
+  }
+
   /** Chooses from a list that opens on pressing. */
   async choose(name, option) {
     const field = await this.page.waitForSelector(by(name, 'combobox'), { visible: true });

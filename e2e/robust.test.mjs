@@ -44,7 +44,7 @@ describe('the server goes away', () => {
     await person.goTo(`${server.url}/kits/belt-kit/bench`);
     await person.sees('massive bleeding');
     await server.stop('SIGKILL');
-    await person.page.locator(by('Search the catalogue', 'textbox')).fill('headlamp');
+    await person.search('headlamp');
     await person.press('Add Headlamp');
     await person.sees('not saved');
     await person.sees('does not answer');
@@ -96,7 +96,7 @@ describe('the tab is closed', () => {
   it('right after an edit, and the edit is there all the same', async () => {
     const person = await newPerson();
     await person.goTo(`${server.url}/kits/wall-box/bench`);
-    await person.page.locator(by('Search the catalogue', 'textbox')).fill('oximeter');
+    await person.search('oximeter');
     await person.press('Add Finger oximeter');
     await person.page.goto('about:blank');
     await person.page.close();

@@ -53,7 +53,7 @@ function BriefForm() {
             value={brief.casualties}
             min={1}
             max={100}
-            allowDecimal={false}
+            decimals={0}
             onChange={(value) => set({ casualties: value === null ? null : clamp(Math.round(value), 1, 100) })}
           />
         </div>
@@ -74,12 +74,12 @@ function BriefForm() {
         <div className="field-grid">
           <DecimalInput
             label="Hours to care"
-            suffix=" h"
+            unit="h"
             value={brief.hoursToCare}
             min={0}
             max={720}
             step={0.25}
-            decimalScale={2}
+            decimals={2}
             onChange={(value) => value !== null && set({ hoursToCare: clamp(value, 0, 720) })}
           />
           <Count label="Days out" value={brief.daysOut} min={0} max={90} onChange={(daysOut) => set({ daysOut })} />
@@ -207,7 +207,7 @@ function Count({ label, value, min, max, onChange }: CountProps) {
       value={value}
       min={min}
       max={max}
-      allowDecimal={false}
+      decimals={0}
       onChange={(next) => next !== null && onChange(clamp(Math.round(next), min, max))}
     />
   );

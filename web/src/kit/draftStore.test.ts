@@ -210,6 +210,24 @@ describe('undo and redo', () => {
     expect(sent.at(-1)?.body.draft.units.map(({ id }) => id)).toEqual(['u1']);
   });
 
+  it('say "saved" when they lead back to what the server holds, also while a save is under way', async () => {
+    rename('A');
+    undo();
+    expect(useDraft.getState().save).toBe('saved');
+    redo();
+    answer = async (call) => {
+      undo();
+      await Promise.resolve();
+      return taking(call);
+    };
+    await vi.advanceTimersByTimeAsync(400);
+    redo();
+    answer = taking;
+    await settle();
+    expect(useDraft.getState()).toMatchObject({ save: 'saved', draft: { name: 'A' } });
+    expect(sent.at(-1)?.body.draft.name).toBe('A');
+  });
+
   it('do not reach over into another kit', () => {
     rename('A');
     useDraft.getState().open(kitAt(1, { id: KitIdSchema.parse('k2'), name: 'Other' }));

@@ -90,9 +90,10 @@ export const useDraft = create<DraftStore>()(
 );
 
 useDraft.subscribe((state, before) => {
-  if (state.draft === before.draft || state.draft === null || state.draft === saved) return;
+  if (state.draft === before.draft || state.draft === null) return;
   if (state.save === 'conflict') return;
-  if (state.save !== 'saving') useDraft.setState({ save: 'dirty' });
+  if (state.save !== 'saving') useDraft.setState({ save: state.draft === saved ? 'saved' : 'dirty' });
+  if (state.draft === saved) return;
   schedule(SAVE_AFTER_MS);
 });
 

@@ -1,31 +1,66 @@
-import { NumberInput, type NumberInputProps } from '@mantine/core';
-import { useState } from 'react';
+import { TextInput, type TextInputProps } from '@mantine/core';
+import { type KeyboardEvent, useRef, useState } from 'react';
+import { formatNumber, readNumber } from './readNumber.ts';
 
-interface DecimalInputProps extends Omit<NumberInputProps, 'value' | 'onChange'> {
+interface DecimalInputProps extends Omit<TextInputProps, 'value' | 'onChange' | 'onBlur' | 'onFocus'> {
+  label: string;
   value: number | null;
+  /** Called with every number that is acceptable, and with null when the field is emptied. */
   onChange: (value: number | null) => void;
+  min?: number;
+  max?: number;
+  step?: number;
+  /** Decimal places that are kept; 0 for whole numbers. */
+  decimals?: number;
+  /** Shown inside the field, after the number. */
+  unit?: string;
 }
 
 /**
- * A number field that lets a number be typed to its end: while "0." stands there it is no number yet, so what is typed is
- * kept here and only whole numbers are passed on. A value set from outside (undo, another tab) replaces what is typed.
+ * A number field in plain text: what is typed stays as it was typed, however slow the machine, and nothing moves the caret.
+ * Text that is no acceptable number keeps the value from before the edit, stays in the field and says what would do.
  */
-export function DecimalInput({ value, onChange, ...props }: DecimalInputProps) {
-  const [typed, setTyped] = useState<string | number>(value ?? '');
+export function DecimalInput({ value, onChange, min = 0, max, step = 1, decimals = 2, unit, error, ...props }: DecimalInputProps) {
+  const [typed, setTyped] = useState<string | null>(null);
   const [known, setKnown] = useState(value);
+  const [isFocused, setFocused] = useState(false);
+  const before = useRef(value);
   if (value !== known) {
     setKnown(value);
-    if (Number(typed) !== value || typed === '') setTyped(value ?? '');
+    if (!isFocused) setTyped(null);
   }
+  const limits = { min, max, decimals };
+  const reading = typed === null ? null : readNumber(typed, limits);
+
+  const handleText = (text: string): void => {
+    setTyped(text);
+    const next = readNumber(text, limits);
+    onChange(next.kind === 'number' ? next.value : next.kind === 'empty' ? null : before.current);
+  };
+  const handleKey = (event: KeyboardEvent): void => {
+    if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+    event.preventDefault();
+    const moved = (value ?? min) + (event.key === 'ArrowUp' ? step : -step);
+    handleText(formatNumber(Math.min(max ?? Number.POSITIVE_INFINITY, Math.max(min, moved)), decimals));
+  };
   return (
-    <NumberInput
+    <TextInput
       {...props}
-      value={typed}
-      onChange={(next) => {
-        setTyped(next);
-        if (next === '') onChange(null);
-        else if (typeof next === 'number') onChange(next);
+      inputMode={decimals === 0 ? 'numeric' : 'decimal'}
+      autoComplete="off"
+      value={typed ?? (value === null ? '' : formatNumber(value, decimals))}
+      rightSection={unit === undefined ? undefined : <span className="field-unit">{unit}</span>}
+      error={reading?.kind === 'refused' && !isFocused ? reading.message : error}
+      onFocus={() => {
+        setFocused(true);
+        before.current = value;
       }}
+      onBlur={() => {
+        setFocused(false);
+        if (reading?.kind !== 'refused') setTyped(null);
+      }}
+      onChange={(event) => handleText(event.currentTarget.value)}
+      onKeyDown={handleKey}
     />
   );
 }

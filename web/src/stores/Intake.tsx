@@ -129,7 +129,7 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
             label="Count"
             min={1}
             max={1000}
-            allowDecimal={false}
+            decimals={0}
             value={form.count}
             onChange={(count) => set({ count: count ?? 1 })}
             error={errors.count}
@@ -137,7 +137,7 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
           <DecimalInput
             label="Price each"
             min={0}
-            decimalScale={2}
+            decimals={2}
             value={form.price}
             onChange={(price) => set({ price })}
             error={errors.priceMinor}
