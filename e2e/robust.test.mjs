@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freePort, readCaution, startBrowser, startServer, TODAY } from './browser.mjs';
-import { by, Person } from './page.mjs';
+import { Person } from './page.mjs';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 let server;

@@ -1,6 +1,29 @@
+export {
+  againstPublished,
+  type ContentList,
+  ContentListSchema,
+  type LineMet,
+  type PriceCheck,
+  priceCheck,
+  unitsOfList,
+} from './buying/contentList.ts';
 export { CONTAINERS, POSITIONS } from './catalog/containers.ts';
+export { DISPUTES, type Dispute, EVIDENCE_NAMES, type Evidence } from './catalog/disputes.ts';
+export {
+  guessMapping,
+  KIND_COLUMNS,
+  type KindField,
+  type KindMapping,
+  kindRow,
+  type RowReport,
+  readKindRows,
+  slug,
+} from './catalog/kindCsv.ts';
 export { KINDS, kindCatalog } from './catalog/kinds.ts';
+export { PUBLISHED_LISTS, type PublishedLine, type PublishedList } from './catalog/published.ts';
 export { SCHOOLS } from './catalog/schools.ts';
+export { type BriefTemplate, TEMPLATES } from './catalog/templates.ts';
+export { changesBetween, isWorse, type NeedChange, type NeedFigures } from './coverage/changes.ts';
 export {
   type AskedNeed,
   type Coverage,
@@ -14,12 +37,47 @@ export {
   type StockKit,
   type StockUnit,
 } from './coverage/coverage.ts';
+export {
+  CLASS_CONTENTS,
+  classifyKit,
+  KIT_CLASS_NAMES,
+  KIT_CLASSES,
+  type KitClass,
+  type KitClassing,
+  type Lacking,
+  showLacking,
+} from './coverage/kitClass.ts';
+export { type Helpfulness, type Preview, previewAdd, rankKinds } from './coverage/preview.ts';
 export { byRung, hasGap, type RungCoverage, readyUntil } from './coverage/rungs.ts';
+export { type WhatIf, whatIfCasualties, whatIfLost, whatIfTogether } from './coverage/whatIf.ts';
 export { checkPlacement, type Violation } from './fit/check.ts';
 export { type CarryCheck, carryCheck, fitFingerprint, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './fit/kitFit.ts';
 export { type FitProblem, FitProblemSchema, type FitReason, type FitResult, type PlacedItem } from './fit/problem.ts';
 export { createFit, defaultDecodes, packFit } from './fit/search.ts';
-export { type Brief, BriefSchema, defaultBrief, TRAINING_NAMES, TRAINING_SKILLS, TRAININGS, type Training } from './model/brief.ts';
+export {
+  AGE_GROUP_NAMES,
+  AGE_GROUPS,
+  type AgeGroup,
+  type Brief,
+  BriefSchema,
+  type Carer,
+  childrenIn,
+  defaultBrief,
+  hasChildren,
+  helpersIn,
+  mayUse,
+  type Override,
+  OverrideSchema,
+  ownSkillsOf,
+  skillsOf,
+  THREAT_NAMES,
+  THREATS,
+  type Threat,
+  TRAINING_NAMES,
+  TRAINING_SKILLS,
+  TRAININGS,
+  type Training,
+} from './model/brief.ts';
 export { type Container, ContainerSchema, type Position, PositionSchema } from './model/container.ts';
 export {
   type DrawingId,
@@ -43,6 +101,7 @@ export {
   RUNGS,
   type Rung,
   rungOf,
+  SKILL_FACTS,
   SKILLS,
   type Skill,
 } from './model/need.ts';
@@ -56,7 +115,7 @@ export {
   showDate,
   toPlainDate,
 } from './model/plainDate.ts';
-export { type School, SchoolSchema } from './model/school.ts';
+export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './model/school.ts';
 export {
   CONDITION_NAMES,
   CONDITIONS,
@@ -99,9 +158,21 @@ export {
   StoredUseSchema,
   UpkeepEventSchema,
 } from './model/wire.ts';
+export { compareNeeds, type NeedDifference } from './needs/compare.ts';
 export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } from './needs/needs.ts';
+export { briefSummary, inWords, showHours } from './needs/summary.ts';
 export { type Finding, type Fix, SEVERITIES, type Severity } from './rules/rule.ts';
 export { applyFix, RULES, runRules } from './rules/rules.ts';
+export {
+  factsOf,
+  type OpenFinding,
+  type SetAside,
+  SetAsideSchema,
+  type Sifted,
+  siftFindings,
+  withoutSetAside,
+  withSetAside,
+} from './rules/setAside.ts';
 export { gtinCheckDigitIsRight, readScan, type ScanAnswer, type ScanResult } from './scan/gs1.ts';
 export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';
 export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';

@@ -8,6 +8,8 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as z from 'zod';
 import { catalogRoutes } from './catalog/catalog.ts';
+import { listRoutes } from './catalog/lists.ts';
+import { ownRoutes } from './catalog/own.ts';
 import type { FitQueue } from './compute/fitQueue.ts';
 import { computeRoutes } from './compute/routes.ts';
 import type { Db } from './db/open.ts';
@@ -50,7 +52,9 @@ export function createApp({ db, describeDb, log, today, fits }: AppOptions): Exp
 
   const specs: RouteSpec[] = [
     healthRoute(db, describeDb),
-    ...catalogRoutes(),
+    ...catalogRoutes(db),
+    ...ownRoutes(db),
+    ...listRoutes(db, today),
     ...kitRoutes(db, today),
     ...unitRoutes(db, today),
     ...useRoutes(db, today),

@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { type PlainDate, toPlainDate } from '@ivrak/core';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import { loadCatalog } from './catalog/catalog.ts';
 import { FitQueue } from './compute/fitQueue.ts';
 import { FolderInUseError } from './db/lock.ts';
 import { openDb } from './db/open.ts';
@@ -42,6 +43,7 @@ async function main(): Promise<void> {
   const isNew = await isNewDatabase(db);
   if (isNew && !process.argv.includes('--empty')) await seedDemo(db, today());
   const fits = new FitQueue(FIT_THREAD_FILE);
+  await loadCatalog(db);
   const app = createApp({ db, describeDb: describe, log, today, fits });
   await new Promise<void>((done, fail) => {
     stopper.server = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done()));

@@ -25,6 +25,7 @@ const toKind = ({ size, states = [], pieces = [1, 'piece'], ...row }: Row): Kind
   sterile: false,
   requires: {},
   provides: [],
+  skill: null,
   caution: null,
   barredAtSecurity: false,
   sellerMatters: false,

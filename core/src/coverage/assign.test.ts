@@ -74,11 +74,11 @@ function programme(instance: Instance, objectives: Objective[], k: number, found
 
 describe('assignPieces', () => {
   // HiGHS is an independent integer programming solver.
-  it('is optimal objective by objective, as HiGHS proves on 1,000 seeded instances', { timeout: 300_000 }, async () => {
+  it('is optimal objective by objective, as HiGHS proves on 300 seeded instances', { timeout: 300_000 }, async () => {
     const highs = await highsLoader();
     const random = new Random(20_261_125);
     let compared = 0;
-    for (let round = 0; round < 1000; round += 1) {
+    for (let round = 0; round < 300; round += 1) {
       const instance = randomInstance(random, 4, 5);
       const found = assignPieces(instance.demands, instance.suppliers);
       const objectives = objectivesOf(instance);
@@ -93,7 +93,7 @@ describe('assignPieces', () => {
         compared += 1;
       }
     }
-    expect(compared).toBeGreaterThan(4000);
+    expect(compared).toBeGreaterThan(1200);
   });
 
   it('never uses a piece twice and never serves above the ideal, on 3,000 seeded instances', () => {

@@ -152,7 +152,7 @@ function prepare(problem: CoverageProblem, catalog: KindCatalog): Prepared {
     for (const need of needsNamed(kind, problem.school)) {
       const position = positions.get(need);
       const grade = gradeOf(kind, need, problem.school);
-      const { skill } = NEEDS[need];
+      const skill = kind.skill ?? NEEDS[need].skill;
       if (
         position === undefined ||
         grade === null ||
@@ -250,6 +250,26 @@ export function coverage(problem: CoverageProblem, catalog: KindCatalog): Covera
     };
   });
   return { needs, singlePoints };
+}
+
+export interface Assigned {
+  /** Pieces toward each least, those beyond it, and how many of the first are improvised or substitutes; in the order of the needs. */
+  least: number[];
+  extra: number[];
+  improvised: number[];
+  substitute: number[];
+}
+
+/** Only the assignment, without dates and single points: for asking the same question of many kinds. */
+export function assignOnly(problem: CoverageProblem, catalog: KindCatalog): Assigned {
+  const { rows, demands } = prepare(problem, catalog);
+  const { least, extra, servings } = assignPieces(demands, rows);
+  const graded = (code: GradeCode): number[] => {
+    const counts = demands.map(() => 0);
+    for (const { demand, grade, towardLeast } of servings) if (grade === code) counts[demand] = (counts[demand] ?? 0) + towardLeast;
+    return counts;
+  };
+  return { least, extra, improvised: graded(CODES.improvised), substitute: graded(CODES.substitute) };
 }
 
 const servedBy = (row: Row, serving: Serving): ServedBy => ({

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { Skill } from './need.ts';
+import { NeedIdSchema, SKILL_FACTS, SKILLS, type Skill, SkillSchema } from './need.ts';
 
 export const TRAININGS = ['untrained', 'bleedingControl', 'trauma', 'advanced'] as const;
 export const TrainingSchema = z.enum(TRAININGS);
@@ -8,19 +8,73 @@ export type Training = z.infer<typeof TrainingSchema>;
 export const TRAINING_NAMES: Record<Training, { name: string; means: string }> = {
   untrained: { name: 'Untrained', means: 'first aid from common sense; bleeding control only' },
   bleedingControl: { name: 'Bleeding control', means: 'tourniquet, packing, pressure, rescue breaths' },
-  trauma: { name: 'Trauma course', means: 'also nasal airways and vital signs' },
+  trauma: { name: 'Trauma course', means: 'also seals, nasal airways, splints and vital signs' },
   advanced: { name: 'Authorised', means: 'also decompression, trained and authorised for it here' },
 };
 
-/** Which gated skills a level of training brings. Local rules win: an authority may allow less. */
+const BLEEDING: readonly Skill[] = ['tourniquet', 'packing', 'pressure', 'breath'];
+const TRAUMA: readonly Skill[] = [...BLEEDING, 'seal', 'airway', 'vitals', 'splinting'];
+
+/** The skills that a level of training brings. Local rules win: an authority may allow less. */
 export const TRAINING_SKILLS: Record<Training, readonly Skill[]> = {
   untrained: [],
-  bleedingControl: [],
-  trauma: ['airway', 'vitals'],
-  advanced: ['airway', 'vitals', 'decompression'],
+  bleedingControl: BLEEDING,
+  trauma: TRAUMA,
+  advanced: [...TRAUMA, 'airwayOral', 'bagMask', 'decompression', 'closing', 'medicines'],
+};
+
+/** Threats beside the penetrating, and cold or wet, which are fields of their own. */
+export const THREATS = ['machinery', 'vehicle', 'fall', 'burn', 'eye', 'bites', 'allergic', 'cardiac', 'drowning'] as const;
+export const ThreatSchema = z.enum(THREATS);
+export type Threat = z.infer<typeof ThreatSchema>;
+
+export const THREAT_NAMES: Record<Threat, { name: string; hint: string }> = {
+  machinery: { name: 'Machinery or crush', hint: 'winches, propellers, saws' },
+  vehicle: { name: 'Vehicle', hint: 'collision, being run over' },
+  fall: { name: 'Fall', hint: 'from height, or on hard ground' },
+  burn: { name: 'Burn', hint: 'flame, steam, hot liquid' },
+  eye: { name: 'Eye', hint: 'chips, splashes, hooks' },
+  bites: { name: 'Bites and stings', hint: 'insects, animals, jellyfish' },
+  allergic: { name: 'Allergic reaction', hint: 'somebody known to react, or stings' },
+  cardiac: { name: 'Cardiac', hint: 'older people, hard effort' },
+  drowning: { name: 'Drowning or overdose', hint: 'breathing stops first' },
 };
 
 const count = (least: number, most: number, fallback: number) => z.number().int().min(least).max(most).default(fallback);
+
+/** Somebody who carries the kit or helps, with what they have been trained in and are allowed to do. */
+export const CarerSchema = z.object({
+  name: z.string().trim().min(1, 'say who: a name or a role').max(60),
+  carries: z.boolean().default(false),
+  skills: z.array(SkillSchema).max(SKILLS.length).default([]),
+  /** Of the skills that need authority: those that an authority has allowed this person here. */
+  authorised: z.array(SkillSchema).max(SKILLS.length).default([]),
+});
+export type Carer = z.infer<typeof CarerSchema>;
+
+const amount = z.number().int('must be a whole number').min(0).max(10_000).nullable().default(null);
+
+/** A quantity or window set by hand; null keeps what was derived. The reason stays visible wherever the figure is. */
+export const OverrideSchema = z
+  .object({
+    least: amount,
+    ideal: amount,
+    windowS: z.number().min(1, 'must be at least 1 s').max(86_400, 'must be at most a day').nullable().default(null),
+    reason: z.string().trim().min(3, 'say why, in a few words').max(200),
+  })
+  .refine(({ least, ideal }) => least === null || ideal === null || ideal >= least, {
+    path: ['ideal'],
+    message: 'must not be under the least',
+  });
+export type Override = z.infer<typeof OverrideSchema>;
+
+export const AGE_GROUPS = ['infants', 'small', 'older'] as const;
+export type AgeGroup = (typeof AGE_GROUPS)[number];
+export const AGE_GROUP_NAMES: Record<AgeGroup, string> = {
+  infants: 'under 1',
+  small: '1 to 7',
+  older: '8 to 14',
+};
 
 /** Who may be hurt, by what, how far from care, and who is there to help. */
 export const BriefSchema = z.object({
@@ -37,10 +91,52 @@ export const BriefSchema = z.object({
   standsAlone: z.boolean().default(true),
   /** Stays in a vehicle, boat or building rather than being worn. */
   staysPut: z.boolean().default(false),
+  /** Children of any age; true as well where their ages are not known. */
   children: z.boolean().default(false),
   dayToDay: z.boolean().default(false),
   dosesPerDay: count(0, 40, 0),
+
+  childrenByAge: z.object({ infants: count(0, 500, 0), small: count(0, 500, 0), older: count(0, 500, 0) }).prefault({}),
+  animals: count(0, 100, 0),
+  olderPersons: count(0, 500, 0),
+  onBloodThinners: count(0, 500, 0),
+  withAllergies: count(0, 500, 0),
+  withDiabetes: count(0, 500, 0),
+  threats: z.array(ThreatSchema).max(THREATS.length).default([]),
+  phoneCover: z.boolean().default(true),
+  securityChecks: z.boolean().default(false),
+  strangers: z.boolean().default(false),
+  remoteAdvice: z.boolean().default(false),
+  /** Named carers; empty: everybody who helps has the training level. */
+  carers: z.array(CarerSchema).max(30).default([]),
+  overrides: z.partialRecord(NeedIdSchema, OverrideSchema).default({}),
 });
 export type Brief = z.infer<typeof BriefSchema>;
 
 export const defaultBrief = (): Brief => BriefSchema.parse({});
+
+export const childrenIn = ({ childrenByAge }: Brief): number => AGE_GROUPS.reduce((sum, group) => sum + childrenByAge[group], 0);
+export const hasChildren = (brief: Brief): boolean => brief.children || childrenIn(brief) > 0;
+export const hasThreat = (brief: Brief, ...threats: readonly Threat[]): boolean => threats.some((threat) => brief.threats.includes(threat));
+
+/** Whether a carer may act on a skill: trained, and allowed where that is asked for. */
+export const mayUse = (carer: Carer, skill: Skill): boolean =>
+  carer.skills.includes(skill) && (!SKILL_FACTS[skill].needsAuthority || carer.authorised.includes(skill));
+
+/** Skills of the people there, without anybody on the phone. */
+export function ownSkillsOf(brief: Brief): Skill[] {
+  if (brief.carers.length === 0) return [...TRAINING_SKILLS[brief.training]];
+  return SKILLS.filter((skill) => brief.carers.some((carer) => mayUse(carer, skill)));
+}
+
+/**
+ * Skills that count in this brief: those of the people there, and where remote medical advice may stand in for one, those
+ * that somebody can be talked through. Decompression is never among these.
+ */
+export function skillsOf(brief: Brief): Skill[] {
+  const own = ownSkillsOf(brief);
+  return SKILLS.filter((skill) => own.includes(skill) || (brief.remoteAdvice && SKILL_FACTS[skill].remoteStandsIn));
+}
+
+/** How many help: the named ones, where they are named. */
+export const helpersIn = (brief: Brief): number => (brief.carers.length > 0 ? brief.carers.length : brief.helpers);

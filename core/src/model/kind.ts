@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { NeedIdSchema, RUNGS } from './need.ts';
+import { NeedIdSchema, RUNGS, SkillSchema } from './need.ts';
 
 export const GRADES = ['primary', 'substitute', 'improvised'] as const;
 export const GradeSchema = z.enum(GRADES);
@@ -70,6 +70,8 @@ export const KindSchema = z.object({
   /** Serves that need only where something providing the named thing lies beside it. */
   requires: z.partialRecord(NeedIdSchema, z.string()),
   provides: z.array(z.string()),
+  /** Without this skill in the brief it does not count; null: what the need itself asks for, if anything. */
+  skill: SkillSchema.nullable(),
   /** Shown wherever the thing is chosen or used. */
   caution: z.string().nullable(),
   barredAtSecurity: z.boolean(),

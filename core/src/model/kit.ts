@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { SetAsideSchema } from '../rules/setAside.ts';
 import { BriefSchema } from './brief.ts';
 import { type KitIdSchema, PersonIdSchema, UnitSchema } from './unit.ts';
 
@@ -25,6 +26,8 @@ export const KitDraftSchema = z.object({
   schoolId: z.string(),
   brief: BriefSchema,
   units: z.array(UnitSchema).max(300),
+  /** Findings that were read and set aside for this kit. */
+  setAside: z.array(SetAsideSchema).max(200).default([]),
 });
 export type KitDraft = z.infer<typeof KitDraftSchema>;
 

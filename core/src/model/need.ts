@@ -48,9 +48,53 @@ export const NEED_IDS = [
 export const NeedIdSchema = z.enum(NEED_IDS);
 export type NeedId = z.infer<typeof NeedIdSchema>;
 
-export const SKILLS = ['airway', 'decompression', 'vitals'] as const;
-/** Skills without which a thing must not be counted. Bleeding control is open to anybody. */
-export type Skill = (typeof SKILLS)[number];
+/**
+ * What somebody may be trained in. `airway` is a nasal tube, `airwayOral` a tube through the mouth. Bleeding control is open
+ * to anybody, so its skills gate nothing; they say who has practised it.
+ */
+export const SKILLS = [
+  'tourniquet',
+  'packing',
+  'pressure',
+  'seal',
+  'airway',
+  'airwayOral',
+  'breath',
+  'bagMask',
+  'decompression',
+  'vitals',
+  'splinting',
+  'closing',
+  'medicines',
+] as const;
+export const SkillSchema = z.enum(SKILLS);
+export type Skill = z.infer<typeof SkillSchema>;
+
+export interface SkillFacts {
+  name: string;
+  /** Training alone is not enough: an authority must allow it, and local rules may still forbid it. */
+  needsAuthority: boolean;
+  /** A carer far from help may be talked through it. */
+  remoteStandsIn: boolean;
+}
+const skill = (name: string, needsAuthority = false, remoteStandsIn = false): SkillFacts => ({ name, needsAuthority, remoteStandsIn });
+
+/** Common practice, no source; what needs authority differs from place to place, and local rules win. */
+export const SKILL_FACTS: Record<Skill, SkillFacts> = {
+  tourniquet: skill('tourniquet'),
+  packing: skill('packing'),
+  pressure: skill('pressure dressing'),
+  seal: skill('chest seal'),
+  airway: skill('nasal airway', false, true),
+  airwayOral: skill('oral airway', false, true),
+  breath: skill('breath barrier'),
+  bagMask: skill('bag-mask'),
+  decompression: skill('decompression', true),
+  vitals: skill('vital signs', false, true),
+  splinting: skill('splinting', false, true),
+  closing: skill('closing wounds', true, true),
+  medicines: skill('medicines by protocol', true, true),
+};
 
 export interface NeedFacts {
   /** Short label beside its rung: "limb". */

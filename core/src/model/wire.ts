@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { SetAsideSchema } from '../rules/setAside.ts';
 import { BriefSchema } from './brief.ts';
 import { GradeSchema } from './kind.ts';
 import { KitNameSchema, LayerSchema } from './kit.ts';
@@ -63,6 +64,7 @@ export const KitViewSchema = z.object({
   positionId: z.string(),
   schoolId: z.string(),
   brief: BriefSchema,
+  setAside: z.array(SetAsideSchema),
   units: z.array(StoredUnitSchema),
   container: z.object({ id: z.string(), name: z.string() }),
   position: z.object({ id: z.string(), name: z.string() }),

@@ -1,5 +1,5 @@
-import { type Brief, TRAINING_SKILLS } from '../model/brief.ts';
-import { NEEDS, type NeedId } from '../model/need.ts';
+import { type Brief, hasChildren, hasThreat, helpersIn, type Override, ownSkillsOf, skillsOf, type Threat } from '../model/brief.ts';
+import { NEEDS, type NeedId, type Skill } from '../model/need.ts';
 import type { School } from '../model/school.ts';
 
 /** One term of a sum that is shown to the user: "3 pairs per day of care" x 5 reads add 3, times 5. */
@@ -18,6 +18,8 @@ export interface DerivedNeed {
   reason: string;
   /** Work out to `least` and `ideal`: `add` opens a product that `times` multiplies; `atLeast` lifts the sum. */
   terms: { least: Term[]; ideal: Term[] };
+  /** What was derived before it was set by hand, and why that was done; null where nothing was. */
+  override: { reason: string; derived: { least: number; ideal: number; windowS: number | null } } | null;
 }
 
 /** Works a list of terms out; 0 for an empty list. */
@@ -71,7 +73,9 @@ interface Facts {
   brief: Brief;
   k: number;
   kLabel: string;
-  has: (skill: 'airway' | 'decompression' | 'vitals') => boolean;
+  /** There, or talked through by remote medical advice. */
+  has: (skill: Skill) => boolean;
+  isOwn: (skill: Skill) => boolean;
 }
 
 const NONE: Term[] = [];
@@ -81,6 +85,8 @@ const perCasualty = ({ k, kLabel }: Facts, each: number, label: string): Term[] 
 
 const limb: Rule = (facts) => {
   const least = perCasualty(facts, 1, 'per casualty');
+  if (hasThreat(facts.brief, 'machinery'))
+    return { least, ideal: perCasualty(facts, 2, 'per casualty'), reason: 'machines take more than one limb, and one tourniquet can fail' };
   const spare = facts.brief.staysPut || facts.brief.hoursToCare > 1;
   return spare
     ? { least, ideal: perCasualty(facts, 2, 'per casualty'), reason: 'one can fail, and people have four limbs' }
@@ -94,18 +100,34 @@ const pack: Rule = (facts) => {
   return { least, ideal, reason: 'hemostatic goes against the bleed, plain fills the space behind it' };
 };
 
-const press: Rule = (facts) => ({
-  least: perCasualty(facts, 1, 'per casualty'),
-  ideal: [...perCasualty(facts, 1, 'per casualty'), add(1, 'spare')],
-  reason: 'it holds the packing down while hands are needed elsewhere',
-});
+const press: Rule = (facts) => {
+  const ideal = [...perCasualty(facts, 1, 'per casualty'), add(1, 'spare')];
+  if (hasThreat(facts.brief, 'machinery', 'vehicle')) ideal.push(add(1, 'for crushed limbs, which bleed in several places'));
+  return {
+    least: perCasualty(facts, 1, 'per casualty'),
+    ideal,
+    reason: 'it holds the packing down while hands are needed elsewhere',
+  };
+};
 
 const airway: Rule = (facts) => {
-  if (!facts.has('airway')) return nothing('nobody in this brief is trained for a tube: positioning only');
+  if (!facts.has('airway') && !facts.has('airwayOral')) return nothing('nobody in this brief is trained for a tube: positioning only');
   const least = perCasualty(facts, 1, 'per casualty');
-  const ideal = facts.brief.children ? [...least, atLeast(2, 'sizes, adult and child')] : least;
-  return { least, ideal, reason: 'one per casualty, one of each size that may be needed' };
+  const ideal = hasChildren(facts.brief) ? [...least, atLeast(sizeGroups(facts.brief), 'sizes, one for each group present')] : least;
+  return { least, ideal, reason: `one per casualty, one of each size that may be needed${viaRemote(facts, 'airway', 'airwayOral')}` };
 };
+
+/** Adult, child from eight, small child: a tube each. For infants positioning is what a layman's kit can offer. */
+function sizeGroups({ persons, childrenByAge, children }: Brief): number {
+  const { infants, small, older } = childrenByAge;
+  if (infants + small + older === 0) return children ? 2 : 1;
+  const adults = persons > infants + small + older;
+  return Math.max(1, [adults, small > 0, older > 0].filter(Boolean).length);
+}
+
+/** Said where nobody there has the skill and a voice from afar is meant to stand in. */
+const viaRemote = ({ isOwn }: Facts, ...skills: readonly Skill[]): string =>
+  skills.some(isOwn) ? '' : '; only with remote medical advice, nobody here is trained';
 
 const seal: Rule = (facts) => {
   if (!facts.brief.penetrating) return nothing('no penetrating threat in this brief');
@@ -119,12 +141,16 @@ const decompress: Rule = (facts) => {
 };
 
 const breath: Rule = (facts) => {
-  if (facts.brief.training === 'untrained') return nothing('untrained: compressions alone are fine');
-  const pairs = Math.ceil(facts.brief.helpers / 2);
+  const breathStops = hasThreat(facts.brief, 'drowning');
+  if (!facts.has('breath'))
+    return breathStops
+      ? { least: NONE, ideal: [add(1, 'per kit')], reason: 'nobody here has learnt it; compressions alone are fine until somebody comes' }
+      : nothing('untrained: compressions alone are fine');
+  const pairs = Math.ceil(helpersIn(facts.brief) / 2);
   return {
     least: [add(1, 'per kit')],
     ideal: [add(1, 'per pair of helpers'), times(pairs, pairs === 1 ? 'pair' : 'pairs')],
-    reason: 'for drowning and for two rescuers',
+    reason: breathStops ? 'after drowning or an overdose it is breath that is missing' : 'for drowning and for two rescuers',
   };
 };
 
@@ -141,10 +167,12 @@ const record: Rule = () => ({
   reason: 'the tourniquet time is written on it and on the forehead',
 });
 
-const vitals: Rule = (facts) =>
-  facts.has('vitals')
-    ? { least: NONE, ideal: [add(1, 'oximeter')], reason: 'a trend helps the next carer' }
-    : nothing('nobody in this brief is trained to read them');
+const vitals: Rule = (facts) => {
+  if (!facts.has('vitals')) return nothing('nobody in this brief is trained to read them');
+  const ideal = [add(1, 'oximeter')];
+  if (facts.brief.remoteAdvice) ideal.push(add(1, 'thermometer, asked for by a remote adviser'));
+  return { least: NONE, ideal, reason: `a trend helps the next carer${viaRemote(facts, 'vitals')}` };
+};
 
 const warm: Rule = (facts) => {
   const least = perCasualty(facts, 1, 'per casualty');
@@ -158,7 +186,7 @@ const warm: Rule = (facts) => {
 };
 
 const hands: Rule = (facts) => {
-  const { helpers } = facts.brief;
+  const helpers = helpersIn(facts.brief);
   const least = [add(2, 'pairs per helper'), times(helpers, helpers === 1 ? 'helper' : 'helpers')];
   const days = careDaysOf(facts.brief);
   const ideal = days > 0 ? [...least, add(3, 'pairs per day of care'), times(days, days === 1 ? 'day' : 'days')] : least;
@@ -167,25 +195,59 @@ const hands: Rule = (facts) => {
 
 const call: Rule = ({ brief }) => ({
   least: [add(1, 'per kit')],
-  ideal: brief.hoursToCare > 1 ? [add(2, 'independent means')] : [add(1, 'per kit')],
-  reason: 'being found is part of being helped',
+  ideal: brief.hoursToCare > 1 || !brief.phoneCover ? [add(2, 'independent means')] : [add(1, 'per kit')],
+  reason: brief.phoneCover ? 'being found is part of being helped' : 'beyond phone cover one means alone is a hope',
 });
 
+interface DailyPlan {
+  least: number;
+  ideal: number;
+  reason: string;
+  /** Threats that ask for it in a kit that holds no day-to-day things otherwise, and what is said then. */
+  threats?: readonly Threat[];
+  because?: string;
+}
 const daily =
-  (least: number, ideal: number, label: string, reason: string): Rule =>
-  ({ brief }) =>
-    brief.dayToDay
-      ? { least: least ? [add(least, label)] : NONE, ideal: ideal ? [add(ideal, label)] : NONE, reason }
+  ({ least, ideal, reason, threats = [], because = reason }: DailyPlan): Rule =>
+  ({ brief }) => {
+    const terms = (amount: number, label: string) => (amount > 0 ? [add(amount, label)] : NONE);
+    if (hasThreat(brief, ...threats)) {
+      const raised = Math.max(1, least);
+      return { least: terms(raised, 'for the threat'), ideal: terms(Math.max(raised, ideal), 'per kit'), reason: because };
+    }
+    return brief.dayToDay
+      ? { least: terms(least, 'per kit'), ideal: terms(ideal, 'per kit'), reason }
       : nothing('day-to-day things are in another bag');
+  };
+
+const SUGAR_DOSES = 2;
 
 const meds: Rule = ({ brief }) => {
-  if (brief.dosesPerDay === 0) return nothing('no daily medicines in this brief');
-  const terms = [
-    add(brief.dosesPerDay, 'doses per day and person'),
-    times(brief.daysOut + 1, 'days, one more than planned'),
-    times(brief.persons, 'persons'),
-  ];
-  return only(terms, 'a week out is packed as eight days');
+  const terms =
+    brief.dosesPerDay > 0
+      ? [
+          add(brief.dosesPerDay, 'doses per day and person'),
+          times(brief.daysOut + 1, 'days, one more than planned'),
+          times(brief.persons, 'persons'),
+        ]
+      : [];
+  if (brief.withDiabetes > 0) terms.push(add(SUGAR_DOSES, 'doses of sugar'), times(brief.withDiabetes, 'with diabetes'));
+  if (terms.length === 0) return nothing('no daily medicines in this brief');
+  return only(terms, brief.dosesPerDay > 0 ? 'a week out is packed as eight days' : 'sugar for somebody whose level falls');
+};
+
+/** With a threat to the eyes both shields are wanted at once: moving one eye moves the other. */
+const head: Rule = ({ brief }) => ({
+  least: hasThreat(brief, 'eye') ? [add(2, 'eye shields')] : NONE,
+  ideal: [add(2, 'eye shields'), add(1, 'pupil light')],
+  reason: 'a shield keeps pressure off a hurt eye',
+});
+
+const cut: Rule = ({ brief }) => {
+  if (brief.standsAlone) return only([add(1, 'per kit')], 'a kit that may be grabbed alone holds its own');
+  return hasThreat(brief, 'vehicle', 'machinery')
+    ? only([add(1, 'per kit')], 'belts and caught clothing have to be cut')
+    : nothing('another kit brings the cutter');
 };
 
 const RULES: Record<NeedId, Rule> = {
@@ -202,26 +264,43 @@ const RULES: Record<NeedId, Rule> = {
   'C.record': record,
   'C.vitals': vitals,
   'H.warm': warm,
-  'H.head': () => ({
-    least: NONE,
-    ideal: [add(2, 'eye shields'), add(1, 'pupil light')],
-    reason: 'a shield keeps pressure off a hurt eye',
-  }),
+  'H.head': head,
   'H.call': call,
   'S.hands': hands,
-  'S.cut': ({ brief }) =>
-    brief.standsAlone
-      ? only([add(1, 'per kit')], 'a kit that may be grabbed alone holds its own')
-      : nothing('another kit brings the cutter'),
+  'S.cut': cut,
   'S.light': ({ brief }) => (brief.dark ? only([add(1, 'per kit')], 'it may be dark') : nothing('no work in the dark in this brief')),
   'S.clean': () => ({ least: NONE, ideal: [add(1, 'waste bag or wipe')], reason: 'used gloves and wrappers have to go somewhere' }),
-  'D.wound': daily(5, 10, 'per kit', 'small cuts come a hundred times as often'),
-  'D.burn': daily(1, 2, 'per kit', 'engines, galleys and ropes burn'),
-  'D.splint': daily(1, 2, 'per kit', 'sprains and breaks'),
-  'D.blister': daily(2, 4, 'per kit', 'heels and hands'),
-  'D.bite': daily(0, 2, 'per kit', 'bites and stings'),
-  'D.flush': daily(1, 2, 'per kit', 'dirt and salt out first'),
-  'D.close': daily(0, 1, 'per kit', 'small clean cuts'),
+  'D.wound': daily({ least: 5, ideal: 10, reason: 'small cuts come a hundred times as often' }),
+  'D.burn': daily({
+    least: 1,
+    ideal: 2,
+    reason: 'engines, galleys and ropes burn',
+    threats: ['burn'],
+    because: 'burns are among the threats of this brief',
+  }),
+  'D.splint': daily({
+    least: 1,
+    ideal: 2,
+    reason: 'sprains and breaks',
+    threats: ['fall', 'vehicle'],
+    because: 'falls and collisions break bones',
+  }),
+  'D.blister': daily({ least: 2, ideal: 4, reason: 'heels and hands' }),
+  'D.bite': daily({
+    least: 0,
+    ideal: 2,
+    reason: 'bites and stings',
+    threats: ['bites', 'allergic'],
+    because: 'bites or stings are among the threats of this brief',
+  }),
+  'D.flush': daily({
+    least: 1,
+    ideal: 2,
+    reason: 'dirt and salt out first',
+    threats: ['eye'],
+    because: 'an eye is washed before anything else',
+  }),
+  'D.close': daily({ least: 0, ideal: 1, reason: 'small clean cuts' }),
   'D.meds': meds,
   'D.dental': () => nothing('not planned for'),
 };
@@ -232,23 +311,42 @@ const RULES: Record<NeedId, Rule> = {
  */
 export function deriveNeeds(brief: Brief, school: School): DerivedNeed[] {
   const k = casualtiesOf(brief);
-  const skills = TRAINING_SKILLS[brief.training];
-  const facts: Facts = { brief, k, kLabel: k === 1 ? 'casualty' : 'casualties', has: (skill) => skills.includes(skill) };
+  const skills = skillsOf(brief);
+  const own = ownSkillsOf(brief);
+  const facts: Facts = {
+    brief,
+    k,
+    kLabel: k === 1 ? 'casualty' : 'casualties',
+    has: (skill) => skills.includes(skill),
+    isOwn: (skill) => own.includes(skill),
+  };
   return school.order.map((need) => {
     const draft = RULES[need](facts);
-    const own = school.quantities[need];
-    if (own === undefined) return finish(need, draft);
+    const set = brief.overrides[need];
+    const quantity = school.quantities[need];
+    if (quantity === undefined) return finish(need, draft, set);
     // A school may ask for less than the brief does, never for something that the brief leaves out altogether.
-    if (draft.ideal.length === 0 && own.ideal > 0) return finish(need, draft);
-    const term = (value: number): Term[] => (value === 0 ? NONE : [add(value, `set by the school: ${own.reason}`)]);
-    return finish(need, { least: term(own.least), ideal: term(own.ideal), reason: own.reason });
+    if (draft.ideal.length === 0 && quantity.ideal > 0) return finish(need, draft, set);
+    const term = (value: number): Term[] => (value === 0 ? NONE : [add(value, `set by the school: ${quantity.reason}`)]);
+    return finish(need, { least: term(quantity.least), ideal: term(quantity.ideal), reason: quantity.reason }, set);
   });
 }
 
-function finish(need: NeedId, draft: Draft): DerivedNeed {
+function finish(need: NeedId, draft: Draft, set: Override | undefined): DerivedNeed {
   const least = evaluateTerms(draft.least);
   // An ideal under the least would be a contradiction in the table; the least wins.
   const ideal = Math.max(least, evaluateTerms(draft.ideal));
+  const { windowS } = NEEDS[need];
   const terms = { least: draft.least, ideal: draft.ideal };
-  return { need, least, ideal, windowS: NEEDS[need].windowS, reason: draft.reason, terms };
+  if (set === undefined) return { need, least, ideal, windowS, reason: draft.reason, terms, override: null };
+  const ownLeast = set.least ?? (set.ideal === null ? least : Math.min(least, set.ideal));
+  return {
+    need,
+    least: ownLeast,
+    ideal: set.ideal ?? Math.max(ideal, ownLeast),
+    windowS: set.windowS ?? windowS,
+    reason: draft.reason,
+    terms,
+    override: { reason: set.reason, derived: { least, ideal, windowS } },
+  };
 }

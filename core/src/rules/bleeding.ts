@@ -1,3 +1,4 @@
+import { hasChildren } from '../model/brief.ts';
 import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
 
 /** Tourniquets, packing and pressure. Common practice, no source. */
@@ -86,12 +87,14 @@ export const BLEEDING_RULES: readonly Rule[] = [
   },
   {
     id: 'small-limbs',
-    title: 'Children, and nothing for small limbs',
+    title: 'Children or animals, and nothing for small limbs',
     check: (facts) =>
-      facts.brief.children && facts.serving('M.limb').length > 0 && facts.of('elastic-wrap-tourniquet').length === 0
+      (hasChildren(facts.brief) || facts.brief.animals > 0) &&
+      facts.serving('M.limb').length > 0 &&
+      facts.of('elastic-wrap-tourniquet').length === 0
         ? [
             warn(
-              'Children are in the brief and no tourniquet here closes on a small limb for certain; an elastic wrap does.',
+              `${hasChildren(facts.brief) ? 'Children' : 'Animals'} are in the brief and no tourniquet here closes on a small limb for certain; an elastic wrap does.`,
               idsOf(facts.serving('M.limb')),
               { do: 'add', label: 'Add an elastic wrap', kind: 'elastic-wrap-tourniquet' },
             ),

@@ -1,4 +1,4 @@
-import { TRAINING_SKILLS } from '../model/brief.ts';
+import { hasChildren, skillsOf } from '../model/brief.ts';
 import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
 
 /** Chest and airway. Common practice, no source. */
@@ -9,7 +9,7 @@ export const BREATHING_RULES: readonly Rule[] = [
     id: 'airway-untrained',
     title: 'Airway tube without training',
     check: (facts) =>
-      TRAINING_SKILLS[facts.brief.training].includes('airway')
+      skillsOf(facts.brief).includes('airway')
         ? []
         : facts
             .of('nasal-airway-28', 'nasal-airway-20')
@@ -25,7 +25,7 @@ export const BREATHING_RULES: readonly Rule[] = [
     id: 'needle-unauthorised',
     title: 'Decompression needle without authority',
     check: (facts) =>
-      TRAINING_SKILLS[facts.brief.training].includes('decompression')
+      skillsOf(facts.brief).includes('decompression')
         ? []
         : facts.of('decompression-needle').map(({ unit }) =>
             stop('A decompression needle: only for those trained and authorised for it here. Local protocols win.', [unit.id], {
@@ -39,7 +39,7 @@ export const BREATHING_RULES: readonly Rule[] = [
     id: 'airway-one-size',
     title: 'Adult airway only, with children',
     check: (facts) =>
-      facts.brief.children && facts.of('nasal-airway-28').length > 0 && facts.of('nasal-airway-20').length === 0
+      hasChildren(facts.brief) && facts.of('nasal-airway-28').length > 0 && facts.of('nasal-airway-20').length === 0
         ? [
             warn(
               'Children are in the brief and the only airway is an adult size: about 20 Fr suits a child.',

@@ -3,7 +3,7 @@ import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
-import { type Brief, BriefSchema } from '../model/brief.ts';
+import { type Brief, BriefSchema, type Carer } from '../model/brief.ts';
 import type { KitDraft } from '../model/kit.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
 import { CONDITIONS, type Unit, UnitSchema } from '../model/unit.ts';
@@ -27,6 +27,7 @@ interface Kit {
   packedMm?: number | null;
 }
 
+const carer = (name: string, skills: Carer['skills']): Carer => ({ name, carries: false, skills, authorised: [] });
 const unitOf = (laid: Laid, index: number): Unit =>
   UnitSchema.parse({ id: `u${index}`, count: 1, condition: 'ready', ...(typeof laid === 'string' ? { kind: laid } : laid) });
 
@@ -39,6 +40,7 @@ function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', posit
     positionId: position,
     schoolId: SCHOOL?.id ?? '',
     brief: BriefSchema.parse(brief ?? {}),
+    setAside: [],
     units: units.map(unitOf),
   };
   const box = CONTAINERS.find(({ id }) => id === container);
@@ -97,6 +99,7 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
     quiet: [
       { units: ['windlass-tourniquet'] },
       { units: ['windlass-tourniquet', 'elastic-wrap-tourniquet'], brief: { children: true } },
+      { units: ['windlass-tourniquet', 'elastic-wrap-tourniquet'], brief: { animals: 2 } },
       { units: [], brief: { children: true } },
     ],
   },
@@ -236,6 +239,70 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
   'ankle-tires': {
     fires: { units: [{ kind: 'windlass-tourniquet', count: 4 }], position: 'ankle' },
     quiet: [{ units: ['windlass-tourniquet'], position: 'ankle' }, { units: [{ kind: 'windlass-tourniquet', count: 4 }] }],
+  },
+  'kaolin-with-blood-thinners': {
+    fires: { units: ['kaolin-gauze'], brief: { onBloodThinners: 1 } },
+    quiet: [
+      { units: ['kaolin-gauze'] },
+      { units: ['kaolin-gauze', 'chitosan-gauze'], brief: { onBloodThinners: 1 } },
+      { units: ['plain-gauze'], brief: { onBloodThinners: 1 } },
+    ],
+  },
+  'barred-at-security': {
+    fires: { units: ['shears'], brief: { securityChecks: true } },
+    quiet: [{ units: ['shears'] }, { units: ['windlass-tourniquet'], brief: { securityChecks: true } }],
+  },
+  'strangers-and-skill': {
+    fires: { units: ['nasal-airway-28'], brief: { strangers: true, training: 'trauma' } },
+    quiet: [
+      { units: ['nasal-airway-28'], brief: { training: 'trauma' } },
+      { units: ['windlass-tourniquet'], brief: { strangers: true } },
+    ],
+  },
+  'strangers-no-guide': {
+    fires: { units: ['marker'], brief: { strangers: true } },
+    quiet: [{ units: ['marker', 'guide'], brief: { strangers: true } }, { units: ['marker'] }],
+  },
+  'skill-not-practised': {
+    fires: { units: ['windlass-tourniquet'], brief: { carers: [carer('Bow hand', ['breath'])] } },
+    quiet: [
+      { units: ['windlass-tourniquet'], brief: { carers: [carer('Bow hand', ['tourniquet'])] } },
+      { units: ['marker'], brief: { training: 'untrained' } },
+      { units: ['windlass-tourniquet'], brief: { training: 'bleedingControl' } },
+    ],
+  },
+  'counts-by-remote-advice': {
+    fires: { units: ['nasal-airway-28'], brief: { remoteAdvice: true } },
+    quiet: [
+      { units: ['nasal-airway-28'], brief: { remoteAdvice: true, training: 'trauma' } },
+      { units: ['decompression-needle'], brief: { remoteAdvice: true } },
+    ],
+  },
+  'remote-advice-out-of-reach': {
+    fires: { units: [], brief: { remoteAdvice: true, phoneCover: false } },
+    quiet: [
+      { units: [], brief: { remoteAdvice: true } },
+      { units: ['satellite-messenger'], brief: { remoteAdvice: true, phoneCover: false } },
+    ],
+  },
+  'tablets-and-aspirin': {
+    fires: { units: [{ kind: 'tablets', lot: 'T', expiresOn: FAR }], brief: { threats: ['cardiac'] } },
+    quiet: [{ units: [{ kind: 'tablets', lot: 'T', expiresOn: FAR }] }, { units: ['marker'], brief: { children: true } }],
+  },
+  'own-injector': {
+    fires: { units: [], brief: { withAllergies: 1 } },
+    quiet: [{ units: [] }],
+  },
+  'bag-mask-alone': {
+    fires: { units: ['bag-mask'], brief: { helpers: 1, training: 'advanced' } },
+    quiet: [
+      { units: ['bag-mask'], brief: { helpers: 2, training: 'advanced' } },
+      { units: ['breath-barrier'], brief: { helpers: 1 } },
+    ],
+  },
+  'infants-and-tubes': {
+    fires: { units: ['nasal-airway-20'], brief: { childrenByAge: { infants: 1, small: 0, older: 0 }, training: 'trauma' } },
+    quiet: [{ units: ['nasal-airway-20'], brief: { childrenByAge: { infants: 0, small: 1, older: 0 }, training: 'trauma' } }],
   },
 };
 

@@ -1,7 +1,7 @@
 import { type Coverage, coverage } from '../coverage/coverage.ts';
 import { byRung, type RungCoverage, readyUntil } from '../coverage/rungs.ts';
 import { kitMassG, kitPriceMinor } from '../fit/kitFit.ts';
-import { type Brief, TRAINING_SKILLS } from '../model/brief.ts';
+import { type Brief, skillsOf } from '../model/brief.ts';
 import type { Container } from '../model/container.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId, RUNGS } from '../model/need.ts';
@@ -34,10 +34,7 @@ export interface JudgedKit {
 /** Everything that follows from a kit's brief and contents on a date. */
 export function judgeKit(kit: JudgedKit, school: School, container: Container | undefined, on: PlainDate, catalog: KindCatalog): Judgement {
   const needs = deriveNeeds(kit.brief, school);
-  const result = coverage(
-    { needs, school, skills: TRAINING_SKILLS[kit.brief.training], on, kits: [{ id: kit.id, units: kit.units }] },
-    catalog,
-  );
+  const result = coverage({ needs, school, skills: skillsOf(kit.brief), on, kits: [{ id: kit.id, units: kit.units }] }, catalog);
   const asked = result.needs.filter(({ least }) => least > 0);
   return {
     needs,

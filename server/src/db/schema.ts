@@ -1,4 +1,4 @@
-import type { Brief } from '@ivrak/core';
+import type { Brief, ContentList, Kind, School, SetAside } from '@ivrak/core';
 import { sql } from 'drizzle-orm';
 import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
 
@@ -35,6 +35,7 @@ export const kits = pgTable(
     positionId: text('position_id').notNull(),
     schoolId: text('school_id').notNull(),
     brief: jsonb('brief').$type<Brief>().notNull(),
+    setAside: jsonb('set_aside').$type<SetAside[]>().notNull().default([]),
     packing: jsonb('packing').$type<unknown>(),
     inspectedOn: date('inspected_on', { mode: 'string' }),
     retiredOn: date('retired_on', { mode: 'string' }),
@@ -93,6 +94,27 @@ export const useEvents = pgTable(
   },
   (table) => [check('use_events_pieces', sql`${table.pieces} >= 1`)],
 );
+
+/** Kinds that were added, and shipped ones as they were changed; a row stands in front of the shipped kind of the same id. */
+export const ownKinds = pgTable('own_kinds', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<Kind>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Adjusted copies of schools. */
+export const ownSchools = pgTable('own_schools', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<School>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Ready-made kits and other lists of contents, described for comparing. */
+export const contentLists = pgTable('content_lists', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<ContentList>().notNull(),
+  version: integer('version').notNull().default(1),
+});
 
 /** Article numbers that somebody has said the kind of. */
 export const gtins = pgTable('gtins', { gtin: text('gtin').primaryKey(), kind: text('kind').notNull() });

@@ -1,4 +1,4 @@
-import type { KitDraft } from '@ivrak/core';
+import type { KindCatalog, KitDraft } from '@ivrak/core';
 import { eq } from 'drizzle-orm';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
 import type { Tx } from '../db/open.ts';
@@ -6,8 +6,12 @@ import { people } from '../db/schema.ts';
 import { type Issue, unacceptable } from '../http/problem.ts';
 
 /** Issues of a unit that its schema cannot know: its kind, its state, its pieces. */
-export function unitIssues(unit: { kind: string; count: number; piecesUsed: number; state: string }, path: string): Issue[] {
-  const kind = KIND_CATALOG.get(unit.kind);
+export function unitIssues(
+  unit: { kind: string; count: number; piecesUsed: number; state: string },
+  path: string,
+  catalog: KindCatalog = KIND_CATALOG,
+): Issue[] {
+  const kind = catalog.get(unit.kind);
   if (kind === undefined) return [{ path: `${path}kind`, message: `"${unit.kind}" is not in the catalogue` }];
   const issues: Issue[] = [];
   if (!kind.states.some(({ id }) => id === unit.state))

@@ -1,4 +1,4 @@
-import { type Kit, type KitDraft, KitIdSchema, type Layer, type PersonId, type PlainDate, type StoredUnit } from '@ivrak/core';
+import { BriefSchema, type Kit, type KitDraft, KitIdSchema, type Layer, type PersonId, type PlainDate, type StoredUnit } from '@ivrak/core';
 import { asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
@@ -24,7 +24,9 @@ function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
     containerId: row.containerId,
     positionId: row.positionId,
     schoolId: row.schoolId,
-    brief: row.brief,
+    // A brief that was written before a question was asked takes the question's default.
+    brief: BriefSchema.parse(row.brief),
+    setAside: row.setAside,
     units: own,
     packing: row.packing ?? null,
     inspectedOn: row.inspectedOn as PlainDate | null, // a date column

@@ -15,12 +15,13 @@ import {
   kitFitProblem,
   type PlainDate,
   runRules,
-  TRAINING_SKILLS,
+  skillsOf,
   type UpkeepEvent,
   upkeepEvents,
 } from '@ivrak/core';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
 import type { StoredKit } from './store.ts';
+import { remembered } from './summaries.ts';
 
 export interface StoredPacking {
   fingerprint: string;
@@ -39,7 +40,7 @@ export function keptKit(kit: StoredKit, judgement: Judgement): KeptKit {
   const school = schoolOf(kit.schoolId);
   if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
   const { id, name, units, inspectedOn, layer, brief } = kit;
-  return { id, name, units, inspectedOn, school, needs: judgement.needs, skills: TRAINING_SKILLS[brief.training], moves: layer !== 'base' };
+  return { id, name, units, inspectedOn, school, needs: judgement.needs, skills: skillsOf(brief), moves: layer !== 'base' };
 }
 
 /** How the kit would be packed now; null where there is nothing to pack it into, or too much. */
@@ -75,15 +76,10 @@ export function packedMmOf(kit: StoredKit, judgement: Judgement): number | null 
     : null;
 }
 
-const summaries = new Map<string, KitSummary>();
-const MOST_SUMMARIES = 500;
-
 /** What Muster says of a kit. Pure in kit and day, so it is kept until the kit's version or the day changes. */
 export function viewOf(kit: StoredKit, today: PlainDate): KitView {
   const key = JSON.stringify([kit.id, kit.version, today, kit.inspectedOn, isPacking(kit.packing) ? kit.packing.fingerprint : null]);
-  const summary = summaries.get(key) ?? summarise(kit, today);
-  if (summaries.size > MOST_SUMMARIES) summaries.clear();
-  summaries.set(key, summary);
+  const summary = remembered(key, () => summarise(kit, today));
   const container = containerOf(kit.containerId);
   const position = positionOf(kit.positionId);
   return {
@@ -93,9 +89,6 @@ export function viewOf(kit: StoredKit, today: PlainDate): KitView {
     summary,
   };
 }
-
-/** A restored or imported kit may carry an old version again: what was kept no longer holds. */
-export const forgetSummaries = (): void => summaries.clear();
 
 function summarise(kit: StoredKit, today: PlainDate): KitSummary {
   const judgement = judge(kit, today);

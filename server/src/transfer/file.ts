@@ -1,27 +1,41 @@
 import {
   BriefSchema,
   ConditionSchema,
+  ContentListSchema,
+  KINDS,
+  type KindCatalog,
+  KindSchema,
   KitIdSchema,
   KitNameSchema,
+  kindCatalog,
   LayerSchema,
   LotSchema,
   PersonIdSchema,
   PlaceSchema,
   PlainDateSchema,
+  SCHOOLS,
+  SchoolSchema,
+  SetAsideSchema,
+  schoolIssues,
   UnitIdSchema,
 } from '@ivrak/core';
 import * as z from 'zod';
-import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
+import { containerOf, positionOf } from '../catalog/catalog.ts';
 import type { Issue } from '../http/problem.ts';
 import { unitIssues } from '../kits/check.ts';
 
 const count = z.number().int().nonnegative();
+const version = z.number().int().positive();
 const time = z.iso.datetime({ offset: true });
 
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.literal(1, { error: 'this program reads format version 1' }),
+  formatVersion: z.union([z.literal(1), z.literal(2)], { error: 'this program reads format versions 1 and 2' }),
+  // Version 1 knew none of these three.
+  ownKinds: z.array(z.strictObject({ id: z.string(), data: KindSchema, version })).default([]),
+  ownSchools: z.array(z.strictObject({ id: z.string(), data: SchoolSchema, version })).default([]),
+  contentLists: z.array(z.strictObject({ id: z.string(), data: ContentListSchema, version })).default([]),
   people: z.array(z.strictObject({ id: PersonIdSchema, name: z.string().min(1).max(80), role: z.string().max(200) })),
   lots: z.array(LotSchema.strict()),
   kits: z.array(
@@ -34,11 +48,12 @@ export const ExportFileSchema = z.strictObject({
       positionId: z.string(),
       schoolId: z.string(),
       brief: BriefSchema,
+      setAside: z.array(SetAsideSchema).default([]),
       packing: z.unknown(),
       inspectedOn: PlainDateSchema.nullable(),
       retiredOn: PlainDateSchema.nullable(),
       position: count,
-      version: z.number().int().positive(),
+      version,
     }),
   ),
   units: z.array(
@@ -53,7 +68,7 @@ export const ExportFileSchema = z.strictObject({
       place: PlaceSchema,
       kitId: z.string().nullable(),
       position: count,
-      version: z.number().int().positive(),
+      version,
     }),
   ),
   uses: z.array(z.strictObject({ id: z.string().min(1), kitId: z.string(), at: time })),
@@ -88,6 +103,7 @@ export function referenceIssues(file: ExportFile): Issue[] {
     }
     return seen;
   };
+  const { catalog, schools } = ownIssues(file, ids, say);
   const people = ids(file.people, 'people');
   const lots = ids(file.lots, 'lots');
   const kits = ids(file.kits, 'kits');
@@ -95,17 +111,17 @@ export function referenceIssues(file: ExportFile): Issue[] {
   const uses = ids(file.uses, 'uses');
   ids(file.useEvents, 'useEvents');
   for (const [index, lot] of file.lots.entries())
-    if (!KIND_CATALOG.has(lot.kind)) say(`lots.${index}.kind`, `"${lot.kind}" is not in the catalogue`);
+    if (!catalog.has(lot.kind)) say(`lots.${index}.kind`, `"${lot.kind}" is not in the catalogue`);
   for (const [index, kit] of file.kits.entries()) {
     if (kit.personId !== null && !people.has(kit.personId))
       say(`kits.${index}.personId`, `there is no person "${kit.personId}" in the file`);
     if (containerOf(kit.containerId) === undefined) say(`kits.${index}.containerId`, `unknown container "${kit.containerId}"`);
     if (positionOf(kit.positionId) === undefined) say(`kits.${index}.positionId`, `unknown carry position "${kit.positionId}"`);
-    if (schoolOf(kit.schoolId) === undefined) say(`kits.${index}.schoolId`, `unknown school "${kit.schoolId}"`);
+    if (!schools.has(kit.schoolId)) say(`kits.${index}.schoolId`, `unknown school "${kit.schoolId}"`);
   }
   for (const [index, unit] of file.units.entries()) {
     // Used-up things keep what was in them for the record.
-    if (unit.place !== 'used') issues.push(...unitIssues(unit, `units.${index}.`));
+    if (unit.place !== 'used') issues.push(...unitIssues(unit, `units.${index}.`, catalog));
     if (unit.lotId !== null && !lots.has(unit.lotId)) say(`units.${index}.lotId`, `there is no lot "${unit.lotId}" in the file`);
     if ((unit.place === 'kit') !== (unit.kitId !== null)) say(`units.${index}.kitId`, 'a unit has a kit if and only if its place is "kit"');
     if (unit.kitId !== null && !kits.has(unit.kitId)) say(`units.${index}.kitId`, `there is no kit "${unit.kitId}" in the file`);
@@ -120,7 +136,7 @@ export function referenceIssues(file: ExportFile): Issue[] {
   for (const [index, { gtin, kind }] of file.gtins.entries()) {
     if (seenGtins.has(gtin)) say(`gtins.${index}.gtin`, 'stands twice');
     seenGtins.add(gtin);
-    if (!KIND_CATALOG.has(kind)) say(`gtins.${index}.kind`, `"${kind}" is not in the catalogue`);
+    if (!catalog.has(kind)) say(`gtins.${index}.kind`, `"${kind}" is not in the catalogue`);
   }
   const seenKeys = new Set<string>();
   for (const [index, { key }] of file.settings.entries()) {
@@ -128,4 +144,25 @@ export function referenceIssues(file: ExportFile): Issue[] {
     seenKeys.add(key);
   }
   return issues;
+}
+
+type Say = (path: string, message: string) => void;
+type Ids = (list: readonly { id: string }[], name: string) => Set<string>;
+
+/** Checks the file's own kinds, schools and lists, and gives the catalogue as it will be once they are taken in. */
+function ownIssues(file: ExportFile, ids: Ids, say: Say): { catalog: KindCatalog; schools: ReadonlySet<string> } {
+  const catalog = kindCatalog([...KINDS, ...file.ownKinds.map(({ data }) => data)]);
+  const sameId = (list: readonly { id: string; data: { id: string } }[], name: string) => {
+    ids(list, name);
+    for (const [index, { id, data }] of list.entries()) if (id !== data.id) say(`${name}.${index}.data.id`, `must be "${id}"`);
+  };
+  sameId(file.ownKinds, 'ownKinds');
+  sameId(file.ownSchools, 'ownSchools');
+  sameId(file.contentLists, 'contentLists');
+  for (const [index, { data }] of file.ownSchools.entries())
+    for (const { path, message } of schoolIssues(data, catalog)) say(`ownSchools.${index}.data.${path}`, message);
+  for (const [index, { data }] of file.contentLists.entries())
+    for (const [line, { kind }] of data.contents.entries())
+      if (!catalog.has(kind)) say(`contentLists.${index}.data.contents.${line}.kind`, `"${kind}" is not in the catalogue`);
+  return { catalog, schools: new Set([...SCHOOLS.map(({ id }) => id), ...file.ownSchools.map(({ id }) => id)]) };
 }

@@ -1,11 +1,11 @@
 import { asc } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import * as z from 'zod';
+import { loadCatalog } from '../catalog/catalog.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { gtins, journal, kits, lots, people, settings, units, useEvents, uses } from '../db/schema.ts';
+import { contentLists, gtins, journal, kits, lots, ownKinds, ownSchools, people, settings, units, useEvents, uses } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
-import { forgetSummaries } from '../kits/view.ts';
 import { type ExportFile, ExportFileSchema, referenceIssues } from './file.ts';
 
 const iso = (at: string): string => new Date(at).toISOString();
@@ -15,7 +15,10 @@ export async function exportAll(db: Db): Promise<ExportFile> {
   return db.transaction(async (tx) => {
     const file = {
       format: 'ivrak',
-      formatVersion: 1,
+      formatVersion: 2,
+      ownKinds: await tx.select().from(ownKinds).orderBy(asc(ownKinds.id)),
+      ownSchools: await tx.select().from(ownSchools).orderBy(asc(ownSchools.id)),
+      contentLists: await tx.select().from(contentLists).orderBy(asc(contentLists.id)),
       people: await tx.select().from(people).orderBy(asc(people.id)),
       lots: await tx.select().from(lots).orderBy(asc(lots.id)),
       kits: (await tx.select().from(kits).orderBy(asc(kits.id))).map((kit) => ({ ...kit, packing: kit.packing ?? null })),
@@ -35,7 +38,11 @@ export async function importAll(db: Db, file: ExportFile): Promise<void> {
   const issues = referenceIssues(file);
   if (issues.length > 0) throw unacceptable(issues.slice(0, 100));
   await db.transaction(async (tx) => {
-    for (const table of [useEvents, uses, units, kits, lots, people, gtins, journal, settings]) await tx.delete(table);
+    for (const table of [ownKinds, ownSchools, contentLists, useEvents, uses, units, kits, lots, people, gtins, journal, settings])
+      await tx.delete(table);
+    await insertAll(tx, ownKinds, file.ownKinds);
+    await insertAll(tx, ownSchools, file.ownSchools);
+    await insertAll(tx, contentLists, file.contentLists);
     await insertAll(tx, people, file.people);
     await insertAll(tx, lots, file.lots);
     await insertAll(tx, kits, file.kits);
@@ -46,7 +53,7 @@ export async function importAll(db: Db, file: ExportFile): Promise<void> {
     await insertAll(tx, journal, file.journal);
     await insertAll(tx, settings, file.settings);
   });
-  forgetSummaries();
+  await loadCatalog(db);
 }
 
 const ROWS_AT_ONCE = 500;

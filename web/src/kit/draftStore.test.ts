@@ -27,6 +27,7 @@ const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
   positionId: 'belt-side',
   schoolId: 'committee-first',
   brief: BriefSchema.parse({}),
+  setAside: [],
   units: [unit('u1')],
   container: { id: 'belt-pouch', name: 'Belt pouch' },
   position: { id: 'belt-side', name: 'Belt side' },

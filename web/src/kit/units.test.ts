@@ -16,6 +16,7 @@ const empty: KitDraft = {
   positionId: 'belt-side',
   schoolId: 'committee-first',
   brief: BriefSchema.parse({}),
+  setAside: [],
   units: [],
 };
 

@@ -40,6 +40,7 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
       schoolId: 'one-piece-at-a-time',
       brief: { ...defaultBrief(), staysPut },
       units: [],
+      setAside: [],
     };
     try {
       const kit = await api.post<KitView>('/api/kits', draft);

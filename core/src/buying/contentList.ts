@@ -1,0 +1,97 @@
+import * as z from 'zod';
+import type { PublishedList } from '../catalog/published.ts';
+import { leastMet } from '../coverage/assign.ts';
+import { conditionCounts } from '../coverage/coverage.ts';
+import type { KindCatalog } from '../model/kind.ts';
+import type { PlainDate } from '../model/plainDate.ts';
+import { isGoodOn, piecesLeft, type Unit, UnitIdSchema } from '../model/unit.ts';
+
+const money = z.number().int().nonnegative().max(100_000_000);
+
+/** A ready-made kit, or any list of contents, described so that it can be compared before it is bought. */
+export const ContentListSchema = z.object({
+  id: z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'must be letters, digits, - and _'),
+  name: z.string().trim().min(1, 'give the list a name').max(80),
+  /** What it is sold for, all of it; null: not known. Minor units. */
+  priceMinor: money.nullable(),
+  /** The price before a discount; null: none. */
+  listPriceMinor: money.nullable().default(null),
+  containerId: z.string().nullable().default(null),
+  contents: z
+    .array(z.object({ kind: z.string(), count: z.number().int().min(1, 'must be at least 1').max(1000) }))
+    .min(1, 'name at least one thing in it')
+    .max(200),
+});
+export type ContentList = z.infer<typeof ContentListSchema>;
+
+/** The contents as units: new, in date, nobody knows which lot. Ids are made from the list's id, so they never meet real ones. */
+export const unitsOfList = (list: ContentList): Unit[] =>
+  list.contents.map(({ kind, count }, index) => ({
+    id: UnitIdSchema.parse(`list_${list.id}_${index}`.slice(0, 64)),
+    kind,
+    count,
+    piecesUsed: 0,
+    condition: 'ready',
+    state: 'asSold',
+    lot: null,
+    expiresOn: null,
+  }));
+
+export interface PriceCheck {
+  /** Each line at its usual price, as it is bought alike. */
+  terms: { kind: string; count: number; eachMinor: number; sumMinor: number }[];
+  partsMinor: number;
+  /** What the ready-made one costs over its parts (negative: under), and that in percent of the parts. */
+  surchargeMinor: number | null;
+  surchargePercent: number | null;
+  /** Taken off the list price, and that in percent of the list price. */
+  discountMinor: number | null;
+  discountPercent: number | null;
+}
+
+const percentOf = (part: number, whole: number): number | null => (whole === 0 ? null : Math.round((part / whole) * 1000) / 10);
+
+/** A ready-made kit against its parts. Every sum comes with its terms; percentages have one decimal. */
+export function priceCheck(list: ContentList, catalog: KindCatalog): PriceCheck {
+  const terms = list.contents.flatMap(({ kind: id, count }) => {
+    const kind = catalog.get(id);
+    return kind === undefined ? [] : [{ kind: id, count, eachMinor: kind.priceMinor, sumMinor: kind.priceMinor * count }];
+  });
+  const partsMinor = terms.reduce((sum, { sumMinor }) => sum + sumMinor, 0);
+  const surchargeMinor = list.priceMinor === null ? null : list.priceMinor - partsMinor;
+  const discountMinor = list.priceMinor === null || list.listPriceMinor === null ? null : list.listPriceMinor - list.priceMinor;
+  return {
+    terms,
+    partsMinor,
+    surchargeMinor,
+    surchargePercent: surchargeMinor === null ? null : percentOf(surchargeMinor, partsMinor),
+    discountMinor,
+    discountPercent: discountMinor === null ? null : percentOf(discountMinor, list.listPriceMinor ?? 0),
+  };
+}
+
+export interface LineMet {
+  label: string;
+  asked: number;
+  have: number;
+  note: string | null;
+}
+
+/**
+ * A kit against a published list, line by line in pieces; a piece meets one line, and lines are met in the order in which
+ * they are printed. Lapsed, damaged, opened and practice things meet nothing.
+ */
+export function againstPublished(units: readonly Unit[], list: PublishedList, on: PlainDate, catalog: KindCatalog): LineMet[] {
+  const good = units.flatMap((unit) => {
+    const kind = catalog.get(unit.kind);
+    if (kind === undefined || !conditionCounts(unit.condition, kind) || !isGoodOn(unit.expiresOn, on)) return [];
+    const mask = list.lines.reduce((bits, line, index) => (line.kinds.includes(kind.id) ? bits | (1 << index) : bits), 0);
+    return mask === 0 ? [] : [{ mask, pieces: piecesLeft(unit, kind.pieces) }];
+  });
+  const { met } = leastMet(
+    list.lines.map(({ count }) => ({ least: count, ideal: count })),
+    good.map(({ mask }) => mask),
+    good.map(({ pieces }) => pieces),
+  );
+  return list.lines.map(({ label, count, note }, index) => ({ label, asked: count, have: met[index] ?? 0, note: note ?? null }));
+}

@@ -1,0 +1,189 @@
+import { GRADES, type Grade, type Kind, KindSchema } from '../model/kind.ts';
+import { NEED_IDS, NEEDS, type NeedId, RUNGS } from '../model/need.ts';
+
+/** Columns of a table of kinds: how they are called here, under which other headings they are found, and whether a row needs them. */
+export const KIND_COLUMNS = [
+  { field: 'id', label: 'Id', aka: ['id', 'key', 'code'], isNeeded: false },
+  { field: 'name', label: 'Name', aka: ['name', 'item', 'kind', 'article'], isNeeded: true },
+  { field: 'rung', label: 'Rung', aka: ['rung', 'letter', 'march', 'lane'], isNeeded: true },
+  { field: 'shape', label: 'Shape', aka: ['shape', 'class'], isNeeded: false },
+  { field: 'drawing', label: 'Drawing', aka: ['drawing', 'outline'], isNeeded: false },
+  { field: 'wMm', label: 'Width, mm', aka: ['width', 'w', 'width mm', 'w mm'], isNeeded: true },
+  { field: 'hMm', label: 'Height, mm', aka: ['height', 'h', 'length', 'height mm', 'h mm'], isNeeded: true },
+  { field: 'tMm', label: 'Thickness, mm', aka: ['thickness', 't', 'depth', 'thickness mm', 't mm'], isNeeded: true },
+  { field: 'massG', label: 'Mass, g', aka: ['mass', 'weight', 'mass g', 'weight g', 'grams'], isNeeded: true },
+  { field: 'price', label: 'Price', aka: ['price', 'cost', 'price each'], isNeeded: false },
+  { field: 'dating', label: 'Dating', aka: ['dating', 'expiry', 'dated'], isNeeded: false },
+  { field: 'pieces', label: 'Pieces in one', aka: ['pieces', 'pieces in one', 'per unit'], isNeeded: false },
+  { field: 'pieceName', label: 'One piece', aka: ['piece', 'one piece', 'piece name'], isNeeded: false },
+  { field: 'primary', label: 'Made for', aka: ['made for', 'primary', 'needs'], isNeeded: false },
+  { field: 'substitute', label: 'Substitute for', aka: ['substitute for', 'substitute'], isNeeded: false },
+  { field: 'improvised', label: 'Improvised for', aka: ['improvised for', 'improvised'], isNeeded: false },
+] as const;
+export type KindField = (typeof KIND_COLUMNS)[number]['field'];
+/** Which heading of the file stands for which field; a field that is left out takes its default. */
+export type KindMapping = Partial<Record<KindField, string>>;
+
+const plain = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[^a-z]+/g, ' ')
+    .trim();
+
+/** Headings that say what they are, in any case and punctuation. */
+export function guessMapping(headings: readonly string[]): KindMapping {
+  const mapping: KindMapping = {};
+  for (const { field, label, aka } of KIND_COLUMNS) {
+    const names = [plain(label), ...aka];
+    const found = headings.find((heading) => names.includes(plain(heading)));
+    if (found !== undefined) mapping[field] = found;
+  }
+  return mapping;
+}
+
+export interface RowReport {
+  /** As a table program counts: the heading is row 1. */
+  row: number;
+  kind: Kind | null;
+  issues: { field: KindField; message: string }[];
+  /** Whether a kind of this id is there already and would be changed. */
+  replaces: boolean;
+}
+
+type Row = Readonly<Record<string, string | undefined>>;
+const FIRST_ROW = 2;
+
+/**
+ * Reads rows of a table into kinds, each row by itself: a bad row says what is wrong and where, and does not stop the others.
+ * An id that stands twice is refused the second time.
+ */
+export function readKindRows(rows: readonly Row[], mapping: KindMapping, known: ReadonlySet<string>): RowReport[] {
+  const seen = new Set<string>();
+  return rows.map((row, index) => {
+    const report = readKindRow(row, mapping, index + FIRST_ROW, known);
+    const id = report.kind?.id;
+    if (id === undefined) return report;
+    if (seen.has(id)) return { ...report, kind: null, issues: [{ field: 'id', message: `"${id}" stands twice in this file` }] };
+    seen.add(id);
+    return report;
+  });
+}
+
+function readKindRow(row: Row, mapping: KindMapping, number: number, known: ReadonlySet<string>): RowReport {
+  const issues: RowReport['issues'] = [];
+  const cell = (field: KindField): string => (mapping[field] === undefined ? '' : (row[mapping[field]] ?? '').trim());
+  const say = (field: KindField, message: string) => issues.push({ field, message });
+  const measure = (field: KindField, most: number): number => {
+    const value = numberIn(cell(field));
+    if (cell(field) === '') say(field, 'is missing');
+    else if (value === null || value <= 0) say(field, `"${cell(field)}" is not a number over 0`);
+    else if (value > most) say(field, `${value} is over ${most}: is the unit right?`);
+    return value ?? 0;
+  };
+  const oneOf = <T extends string>(field: KindField, allowed: readonly T[], fallback: T): T => {
+    const text = cell(field);
+    const found = allowed.find((value) => value.toLowerCase() === text.toLowerCase());
+    if (text !== '' && found === undefined) say(field, `"${text}" is not one of ${allowed.join(', ')}`);
+    return found ?? fallback;
+  };
+  const name = cell('name');
+  if (name === '') say('name', 'is missing');
+  if (cell('rung') === '') say('rung', 'is missing');
+  const id = cell('id') === '' ? slug(name) : cell('id');
+  if (!/^[a-z0-9-]{1,64}$/.test(id)) say('id', `"${id}" must be small letters, digits and -`);
+  const { priceMinor, issue } = readPrice(cell('price'));
+  if (issue !== null) say('price', issue);
+  const pieces = cell('pieces') === '' ? 1 : (numberIn(cell('pieces')) ?? 0);
+  if (!Number.isInteger(pieces) || pieces < 1) say('pieces', `"${cell('pieces')}" is not a whole number over 0`);
+  const shape = oneOf('shape', KindSchema.shape.shape.options, 'slab');
+  const row2 = {
+    id,
+    name,
+    rung: oneOf('rung', RUNGS, 'D'),
+    shape,
+    drawing: oneOf('drawing', KindSchema.shape.drawing.options, 'packet'),
+    states: [{ id: 'asSold', label: 'as packed', wMm: measure('wMm', 2000), hMm: measure('hMm', 2000), tMm: measure('tMm', 1000) }],
+    foldable: false,
+    give: shape === 'soft' ? 0.25 : 0,
+    massG: measure('massG', 50_000),
+    priceMinor,
+    dating: oneOf('dating', KindSchema.shape.dating.options, 'none'),
+    pieces,
+    pieceName: cell('pieceName') === '' ? 'piece' : cell('pieceName'),
+    sterile: false,
+    grades: readGrades(cell, say),
+    requires: {},
+    provides: [],
+    skill: null,
+    caution: null,
+    barredAtSecurity: false,
+    sellerMatters: false,
+    source: 'memory' as const,
+  };
+  const parsed = issues.length === 0 ? KindSchema.safeParse(row2) : null;
+  if (parsed !== null && !parsed.success) say('name', parsed.error.issues[0]?.message ?? 'cannot be read');
+  return { row: number, kind: parsed?.success ? parsed.data : null, issues, replaces: known.has(id) };
+}
+
+/** Needs by id or by label: "M.limb; pressure". */
+function readGrades(cell: (field: KindField) => string, say: (field: KindField, message: string) => void): Kind['grades'] {
+  const grades: Partial<Record<NeedId, Grade>> = {};
+  for (const grade of GRADES) {
+    for (const word of cell(grade).split(/[;|]/)) {
+      const text = word.trim().toLowerCase();
+      if (text === '') continue;
+      const need = NEED_IDS.find((id) => id.toLowerCase() === text || NEEDS[id].label === text || NEEDS[id].one === text);
+      if (need === undefined) say(grade, `"${word.trim()}" is not a need; write its id, such as M.limb`);
+      else grades[need] ??= grade;
+    }
+  }
+  return grades;
+}
+
+const numberIn = (text: string): number | null => (/^-?\d+([.,]\d+)?$/.test(text) ? Number(text.replace(',', '.')) : null);
+
+function readPrice(text: string): { priceMinor: number; issue: string | null } {
+  if (text === '') return { priceMinor: 0, issue: null };
+  const value = numberIn(text);
+  if (value === null || value < 0) return { priceMinor: 0, issue: `"${text}" is not an amount, such as 12.50` };
+  return { priceMinor: Math.round(value * 100), issue: null };
+}
+
+/** "Wide wrap, 15 cm" becomes wide-wrap-15-cm. */
+export const slug = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 64);
+
+/** A kind as a row of the same table, so that an export can be read in again. */
+export function kindRow(kind: Kind): Record<string, string> {
+  const state = kind.states[0];
+  const needs = (grade: Grade) =>
+    Object.entries(kind.grades)
+      .filter(([, value]) => value === grade)
+      .map(([need]) => need)
+      .join('; ');
+  const cells: Record<KindField, string> = {
+    id: kind.id,
+    name: kind.name,
+    rung: kind.rung,
+    shape: kind.shape,
+    drawing: kind.drawing,
+    wMm: String(state?.wMm ?? ''),
+    hMm: String(state?.hMm ?? ''),
+    tMm: String(state?.tMm ?? ''),
+    massG: String(kind.massG),
+    price: (kind.priceMinor / 100).toFixed(2),
+    dating: kind.dating,
+    pieces: String(kind.pieces),
+    pieceName: kind.pieceName,
+    primary: needs('primary'),
+    substitute: needs('substitute'),
+    improvised: needs('improvised'),
+  };
+  return Object.fromEntries(KIND_COLUMNS.map(({ field, label }) => [label, cells[field]]));
+}

@@ -1,0 +1,38 @@
+import type { NeedId } from '../model/need.ts';
+import type { Coverage, NeedCoverage, NeedState } from './coverage.ts';
+
+export interface NeedFigures {
+  state: NeedState;
+  have: number;
+  least: number;
+  ideal: number;
+}
+export interface NeedChange {
+  need: NeedId;
+  before: NeedFigures;
+  after: NeedFigures;
+}
+
+const ORDER: readonly NeedState[] = ['off', 'gap', 'thin', 'held', 'full'];
+const figures = ({ state, have, least, ideal }: NeedCoverage): NeedFigures => ({ state, have, least, ideal });
+const isSame = (a: NeedFigures, b: NeedFigures): boolean =>
+  a.state === b.state && a.have === b.have && a.least === b.least && a.ideal === b.ideal;
+
+/** Needs whose figures differ between two coverages, in the order of the first. */
+export function changesBetween(before: Coverage, after: Coverage): NeedChange[] {
+  const then = new Map(after.needs.map((need) => [need.need, need]));
+  return before.needs.flatMap((was) => {
+    const is = then.get(was.need);
+    if (is === undefined) return [];
+    const change = { need: was.need, before: figures(was), after: figures(is) };
+    return isSame(change.before, change.after) ? [] : [change];
+  });
+}
+
+/** Whether a need got worse: a lower state, or fewer pieces of what is asked for. */
+export const isWorse = ({ before, after }: NeedChange): boolean =>
+  after.state === before.state
+    ? after.have - after.least < before.have - before.least
+    : before.state === 'off'
+      ? after.state === 'gap'
+      : ORDER.indexOf(after.state) < ORDER.indexOf(before.state);

@@ -1,0 +1,120 @@
+import {
+  AGE_GROUP_NAMES,
+  AGE_GROUPS,
+  type Brief,
+  type Carer,
+  childrenIn,
+  helpersIn,
+  mayUse,
+  THREAT_NAMES,
+  TRAINING_NAMES,
+} from '../model/brief.ts';
+import { NEEDS, type NeedId, SKILL_FACTS } from '../model/need.ts';
+import type { School } from '../model/school.ts';
+import { casualtiesOf } from './needs.ts';
+
+/** "a, b and c" */
+export function inWords(parts: readonly string[]): string {
+  const last = parts.at(-1);
+  return parts.length < 2 ? (last ?? '') : `${parts.slice(0, -1).join(', ')} and ${last}`;
+}
+
+const counted = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`;
+
+/** "25 min", "2 h 30 min", "3 days" */
+export function showHours(hours: number): string {
+  const minutes = Math.round(hours * 60);
+  if (minutes < 120) return `${minutes} min`;
+  if (hours >= 48) return `${Math.round(hours / 2.4) / 10} days`.replace('.0 ', ' ');
+  const rest = minutes % 60;
+  return rest === 0 ? `${Math.floor(minutes / 60)} h` : `${Math.floor(minutes / 60)} h ${rest} min`;
+}
+
+function peopleSentence(brief: Brief): string {
+  const k = casualtiesOf(brief);
+  const among = [
+    ...AGE_GROUPS.flatMap((group) =>
+      brief.childrenByAge[group] > 0 ? [`${counted(brief.childrenByAge[group], 'child', 'children')} aged ${AGE_GROUP_NAMES[group]}`] : [],
+    ),
+    ...(brief.children && childrenIn(brief) === 0 ? ['children'] : []),
+    ...(brief.olderPersons > 0 ? [counted(brief.olderPersons, 'older person', 'older people')] : []),
+    ...(brief.onBloodThinners > 0 ? [`${brief.onBloodThinners} on blood thinners`] : []),
+    ...(brief.withAllergies > 0 ? [`${brief.withAllergies} with a severe allergy`] : []),
+    ...(brief.withDiabetes > 0 ? [`${brief.withDiabetes} with diabetes`] : []),
+  ];
+  const animals = brief.animals > 0 ? `, and ${counted(brief.animals, 'animal', 'animals')}` : '';
+  const whom = among.length > 0 ? ` (among them ${inWords(among)})` : '';
+  const at = k === 1 ? 'one casualty at a time' : `${k} casualties at once`;
+  return `Covers ${counted(brief.persons, 'person', 'persons')}${whom}${animals}, and plans for ${at}.`;
+}
+
+function dangerSentence(brief: Brief): string {
+  const dangers = [
+    ...(brief.penetrating ? ['penetrating wounds'] : []),
+    ...brief.threats.map((threat) => THREAT_NAMES[threat].name.toLowerCase()),
+    ...(brief.coldWet ? ['cold or wet'] : []),
+  ];
+  const what = dangers.length > 0 ? `Likely: ${inWords(dangers)}.` : 'No particular threat is named.';
+  return `${what}${brief.dark ? ' It may be dark.' : ''}`;
+}
+
+function distanceSentence(brief: Brief): string {
+  const days = brief.daysOut > 0 ? ` on a trip of ${counted(brief.daysOut, 'day', 'days')}` : '';
+  const phone = brief.phoneCover ? 'within phone cover' : 'beyond phone cover';
+  return `Professional care is about ${showHours(brief.hoursToCare)} away${days}, ${phone}.`;
+}
+
+const skillList = (carer: Carer): string => {
+  const able = carer.skills.filter((skill) => mayUse(carer, skill)).map((skill) => SKILL_FACTS[skill].name);
+  return able.length === 0 ? 'no course' : inWords(able);
+};
+
+function helperSentence(brief: Brief): string {
+  const remote = brief.remoteAdvice ? ' Remote medical advice may stand in for a missing skill.' : '';
+  if (brief.carers.length > 0) {
+    const who = brief.carers.map((carer) => `${carer.name}${carer.carries ? ', who carries it' : ''} (${skillList(carer)})`);
+    return `Those who help: ${who.join('; ')}.${remote}`;
+  }
+  const { name, means } = TRAINING_NAMES[brief.training];
+  const count = helpersIn(brief);
+  return `${count === 1 ? 'One person helps' : `${count} people help`}; training: ${name.toLowerCase()} (${means}).${remote}`;
+}
+
+function kitSentence(brief: Brief): string {
+  const says = [
+    brief.staysPut ? 'stays put' : 'is worn or carried',
+    brief.standsAlone ? 'must do when it is grabbed alone' : 'works together with other kits',
+    ...(brief.dayToDay ? ['holds day-to-day things too'] : []),
+    ...(brief.securityChecks ? ['has to pass security checks'] : []),
+    ...(brief.strangers ? ['may be opened by strangers'] : []),
+  ];
+  return `The kit ${inWords(says)}.`;
+}
+
+/** "Set by hand: 6 chest seals (2 boats share it)." */
+function overrideSentence(brief: Brief): string {
+  const set = Object.entries(brief.overrides) as [NeedId, NonNullable<Brief['overrides'][NeedId]>][]; // keyed by need ids
+  if (set.length === 0) return '';
+  const says = set.map(([need, { least, ideal, windowS, reason }]) => {
+    const figures = [
+      ...(least === null ? [] : [`at least ${least}`]),
+      ...(ideal === null ? [] : [`ideally ${ideal}`]),
+      ...(windowS === null ? [] : [`within ${windowS} s`]),
+    ];
+    return `${NEEDS[need].label} ${figures.join(', ')} (${reason})`;
+  });
+  return ` Set by hand: ${says.join('; ')}.`;
+}
+
+/** The brief as one paragraph that can be printed and shown to a crew. Plain text; planning values, no clinical advice. */
+export function briefSummary(brief: Brief, school: Pick<School, 'name'>): string {
+  const sentences = [
+    peopleSentence(brief),
+    dangerSentence(brief),
+    distanceSentence(brief),
+    helperSentence(brief),
+    kitSentence(brief),
+    `What comes first follows the school “${school.name}”.`,
+  ];
+  return `${sentences.join(' ')}${overrideSentence(brief)}`;
+}
