@@ -56,13 +56,13 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
 
   it('writes the brief, and the needs follow at once', async () => {
     await person.type('Persons covered', '5');
-    await person.page.locator('label ::-p-text(Penetrating threat)').click();
+    await person.page.locator('.toggle ::-p-text(Penetrating)').click();
     await person.sees('2 per casualty, entry and exit × 2 casualties + 2 spare = 6');
     await person.choose('What comes first, and what counts', 'Bleeding-only');
     await person.sees('this school leaves chest wounds to the next carer');
     await person.choose('What comes first, and what counts', 'Committee-first');
     await person.type('Persons covered', '2');
-    await person.type('Hours to care', '0.75');
+    await person.type('Minutes to professional care', '45');
     await person.saved();
     expect((await kitNamed('Jetty kit')).brief).toMatchObject({ persons: 2, penetrating: true, hoursToCare: 0.75 });
   });
@@ -296,7 +296,13 @@ describe('two tabs on one kit', () => {
 describe('every screen, by day and at dusk', () => {
   const SCREENS = [
     '/',
-    '/kits/helm-vest/brief',
+    '/kits/console-case/brief',
+    '/kits/helm-vest/brief?view=words',
+    '/kits/helm-vest/brief?view=compare&with=school:remote',
+    '/kits/helm-vest/compare?with=list:ready-pocket&with=kit:belt-kit',
+    '/schools/committee-first',
+    '/kinds?kind=kaolin-gauze',
+    '/kinds?kind=import',
     '/kits/tow-panel/bench?rung=M',
     '/kits/console-case/bench',
     '/kits/belt-kit/fit',

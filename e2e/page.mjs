@@ -49,6 +49,34 @@ export class Person {
     await this.waitFor((node, expected) => node.value === expected, field, words);
   }
 
+  /** Presses Tab until the focus is on something whose name begins so. */
+  async tabTo(start, most = 80) {
+    for (let step = 0; step < most; step += 1) {
+      const name = await this.page.evaluate(() => {
+        const { activeElement: element } = document;
+        const label = element?.labels?.[0]?.textContent;
+        return element?.getAttribute('aria-label') ?? label ?? element?.textContent ?? '';
+      });
+      if (name.startsWith(start)) return;
+      await this.page.keyboard.press('Tab');
+    }
+    throw new Error(`Tab does not lead to "${start}"`);
+  }
+
+  /** Carries something with the mouse from one place to another. */
+  async carry(from, to) {
+    const [start, end] = await Promise.all(
+      [from, to].map(async (selector) => (await this.page.waitForSelector(selector, { visible: true })).boundingBox()),
+    );
+    const middle = ({ x, y, width, height }) => [x + width / 2, y + Math.min(height / 2, 60)];
+    await this.page.mouse.move(...middle(start));
+    await this.page.mouse.down();
+    await this.page.mouse.move(...middle(start).map((value) => value + 12), { steps: 4 });
+    await this.page.mouse.move(...middle(end), { steps: 12 });
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    await this.page.mouse.up();
+  }
+
   /** Chooses from a list that opens on pressing. */
   async choose(name, option) {
     const field = await this.page.waitForSelector(by(name, 'combobox'), { visible: true });

@@ -20,7 +20,7 @@ await build({
 });
 const { BriefSchema, FitProblemSchema, KINDS, SCHOOLS, addDays, checkPlacement, coverage, deriveNeeds, kindCatalog, packFit, plainDate } =
   await import(pathToFileURL(core).href);
-const { startServer } = await import('../e2e/browser.mjs');
+const { readCaution, startBrowser, startServer } = await import('../e2e/browser.mjs');
 
 const TODAY = plainDate('2026-11-25');
 const results = [];
@@ -142,9 +142,66 @@ async function benchServer() {
   rmSync(folder, { recursive: true, force: true });
 }
 
+/** A change on a kit of 60 units, from the key to the frame in which coverage, rules and totals stand anew. */
+async function benchRepaint() {
+  const server = await startServer();
+  const { browser, close } = await startBrowser();
+  try {
+    await readCaution(server.url);
+    const kit = await (await fetch(`${server.url}/api/kits/console-case`)).json();
+    const next = random(60);
+    const units = Array.from({ length: 60 }, (_, index) => ({
+      id: `bench-${index}`,
+      kind: KINDS[Math.floor(next() * KINDS.length)].id,
+      count: 1 + Math.floor(next() * 2),
+      condition: 'ready',
+      expiresOn: next() < 0.6 ? addDays(TODAY, Math.floor(next() * 900)) : null,
+    }));
+    const { name, layer, personId, containerId, positionId, schoolId, brief, setAside } = kit;
+    const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, units };
+    const headers = { 'content-type': 'application/json' };
+    const body = JSON.stringify({ version: kit.version, draft });
+    const saved = await fetch(`${server.url}/api/kits/console-case`, { method: 'PUT', headers, body });
+    if (!saved.ok) throw new Error(await saved.text());
+    const page = await browser.newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    await page.goto(`${server.url}/kits/console-case/bench`, { waitUntil: 'networkidle0' });
+    await page.locator('.thing').click();
+    await page.waitForSelector('.unit-picture');
+    // The packing of what lies there runs in its worker and is no part of the repaint; let it come to rest first.
+    await new Promise((resolve) => setTimeout(resolve, 6000));
+    const times = await page.evaluate(async () => {
+      const frame = () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 0)));
+      const taken = [];
+      for (let round = 0; round < 24; round += 1) {
+        await new Promise((resolve) => setTimeout(resolve, 120));
+        const mass = document.querySelector('.kit-figures')?.textContent;
+        const start = performance.now();
+        window.dispatchEvent(new KeyboardEvent('keydown', { key: round % 2 === 0 ? '+' : '-', bubbles: true }));
+        await frame();
+        taken.push(performance.now() - start);
+        if (document.querySelector('.kit-figures')?.textContent === mass) throw new Error('the totals did not follow');
+      }
+      return taken;
+    });
+    report(
+      'change on a kit of 60 units until it is painted, median',
+      median(times.slice(4)),
+      'ms',
+      50,
+      `; slowest ${Math.max(...times.slice(4)).toFixed(0)} ms`,
+    );
+  } finally {
+    await close();
+    await server.stop();
+    server.remove();
+  }
+}
+
 if (!existsSync(join(ROOT, 'web/dist/.vite/manifest.json'))) throw new Error('the pages were built without a manifest');
 benchCoverage();
 benchFit();
 benchPage();
 await benchServer();
+await benchRepaint();
 process.exit(results.some(({ value, limit }) => value > limit) ? 1 : 0);

@@ -15,9 +15,12 @@ export const router = createBrowserRouter([
         children: [
           { path: 'brief', lazy: async () => ({ Component: (await import('./brief/Brief.tsx')).Brief }) },
           { path: 'bench', lazy: async () => ({ Component: (await import('./bench/Bench.tsx')).Bench }) },
+          { path: 'compare', lazy: async () => ({ Component: (await import('./compare/ComparePage.tsx')).ComparePage }) },
           { path: 'fit', lazy: async () => ({ Component: (await import('./fit/Fit.tsx')).Fit }) },
         ],
       },
+      { path: '/schools/:id?', lazy: async () => ({ Component: (await import('./schools/SchoolsPage.tsx')).SchoolsPage }) },
+      { path: '/kinds', lazy: async () => ({ Component: (await import('./kinds/KindsPage.tsx')).KindsPage }) },
       { path: '/stores', lazy: async () => ({ Component: (await import('./stores/Stores.tsx')).Stores }) },
       { path: '/restock', lazy: async () => ({ Component: (await import('./stores/RestockPage.tsx')).RestockPage }) },
       { path: '/upkeep', lazy: async () => ({ Component: (await import('./upkeep/Upkeep.tsx')).Upkeep }) },

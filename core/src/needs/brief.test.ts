@@ -126,7 +126,7 @@ describe('the summary', () => {
     );
     expect(text).toBe(
       'Covers 6 persons (among them 1 child aged 1 to 7 and 1 on blood thinners), and plans for 2 casualties at once. ' +
-        'Likely: machinery or crush, drowning or overdose and cold or wet. ' +
+        'Likely: machinery or crush; drowning or overdose; cold or wet. ' +
         'Professional care is about 2 h 30 min away on a trip of 2 days, beyond phone cover. ' +
         'Those who help: Coxswain, who carries it (tourniquet). ' +
         'The kit is worn or carried, must do when it is grabbed alone and has to pass security checks. ' +

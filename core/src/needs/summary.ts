@@ -54,7 +54,7 @@ function dangerSentence(brief: Brief): string {
     ...brief.threats.map((threat) => THREAT_NAMES[threat].name.toLowerCase()),
     ...(brief.coldWet ? ['cold or wet'] : []),
   ];
-  const what = dangers.length > 0 ? `Likely: ${inWords(dangers)}.` : 'No particular threat is named.';
+  const what = dangers.length > 0 ? `Likely: ${dangers.join('; ')}.` : 'No particular threat is named.';
   return `${what}${brief.dark ? ' It may be dark.' : ''}`;
 }
 

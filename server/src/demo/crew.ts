@@ -1,4 +1,4 @@
-import type { Brief, Condition, Layer } from '@ivrak/core';
+import type { Brief, Condition, ContentList, Layer } from '@ivrak/core';
 import crew from './crew.json' with { type: 'json' };
 
 /**
@@ -32,14 +32,17 @@ export interface DemoKit {
 }
 
 /** Spares are on the boathouse shelf; practice units are marked for ever: for the hands to learn on. */
-const { people, kits, stores, practice } = crew as unknown as {
+const { people, kits, stores, practice, lists } = crew as unknown as {
   people: { id: string; name: string; role: string }[];
   kits: DemoKit[];
   stores: DemoUnit[];
   practice: DemoUnit[];
+  lists: ContentList[];
 }; // a test holds the seeded crew against the export schema
 
 export const DEMO_PEOPLE = people;
 export const DEMO_KITS = kits;
 export const DEMO_STORES = stores;
 export const DEMO_PRACTICE = practice;
+/** Ready-made kits as a shop might offer them, to compare with. */
+export const DEMO_LISTS = lists;

@@ -2,10 +2,10 @@ import { addDays, BriefSchema, fitFingerprint, type PlainDate, packFit, UseInput
 import { sql } from 'drizzle-orm';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { gtins, kits, lots, people, units, useEvents, uses } from '../db/schema.ts';
+import { contentLists, gtins, kits, lots, people, units, useEvents, uses } from '../db/schema.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
-import { DEMO_KITS, DEMO_PEOPLE, DEMO_PRACTICE, DEMO_STORES, type DemoUnit } from './crew.ts';
+import { DEMO_KITS, DEMO_LISTS, DEMO_PEOPLE, DEMO_PRACTICE, DEMO_STORES, type DemoUnit } from './crew.ts';
 
 export async function isNewDatabase(db: Db): Promise<boolean> {
   const [row] = await db
@@ -37,6 +37,7 @@ export async function seedDemo(db: Db, today: PlainDate): Promise<void> {
     await addUnits(tx, today, DEMO_PRACTICE, 'practice', { place: 'practice', kitId: null });
     const known = DEMO_STORES.map(({ kind }) => kind).filter((kind, index, all) => all.indexOf(kind) === index);
     await tx.insert(gtins).values(known.map((kind, index) => ({ gtin: demoGtin(index + 1), kind })));
+    await tx.insert(contentLists).values(DEMO_LISTS.map((data) => ({ id: data.id, data })));
     await addPastUse(tx, today);
     await note(tx, 'local', [{ what: 'demo data loaded', subject: 'demo' }]);
   });

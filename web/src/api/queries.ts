@@ -1,5 +1,6 @@
-import type { KitView, Person, PlacedUnit, PlainDate, Restock, UpkeepEvent } from '@ivrak/core';
+import type { ContentList, Kind, KitView, Person, PlacedUnit, PlainDate, Restock, School, UpkeepEvent } from '@ivrak/core';
 import { QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCatalog } from '../kit/catalog.ts';
 import { api } from './client.ts';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
@@ -13,6 +14,23 @@ export interface Settings {
 }
 
 export const useSettings = () => useQuery({ queryKey: ['settings'], queryFn: () => api.get<Settings>('/api/settings') });
+/** What the server knows of kinds and schools goes into the catalogue, from which every screen reads. */
+export const useCatalogQuery = () =>
+  useQuery({
+    queryKey: ['catalog'],
+    staleTime: 60_000,
+    queryFn: async () => {
+      const told = await api.get<{
+        kinds: Kind[];
+        schools: School[];
+        own: { kinds: Record<string, number>; schools: Record<string, number> };
+      }>('/api/catalog');
+      useCatalog.getState().take(told);
+      return told.own;
+    },
+  });
+export const useLists = () =>
+  useQuery({ queryKey: ['lists'], queryFn: () => api.get<{ lists: { id: string; data: ContentList; version: number }[] }>('/api/lists') });
 export const useKits = () =>
   useQuery({ queryKey: ['kits'], queryFn: () => api.get<{ kits: MusteredKit[]; today: PlainDate }>('/api/kits') });
 export const usePeople = () =>
@@ -30,6 +48,6 @@ export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () =>
 export function useRefresh(): () => Promise<void> {
   const client = useQueryClient();
   return async () => {
-    await Promise.all(['kits', 'stores', 'upkeep', 'restock'].map((key) => client.invalidateQueries({ queryKey: [key] })));
+    await Promise.all(['kits', 'stores', 'upkeep', 'restock', 'catalog'].map((key) => client.invalidateQueries({ queryKey: [key] })));
   };
 }

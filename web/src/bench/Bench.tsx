@@ -1,29 +1,42 @@
-import { RUNGS, runRules, type Unit, type UnitId } from '@ivrak/core';
-import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { type Kind, RUNGS, type Unit, type UnitId } from '@ivrak/core';
+import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { CATALOG, containerOf, positionOf, schoolOf } from '../kit/catalog.ts';
+import { KindDrawing } from '../drawing/KindDrawing.tsx';
+import { catalogNow } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { withOneLess, withUnit } from '../kit/units.ts';
+import { moveBefore, moveBy, withOneLess, withOneMore, withUnit } from '../kit/units.ts';
 import { useOpenRung } from '../kit/useOpenRung.ts';
 import { useKeys } from '../shell/useKeys.ts';
+import { Alternatives } from './Alternatives.tsx';
 import './bench.css';
-import { CatalogDrawer } from './CatalogDrawer.tsx';
-import { JudgementList } from './JudgementList.tsx';
 import { Lane } from './Lane.tsx';
-import { SHEET_SCALE } from './scale.ts';
+import { SheetDrawer, type Tab } from './SheetDrawer.tsx';
+import { SheetHead } from './SheetHead.tsx';
+import { useSheetScale } from './scale.ts';
 import { UnitDrawer } from './UnitDrawer.tsx';
+import { useAlternatives } from './useAlternatives.ts';
+
+/** A hand that only wants to press moves less than this. */
+const DRAG_FROM_PX = 6;
 
 /** Lays things out on the ground sheet, lane by lane, beside the catalogue or the chosen thing. */
 export function Bench() {
   const { draft, judgement } = useKit();
   const edit = useDraft((state) => state.edit);
+  const zoom = useSheetScale((state) => state.zoom);
   const [chosenId, setChosen] = useState<UnitId | null>(null);
   const [tab, setTab] = useState<Tab>('catalogue');
+  const [dragged, setDragged] = useState<Kind | null>(null);
   const search = useRef<HTMLInputElement>(null);
   const { rung } = useOpenRung();
+  const compared = useAlternatives((state) => state.need);
+  const closeAlternatives = useAlternatives((state) => state.close);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM_PX } }));
   const chosen = draft.units.find(({ id }) => id === chosenId) ?? null;
   const onUnit = (change: (unit: Unit) => Unit) => () => chosen !== null && edit((before) => withUnit(before, chosen.id, change));
+  const takeOff = (id: string) => edit((before) => ({ ...before, units: before.units.filter((unit) => unit.id !== id) }));
   useKeys({
     '/': () => {
       // At once, or what is typed right after it would still act as keys.
@@ -36,93 +49,84 @@ export function Bench() {
     '+': onUnit((unit) => ({ ...unit, count: Math.min(1000, unit.count + 1) })),
     '-': () => chosen !== null && edit((before) => withOneLess(before, chosen.id)),
     w: onUnit(nextState),
-    Delete: () => chosen !== null && edit((before) => ({ ...before, units: before.units.filter(({ id }) => id !== chosen.id) })),
-    Escape: () => setChosen(null),
+    '<': () => chosen !== null && edit((before) => moveBy(before, chosen.id, -1, catalogNow())),
+    '>': () => chosen !== null && edit((before) => moveBy(before, chosen.id, 1, catalogNow())),
+    i: () => zoom(1),
+    o: () => zoom(-1),
+    Delete: () => chosen !== null && takeOff(chosen.id),
+    Escape: () => (compared === null ? setChosen(null) : closeAlternatives()),
   });
   useEffect(() => {
     if (rung !== null) document.getElementById(`lane-${rung}`)?.scrollIntoView({ block: 'nearest' });
   }, [rung]);
+  useEffect(() => closeAlternatives, [closeAlternatives]);
+
+  const drop = ({ active, over }: DragEndEvent) => {
+    setDragged(null);
+    if (over === null) return;
+    const carried = active.data.current as Carried;
+    const target = over.data.current as Target;
+    if (carried.what === 'kind') {
+      if (target.what !== 'drawer') edit((before) => withOneMore(before, carried.kind).draft);
+    } else if (target.what === 'drawer') takeOff(carried.unitId);
+    else if (target.what === 'unit') edit((before) => moveBefore(before, carried.unitId, target.unitId, catalogNow()));
+  };
   return (
-    <>
-      <main id="main" className="ground-sheet" aria-label="Ground sheet">
-        {RUNGS.map((lane) => (
-          <Lane
-            key={lane}
-            rung={lane}
-            units={draft.units.filter(({ kind }) => CATALOG.get(kind)?.rung === lane)}
-            coverage={judgement.rungs.find((entry) => entry.rung === lane)}
-            chosenId={chosenId}
-            choose={(id) => setChosen((before) => (before === id ? null : id))}
-          />
-        ))}
-        <ScaleBar />
+    <DndContext
+      sensors={sensors}
+      onDragStart={({ active }: DragStartEvent) => setDragged((active.data.current as Carried).kind)}
+      onDragCancel={() => setDragged(null)}
+      onDragEnd={drop}
+    >
+      <main id="main" className="bench-main">
+        <SheetHead />
+        <GroundSheet>
+          {RUNGS.map((lane) => (
+            <Lane
+              key={lane}
+              rung={lane}
+              units={draft.units.filter(({ kind }) => catalogNow().get(kind)?.rung === lane)}
+              coverage={judgement.rungs.find((entry) => entry.rung === lane)}
+              chosenId={chosenId}
+              choose={(id) => setChosen((before) => (before === id ? null : id))}
+            />
+          ))}
+        </GroundSheet>
+        {compared !== null && <Alternatives key={compared} need={compared} />}
       </main>
-      <aside className="drawer" aria-label={chosen === null ? 'Catalogue' : 'Chosen thing'}>
-        {chosen === null ? (
-          <SheetDrawer tab={tab} setTab={setTab} searchRef={search} />
-        ) : (
-          <UnitDrawer key={chosen.id} unit={chosen} close={() => setChosen(null)} />
-        )}
-      </aside>
-    </>
+      <SheetDrawer name={chosen === null ? 'Catalogue' : 'Chosen thing'} tab={tab} setTab={setTab} searchRef={search}>
+        {chosen === null ? null : <UnitDrawer key={chosen.id} unit={chosen} close={() => setChosen(null)} />}
+      </SheetDrawer>
+      <DragOverlay dropAnimation={null}>{dragged === null ? null : <Dragged kind={dragged} />}</DragOverlay>
+    </DndContext>
   );
 }
 
-type Tab = 'catalogue' | 'judgement';
+/** What is under the hand, and what it may be let go on. */
+export type Carried = { what: 'kind'; kind: Kind } | { what: 'unit'; unitId: UnitId; kind: Kind };
+export type Target = { what: 'lane' } | { what: 'unit'; unitId: UnitId } | { what: 'drawer' };
 
-interface SheetDrawerProps {
-  tab: Tab;
-  setTab: (tab: Tab) => void;
-  searchRef: RefObject<HTMLInputElement | null>;
-}
-
-/** Beside the sheet: what could be laid out, or what there is to say about what lies there. */
-function SheetDrawer({ tab, setTab, searchRef }: SheetDrawerProps) {
-  const { draft, judgement, today, packing } = useKit();
-  const packedMm = packing.result?.thicknessMm ?? null;
-  const findings = useMemo(
-    () =>
-      runRules({
-        draft,
-        brief: draft.brief,
-        school: schoolOf(draft),
-        today,
-        coverage: judgement.coverage,
-        container: containerOf(draft.containerId),
-        position: positionOf(draft.positionId),
-        catalog: CATALOG,
-        packedMm,
-      }),
-    [draft, judgement.coverage, today, packedMm],
-  );
-  const urgent = findings.filter(({ severity }) => severity !== 'note').length;
+function GroundSheet({ children }: { children: React.ReactNode }) {
+  const scale = useSheetScale((state) => state.scale);
   return (
-    <>
-      <div className="drawer-tabs" role="group" aria-label="Beside the sheet">
-        <button type="button" aria-pressed={tab === 'catalogue'} onClick={() => setTab('catalogue')}>
-          Catalogue
-        </button>
-        <button type="button" aria-pressed={tab === 'judgement'} onClick={() => setTab('judgement')}>
-          Judgement {findings.length > 0 && <span className={`mono${urgent > 0 ? ' is-urgent' : ''}`}>{findings.length}</span>}
-        </button>
-      </div>
-      {tab === 'catalogue' ? <CatalogDrawer searchRef={searchRef} /> : <JudgementList findings={findings} />}
-    </>
+    <section className="ground-sheet" aria-label="Ground sheet" style={{ backgroundSize: `${10 * scale}px ${10 * scale}px` }}>
+      {children}
+    </section>
+  );
+}
+
+function Dragged({ kind }: { kind: Kind }) {
+  const scale = useSheetScale((state) => state.scale);
+  return (
+    <div className="dragged">
+      <KindDrawing kind={kind} scale={scale} />
+    </div>
   );
 }
 
 /** The next way the thing may lie: as packed, outer wrapper off, pressed, laid flat. */
 function nextState(unit: Unit): Unit {
-  const states = CATALOG.get(unit.kind)?.states ?? [];
+  const states = catalogNow().get(unit.kind)?.states ?? [];
   const at = states.findIndex(({ id }) => id === unit.state);
   return { ...unit, state: states[(at + 1) % Math.max(1, states.length)]?.id ?? unit.state };
-}
-
-function ScaleBar() {
-  return (
-    <div className="scale-bar">
-      <span className="mono">50 mm</span>
-      <span className="scale-line" style={{ width: 50 * SHEET_SCALE }} />
-    </div>
-  );
 }

@@ -1,28 +1,40 @@
-import { KINDS, type Kind, measuresOf, NEEDS, type NeedId, RUNGS } from '@ivrak/core';
-import { ActionIcon, TextInput } from '@mantine/core';
+import { useDraggable } from '@dnd-kit/core';
+import { type Helpfulness, type Kind, measuresOf, NEEDS, previewAdd, RUNGS, rankKinds } from '@ivrak/core';
+import { ActionIcon, Select, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import { type RefObject, useMemo, useState } from 'react';
+import { type RefObject, useDeferredValue, useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { schoolOf } from '../kit/catalog.ts';
+import { useCatalog } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { withOneMore } from '../kit/units.ts';
+import type { Carried } from './Bench.tsx';
 import { filterLabel, useCatalogFilter } from './catalogFilter.ts';
-import { shownKinds } from './catalogOrder.ts';
+import { type Shown, SORT_NAMES, type Sort, shownKinds, sortKinds } from './catalogOrder.ts';
+import { useAlternatives } from './useAlternatives.ts';
+import { useProblem } from './useProblem.ts';
+import { ChangeLine } from './WhatIf.tsx';
 
 interface CatalogDrawerProps {
   searchRef: RefObject<HTMLInputElement | null>;
 }
 
-/** All kinds, what fills a gap first; searchable, filtered by rung or by one need. */
+/** All kinds, what helps most first; searchable, filtered by rung or by one need; what adding one would change is told before. */
 export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
-  const { draft, judgement } = useKit();
+  const { school } = useKit();
   const edit = useDraft((state) => state.edit);
-  const { search, rung, need, setSearch, setRung } = useCatalogFilter();
+  const kinds = useCatalog((state) => state.kinds);
+  const { search, rung, need, sort, setSearch, setRung, setSort } = useCatalogFilter();
+  const compare = useAlternatives((state) => state.show);
   const [said, setSaid] = useState('');
-  const school = schoolOf(draft);
-  const shown = useMemo(() => shownKinds({ search, rung, need }, school, judgement), [search, rung, need, school, judgement]);
+  const [looked, setLooked] = useState<Kind | null>(null);
+  const helpful = useHelpful();
+  const shown = useMemo(
+    () => sortKinds(shownKinds(kinds, { search, rung, need }, school), sort, helpful),
+    [kinds, search, rung, need, school, sort, helpful],
+  );
   const add = (kind: Kind) => {
     edit((before) => withOneMore(before, kind).draft);
     setSaid(`${kind.name} added`);
@@ -32,7 +44,7 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
       <TextInput
         ref={searchRef}
         aria-label="Search the catalogue"
-        placeholder={`Search ${KINDS.length} kinds`}
+        placeholder={`Search ${kinds.length} kinds`}
         value={search}
         onChange={(event) => setSearch(event.currentTarget.value)}
         rightSection={<kbd>/</kbd>}
@@ -47,20 +59,40 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
           </button>
         ))}
       </div>
+      <div className="catalog-sort">
+        <Select
+          aria-label="Sort the catalogue"
+          data={Object.entries(SORT_NAMES).map(([value, label]) => ({ value, label }))}
+          value={sort}
+          onChange={(value) => setSort((value ?? 'helps') as Sort)}
+        />
+        <Link to="/kinds">Own kinds</Link>
+      </div>
       {need !== null && (
         <p className="small">
           {filterLabel(need)} ·{' '}
+          <button type="button" className="link-button" onClick={() => compare(need, null)}>
+            side by side
+          </button>{' '}
+          ·{' '}
           <button type="button" className="link-button" onClick={() => setRung(null)}>
             show all
           </button>
         </p>
       )}
       <ul className="catalog-list">
-        {shown.map(({ kind, fills, grades }) => (
-          <CatalogEntry key={kind.id} kind={kind} fills={fills} grades={grades} add={() => add(kind)} />
+        {shown.map((entry) => (
+          <CatalogEntry
+            key={entry.kind.id}
+            {...entry}
+            help={helpful.find(({ kind }) => kind === entry.kind.id)}
+            add={() => add(entry.kind)}
+            look={() => setLooked(entry.kind)}
+          />
         ))}
       </ul>
       {shown.length === 0 && <p className="muted">Nothing by that name here. Clear the search or the rung.</p>}
+      {looked !== null && <AddingIt kind={looked} />}
       <span className="sr-only" role="status">
         {said}
       </span>
@@ -68,18 +100,67 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
   );
 }
 
-function CatalogEntry({ kind, fills, grades, add }: { kind: Kind; fills: readonly NeedId[]; grades: string; add: () => void }) {
-  const state = measuresOf(kind, 'asSold');
+/** All kinds, the most helpful first; worked out after what was changed is on the screen. */
+function useHelpful(): readonly Helpfulness[] {
+  const problem = useDeferredValue(useProblem());
+  const kinds = useCatalog((state) => state.kinds);
+  const catalog = useCatalog((state) => state.catalog);
+  return useMemo(() => rankKinds(problem, kinds, catalog), [problem, kinds, catalog]);
+}
+
+function AddingIt({ kind }: { kind: Kind }) {
+  const { judgement, catalog } = useKit();
+  const problem = useProblem();
+  const preview = useMemo(() => previewAdd(judgement.coverage, problem, kind, catalog), [judgement.coverage, problem, kind, catalog]);
+  const { before, after } = preview.singlePoints;
   return (
-    <li className={`catalog-entry${fills.length > 0 ? ' is-useful' : ''}`}>
-      <span className="catalog-drawing">
+    <div className="adding-it" role="status">
+      <b>One more {kind.name.toLowerCase()}</b>
+      <span className="mono small">
+        +{preview.massG} g · +{preview.volumeCm3} cm³ · +{price(preview.priceMinor)}
+      </span>
+      {preview.changes.length === 0 ? (
+        <span className="small muted">No need would change: a spare.</span>
+      ) : (
+        <ul className="small" aria-label="Would change">
+          {preview.changes.map((change) => (
+            <ChangeLine key={change.need} change={change} />
+          ))}
+        </ul>
+      )}
+      {before !== after && (
+        <span className="small">
+          single points {before} → {after}
+        </span>
+      )}
+    </div>
+  );
+}
+
+const GAINS = { gap: 'fills', grade: 'better for', ideal: 'one more for' };
+
+interface CatalogEntryProps extends Shown {
+  help: Helpfulness | undefined;
+  add: () => void;
+  look: () => void;
+}
+
+function CatalogEntry({ kind, grades, help, add, look }: CatalogEntryProps) {
+  const state = measuresOf(kind, 'asSold');
+  const { setNodeRef, listeners } = useDraggable({ id: `kind:${kind.id}`, data: { what: 'kind', kind } satisfies Carried });
+  return (
+    <li className={`catalog-entry${help?.gain === 'gap' ? ' is-useful' : ''}`} onMouseEnter={look} onFocus={look}>
+      <span ref={setNodeRef} className="catalog-drawing" {...listeners}>
         <KindDrawing kind={kind} scale={scaleToFit(state, 54)} />
       </span>
       <span className="grow">
         <b>{kind.name}</b>
-        <span className={fills.length > 0 ? 'catalog-use state-held' : 'catalog-use muted'}>
-          {fills.length > 0 ? `fills ${fills.map((need) => NEEDS[need].label).join(', ')}` : grades}
-        </span>
+        {help?.gain != null && help.helps !== null && (
+          <span className="catalog-use state-held">
+            {GAINS[help.gain]} {NEEDS[help.helps].label}
+          </span>
+        )}
+        {(help?.helps == null || grades !== NEEDS[help.helps].label) && <span className="catalog-use muted">{grades}</span>}
         <span className="catalog-figures mono">
           {state.tMm} mm · {kind.massG} g · {price(kind.priceMinor)}
         </span>

@@ -1,26 +1,109 @@
-import { applyFix, type Finding, type Severity } from '@ivrak/core';
-import { CATALOG } from '../kit/catalog.ts';
+import {
+  applyFix,
+  factsOf,
+  type OpenFinding,
+  RULES,
+  type SetAside,
+  type Severity,
+  type Sifted,
+  showDate,
+  withoutSetAside,
+  withSetAside,
+} from '@ivrak/core';
+import { Button, TextInput } from '@mantine/core';
+import { useState } from 'react';
 import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
 
 const WORDS: Record<Severity, string> = { stop: 'Stop.', warn: 'Warn.', note: 'Note.' };
+const titleOf = (rule: string): string => RULES.find(({ id }) => id === rule)?.title ?? rule;
 
 /** What an experienced builder would say while looking at this table, with a fix where there is one; z undoes it. */
-export function JudgementList({ findings }: { findings: readonly Finding[] }) {
+export function JudgementList({ open, aside }: Sifted) {
   const edit = useDraft((state) => state.edit);
-  if (findings.length === 0) return <p className="muted">Nothing to object to.</p>;
+  const takeUp = (entry: SetAside) => edit((draft) => ({ ...draft, setAside: withoutSetAside(draft.setAside, entry) }));
   return (
-    <ul className="judgement-list" aria-label="Judgement">
-      {findings.map(({ rule, severity, reason, lookedAt, fix }) => (
-        <li key={`${rule}-${lookedAt.join()}`} className={`finding finding-${severity}`}>
-          <b>{WORDS[severity]}</b> {reason}{' '}
-          {fix !== null && (
-            <button type="button" className="link-button" onClick={() => edit((draft) => applyFix(draft, fix, CATALOG, newUnitId()))}>
-              {fix.label}
-            </button>
-          )}
-        </li>
-      ))}
-    </ul>
+    <>
+      {open.length === 0 && <p className="muted">Nothing to object to.</p>}
+      <ul className="judgement-list" aria-label="Judgement">
+        {open.map((finding) => (
+          <FindingEntry key={`${finding.rule}-${finding.lookedAt.join()}`} finding={finding} />
+        ))}
+      </ul>
+      {aside.length > 0 && (
+        <details className="aside-list">
+          <summary>Set aside: {aside.length}</summary>
+          <ul className="judgement-list" aria-label="Set aside">
+            {aside.map(({ finding, entry }) => (
+              <li key={entry.facts} className="finding">
+                <b>{titleOf(finding.rule)}.</b> {entry.reason} <span className="muted">({showDate(entry.on)})</span>{' '}
+                <button type="button" className="link-button" onClick={() => takeUp(entry)}>
+                  Take up again
+                </button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  );
+}
+
+function FindingEntry({ finding }: { finding: OpenFinding }) {
+  const { today, catalog } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const [reason, setReason] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const { rule, severity, reason: says, fix, before } = finding;
+  const keep = () => {
+    const why = (reason ?? '').trim();
+    if (why.length < 3) return setError('Say why, in a few words.');
+    edit((draft) => ({ ...draft, setAside: withSetAside(draft.setAside, { rule, facts: factsOf(finding), reason: why, on: today }) }));
+  };
+  return (
+    <li className={`finding finding-${severity}`}>
+      <b>{WORDS[severity]}</b> {says}
+      {before !== null && (
+        <span className="finding-before">
+          {' '}
+          Set aside on {showDate(before.on)} (“{before.reason}”); the facts have changed since.
+        </span>
+      )}
+      <span className="finding-acts">
+        {fix !== null && (
+          <button type="button" className="link-button" onClick={() => edit((draft) => applyFix(draft, fix, catalog, newUnitId()))}>
+            {fix.label}
+          </button>
+        )}
+        {reason === null && (
+          <button type="button" className="link-button link-quiet" aria-label={`Set aside: ${titleOf(rule)}`} onClick={() => setReason('')}>
+            Set aside
+          </button>
+        )}
+      </span>
+      {reason !== null && (
+        <form
+          className="aside-form"
+          onSubmit={(event) => {
+            event.preventDefault();
+            keep();
+          }}
+        >
+          <TextInput
+            aria-label="Why it is set aside"
+            placeholder="The reason"
+            value={reason}
+            maxLength={200}
+            error={error}
+            autoFocus
+            onChange={(event) => setReason(event.currentTarget.value)}
+          />
+          <Button type="submit" variant="default">
+            Set aside
+          </Button>
+        </form>
+      )}
+    </li>
   );
 }

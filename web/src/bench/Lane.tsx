@@ -1,3 +1,4 @@
+import { useDraggable, useDroppable } from '@dnd-kit/core';
 import {
   CONDITION_NAMES,
   type Kind,
@@ -14,10 +15,11 @@ import {
 } from '@ivrak/core';
 import { memo } from 'react';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
-import { CATALOG } from '../kit/catalog.ts';
+import { catalogNow } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import type { Carried, Target } from './Bench.tsx';
 import { useCatalogFilter } from './catalogFilter.ts';
-import { SHEET_SCALE } from './scale.ts';
+import { useSheetScale } from './scale.ts';
 
 interface LaneProps {
   rung: Rung;
@@ -32,8 +34,9 @@ export function Lane({ rung, units, coverage, chosenId, choose }: LaneProps) {
   const needs = coverage?.needs.filter(({ state }) => state !== 'off') ?? [];
   const gaps = needs.filter(({ state }) => state === 'gap');
   const serves = servesOf(judgement.coverage.needs);
+  const drop = useDroppable({ id: `lane:${rung}`, data: { what: 'lane' } satisfies Target });
   return (
-    <section className="lane" id={`lane-${rung}`} aria-label={RUNG_NAMES[rung]}>
+    <section ref={drop.setNodeRef} className={`lane${drop.isOver ? ' is-over' : ''}`} id={`lane-${rung}`} aria-label={RUNG_NAMES[rung]}>
       <header className="lane-head">
         <span className="lane-letter">{rung}</span>
         <span className="lane-name">{RUNG_NAMES[rung]}</span>
@@ -41,7 +44,7 @@ export function Lane({ rung, units, coverage, chosenId, choose }: LaneProps) {
       </header>
       <div className="lane-things">
         {units.map((unit) => {
-          const kind = CATALOG.get(unit.kind);
+          const kind = catalogNow().get(unit.kind);
           return kind === undefined ? null : (
             <Thing
               key={unit.id}
@@ -92,6 +95,13 @@ interface ThingProps {
 }
 
 const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, choose }: ThingProps) {
+  const scale = useSheetScale((state) => state.scale);
+  const drag = useDraggable({ id: `unit:${unit.id}`, data: { what: 'unit', unitId: unit.id, kind } satisfies Carried });
+  const drop = useDroppable({ id: `on:${unit.id}`, data: { what: 'unit', unitId: unit.id } satisfies Target });
+  const setNode = (node: HTMLElement | null) => {
+    drag.setNodeRef(node);
+    drop.setNodeRef(node);
+  };
   const { tMm } = measuresOf(kind, unit.state);
   const isLapsed = unit.expiresOn !== null && unit.expiresOn < today;
   const isOut = isLapsed || !['ready', 'notStaged'].includes(unit.condition);
@@ -99,11 +109,13 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, choose 
   return (
     <button
       type="button"
-      className={`thing${isChosen ? ' is-chosen' : ''}${isOut ? ' is-out' : ''}`}
+      ref={setNode}
+      {...drag.listeners}
+      className={`thing${isChosen ? ' is-chosen' : ''}${isOut ? ' is-out' : ''}${drag.isDragging ? ' is-dragged' : ''}${drop.isOver ? ' is-over' : ''}`}
       aria-pressed={isChosen}
       onClick={() => choose(unit.id)}
     >
-      <KindDrawing kind={kind} stateId={unit.state} scale={SHEET_SCALE} stacked={unit.count} />
+      <KindDrawing kind={kind} stateId={unit.state} scale={scale} stacked={unit.count} />
       <span className="thing-name">
         {unit.count > 1 && <span className="mono">{unit.count} × </span>}
         {kind.name}

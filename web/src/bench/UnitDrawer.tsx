@@ -1,26 +1,43 @@
-import { CONDITION_NAMES, CONDITIONS, type Condition, measuresOf, NEEDS, type PlainDate, showDate, type Unit } from '@ivrak/core';
+import {
+  CONDITION_NAMES,
+  CONDITIONS,
+  type Condition,
+  measuresOf,
+  NEEDS,
+  type NeedId,
+  type PlainDate,
+  showDate,
+  type Unit,
+} from '@ivrak/core';
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
-import { IconMinus, IconPlus } from '@tabler/icons-react';
+import { IconArrowLeft, IconArrowRight, IconMinus, IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { CATALOG } from '../kit/catalog.ts';
+import { catalogNow } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { withOneLess, withUnit } from '../kit/units.ts';
+import { moveBy, withOneLess, withUnit } from '../kit/units.ts';
 import { DateField } from '../stores/DateField.tsx';
 import { ScanField } from '../stores/ScanField.tsx';
+import { useAlternatives } from './useAlternatives.ts';
 
 /** The chosen thing: count, how it lies, condition, lot and date. */
 export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
   const { today, judgement } = useKit();
   const { edit, sendTo } = useDraft();
-  const kind = CATALOG.get(unit.kind);
+  const compare = useAlternatives((state) => state.show);
+  const kind = catalogNow().get(unit.kind);
   const [warnings, setWarnings] = useState<readonly string[]>([]);
   if (kind === undefined) return null;
   const change = (next: Partial<Unit>) => edit((draft) => withUnit(draft, unit.id, (before) => ({ ...before, ...next })));
   const serves = judgement.coverage.needs.flatMap(({ need, by }) =>
     by.filter(({ unitId }) => unitId === unit.id).map(({ count, grade }) => `${NEEDS[need].label}: ${count} (${grade})`),
   );
+  const graded = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
+  const serving = graded.filter((need) =>
+    judgement.coverage.needs.some((entry) => entry.need === need && entry.by.some(({ unitId }) => unitId === unit.id)),
+  );
+  const servedNeeds = (serving.length > 0 ? serving : graded).slice(0, 2);
   const state = measuresOf(kind, unit.state);
   const isPractice = unit.condition === 'practice';
   const leave = (place: 'stores' | 'discarded') => {
@@ -41,6 +58,29 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
       </p>
       <p className="small">{serves.length > 0 ? `Serves ${serves.join('; ')}` : 'Serves nothing now: a spare.'}</p>
       {kind.caution !== null && <p className="caution">{kind.caution}</p>}
+      <div className="row">
+        {servedNeeds.map((need) => (
+          <Button key={need} variant="default" onClick={() => compare(need, unit.id)}>
+            Others for {NEEDS[need].label}
+          </Button>
+        ))}
+        <ActionIcon
+          variant="default"
+          size={36}
+          aria-label="Earlier in its lane"
+          onClick={() => edit((draft) => moveBy(draft, unit.id, -1, catalogNow()))}
+        >
+          <IconArrowLeft size={18} />
+        </ActionIcon>
+        <ActionIcon
+          variant="default"
+          size={36}
+          aria-label="Later in its lane"
+          onClick={() => edit((draft) => moveBy(draft, unit.id, 1, catalogNow()))}
+        >
+          <IconArrowRight size={18} />
+        </ActionIcon>
+      </div>
       <div className="row spread">
         <span>Count</span>
         <span className="row">

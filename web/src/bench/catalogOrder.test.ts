@@ -1,41 +1,24 @@
-import { BriefSchema, judgeKit, KINDS, kindCatalog, type NeedId, plainDate, SCHOOLS, type Unit, UnitSchema } from '@ivrak/core';
+import { KINDS, type NeedId, SCHOOLS } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
-import { type KindFilter, shownKinds } from './catalogOrder.ts';
+import { type KindFilter, SORT_NAMES, type Sort, shownKinds, sortKinds } from './catalogOrder.ts';
 
-const CATALOG = kindCatalog();
 const school = (id: string) => {
   const found = SCHOOLS.find((candidate) => candidate.id === id);
   if (found === undefined) throw new Error(`no school ${id}`);
   return found;
 };
-const unit = (kind: string): Unit => UnitSchema.parse({ id: kind, kind, count: 1, condition: 'ready' });
-function shown(filter: Partial<KindFilter>, units: string[] = [], schoolId = 'committee-first') {
-  const judgement = judgeKit(
-    { id: 'k', brief: BriefSchema.parse({ penetrating: true }), units: units.map(unit) },
-    school(schoolId),
-    undefined,
-    plainDate('2026-11-25'),
-    CATALOG,
-  );
-  return shownKinds({ search: '', rung: null, need: null, ...filter }, school(schoolId), judgement);
-}
+const shown = (filter: Partial<KindFilter>, schoolId = 'committee-first') =>
+  shownKinds(KINDS, { search: '', rung: null, need: null, ...filter }, school(schoolId));
 
 describe('the catalogue', () => {
   it('shows every kind where nothing is filtered', () => {
     expect(shown({})).toHaveLength(KINDS.length);
   });
 
-  it('puts what fills the first gap of the school first', () => {
-    expect(shown({})[0]?.fills[0]).toBe('M.limb');
-    expect(shown({}, [], 'one-piece-at-a-time')[0]?.fills[0]).toBe('M.pack');
-    expect(shown({}, ['windlass-tourniquet'])[0]?.fills[0]).toBe('M.pack');
-  });
-
-  it('never says of a substitute that it fills a gap', () => {
-    const wrap = shown({}).find(({ kind }) => kind.id === 'elastic-wrap-tourniquet');
-    expect(wrap?.fills).toEqual([]);
-    expect(wrap?.grades).toContain('limb (substitute)');
-    expect(shown({}, [], 'one-piece-at-a-time').find(({ kind }) => kind.id === 'elastic-wrap-tourniquet')?.fills).toEqual(['M.limb']);
+  it('says what a kind serves, as the school grades it', () => {
+    const wrap = (schoolId: string) => shown({}, schoolId).find(({ kind }) => kind.id === 'elastic-wrap-tourniquet')?.grades;
+    expect(wrap('committee-first')).toContain('limb (substitute)');
+    expect(wrap('one-piece-at-a-time')).toMatch(/^limb ·/);
   });
 
   it.each([
@@ -57,9 +40,32 @@ describe('the catalogue', () => {
 
   it('for one need lists all that may serve it, the better grade first', () => {
     const need: NeedId = 'M.press';
-    const ids = shown({ need }, ['pressure-dressing']).map(({ kind }) => kind.id);
+    const ids = shown({ need }).map(({ kind }) => kind.id);
     expect(ids).toContain('triangular-bandage');
     expect(ids.indexOf('bar-bandage-100')).toBeLessThan(ids.indexOf('triangular-bandage'));
     expect(ids.indexOf('triangular-bandage')).toBeLessThan(ids.indexOf('cohesive-wrap'));
+  });
+});
+
+describe('sorting', () => {
+  const sorted = (sort: Sort) => sortKinds(shown({}), sort, [{ kind: 'marker', helps: 'C.record', gain: 'gap' }]).map(({ kind }) => kind);
+
+  it('puts what helps most first, and what cheap, light and flat mean is what it says', () => {
+    expect(sorted('helps')[0]?.id).toBe('marker');
+    for (const [sort, value] of [
+      ['price', (kind: (typeof KINDS)[number]) => kind.priceMinor],
+      ['mass', (kind: (typeof KINDS)[number]) => kind.massG],
+      ['flat', (kind: (typeof KINDS)[number]) => kind.states[0]?.tMm ?? 0],
+    ] as const) {
+      const values = sorted(sort).map(value);
+      expect(values, sort).toEqual([...values].sort((a, b) => a - b));
+    }
+    expect(sorted('lane').map(({ rung }) => 'MARCHSD'.indexOf(rung))).toEqual(
+      [...sorted('lane').map(({ rung }) => 'MARCHSD'.indexOf(rung))].sort((a, b) => a - b),
+    );
+  });
+
+  it('loses nothing, whatever the order', () => {
+    for (const sort of Object.keys(SORT_NAMES) as Sort[]) expect(sorted(sort), sort).toHaveLength(KINDS.length);
   });
 });

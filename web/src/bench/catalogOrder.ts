@@ -1,41 +1,62 @@
-import { gradeOf, type Judgement, KINDS, type Kind, NEEDS, type NeedId, type School } from '@ivrak/core';
+import { gradeOf, type Helpfulness, type Kind, measuresOf, NEEDS, type NeedId, RUNGS, type School } from '@ivrak/core';
 
 export interface Shown {
   kind: Kind;
-  /** Gaps that it is made for, in the school's order. */
-  fills: NeedId[];
+  /** What it serves in this school: "limb · pressure (substitute)". */
   grades: string;
 }
-
 export interface KindFilter {
   search: string;
   rung: string | null;
   need: NeedId | null;
 }
 
-/** Kinds that pass the filter: what fills a gap first, in the school's order of gaps; for one need, the better grade first. */
-export function shownKinds(filter: KindFilter, school: School, judgement: Judgement): Shown[] {
+/** Kinds that pass the filter, in the order of the catalogue; for one need the better grade first. */
+export function shownKinds(kinds: readonly Kind[], filter: KindFilter, school: School): Shown[] {
   const words = filter.search.toLowerCase().split(/\s+/).filter(Boolean);
-  const gaps = judgement.coverage.needs.filter(({ state }) => state === 'gap').map(({ need }) => need);
-  const entries = KINDS.filter((kind) => {
-    const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
-    const text = `${kind.name} ${needs.map((need) => NEEDS[need].one).join(' ')}`.toLowerCase();
-    if (!words.every((word) => text.includes(word))) return false;
-    if (filter.need !== null) return gradeOf(kind, filter.need, school) !== null;
-    return filter.rung === null || kind.rung === filter.rung;
-  }).map((kind): Shown => {
-    const fills = gaps.filter((need) => gradeOf(kind, need, school) === 'primary');
-    return { kind, fills, grades: gradeLine(kind, school) };
-  });
-  const rank = (entry: Shown) => (entry.fills[0] === undefined ? gaps.length : gaps.indexOf(entry.fills[0]));
+  const shown = kinds
+    .filter((kind) => {
+      const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
+      const text = `${kind.name} ${needs.map((need) => NEEDS[need].one).join(' ')}`.toLowerCase();
+      if (!words.every((word) => text.includes(word))) return false;
+      if (filter.need !== null) return gradeOf(kind, filter.need, school) !== null;
+      return filter.rung === null || kind.rung === filter.rung;
+    })
+    .map((kind): Shown => ({ kind, grades: gradeLine(kind, school) }));
   const { need } = filter;
-  // Asked for one need, other gaps that a thing might fill do not matter.
-  if (need !== null) return entries.sort((a, b) => gradeRank(a.kind, need, school) - gradeRank(b.kind, need, school));
-  return entries.sort((a, b) => rank(a) - rank(b));
+  return need === null ? shown : shown.sort((a, b) => gradeRank(a.kind, need, school) - gradeRank(b.kind, need, school));
 }
 
 const gradeRank = (kind: Kind, need: NeedId, school: School): number =>
   ['primary', 'substitute', 'improvised'].indexOf(gradeOf(kind, need, school) ?? 'improvised');
+
+export const SORT_NAMES = {
+  helps: 'what helps most next',
+  lane: 'by lane',
+  price: 'cheapest first',
+  mass: 'lightest first',
+  flat: 'flattest first',
+} as const;
+export type Sort = keyof typeof SORT_NAMES;
+
+/** Sorts what is shown; equal ones keep their order. `helpful` holds kinds, the most helpful first. */
+export function sortKinds(shown: readonly Shown[], sort: Sort, helpful: readonly Helpfulness[]): Shown[] {
+  const by = (value: (kind: Kind) => number) => [...shown].sort((a, b) => value(a.kind) - value(b.kind));
+  switch (sort) {
+    case 'helps': {
+      const rank = new Map(helpful.map(({ kind }, index) => [kind, index]));
+      return by(({ id }) => rank.get(id) ?? helpful.length);
+    }
+    case 'lane':
+      return by(({ rung }) => RUNGS.indexOf(rung));
+    case 'price':
+      return by(({ priceMinor }) => priceMinor);
+    case 'mass':
+      return by(({ massG }) => massG);
+    case 'flat':
+      return by((kind) => measuresOf(kind, 'asSold').tMm);
+  }
+}
 
 /** "limb · pressure (substitute)" */
 function gradeLine(kind: Kind, school: School): string {

@@ -1,54 +1,87 @@
-import { NEEDS, RUNG_NAMES, RUNGS, rungOf, showTerms } from '@ivrak/core';
+import { type DerivedNeed, NEEDS, type NeedId, type NeedState, RUNG_NAMES, RUNGS, rungOf, showTerms } from '@ivrak/core';
+import { ActionIcon } from '@mantine/core';
+import { IconPencil } from '@tabler/icons-react';
+import { useState } from 'react';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { OverrideForm } from './OverrideForm.tsx';
 
-/** A scrolling region without anything to press in it must take the focus itself, or keys could not scroll it. */
-const SCROLLS_BY_KEYS = 0;
-
-/** The needs with quantities, terms and reasons, live beside the questions. */
+/** The needs with quantities, terms and reasons, live beside the questions; each can be set by hand. */
 export function BriefNeeds() {
   const { judgement } = useKit();
+  const [setting, setSetting] = useState<NeedId | null>(null);
   const states = new Map(judgement.coverage.needs.map((need) => [need.need, need]));
+  const set = judgement.needs.find(({ need }) => need === setting);
   return (
-    <section className="brief-needs" aria-label="Needs" aria-live="polite" tabIndex={SCROLLS_BY_KEYS}>
-      <div className="panel-heading">
-        <h2>What follows</h2>
-        <span className="small muted">planning values, not clinical limits</span>
-      </div>
+    <section className="brief-needs" aria-label="Needs" aria-live="polite">
       {RUNGS.map((rung) => {
         const needs = judgement.needs.filter(({ need }) => rungOf(need) === rung);
-        const asked = needs.filter(({ ideal }) => ideal > 0);
-        const off = needs.filter(({ ideal }) => ideal === 0);
+        const asked = needs.filter(({ ideal, override }) => ideal > 0 || override !== null);
+        const off = needs.filter(({ ideal, override }) => ideal === 0 && override === null);
         return (
           <section key={rung} className="brief-rung" aria-label={RUNG_NAMES[rung]}>
             <span className="brief-letter" aria-hidden="true">
               {rung}
             </span>
             <div className="grow">
-              {asked.map(({ need, least, ideal, reason, terms }) => {
-                const state = states.get(need)?.state ?? 'off';
-                return (
-                  <div key={need} className="brief-need">
-                    <span className="brief-amount mono">{least === ideal ? least : `${least}–${ideal}`}</span>
-                    <div className="grow">
-                      <b>{least === 1 && ideal === 1 ? NEEDS[need].one : NEEDS[need].many}</b> <span className="small muted">{reason}</span>
-                      <div className="small muted mono brief-terms">
-                        {showTerms(least > 0 && least === ideal ? terms.least : terms.ideal)}
-                      </div>
-                    </div>
-                    <span className={`state-word state-${state}`}>{STATE_WORDS[state]}</span>
-                  </div>
-                );
-              })}
+              {asked.map((need) => (
+                <NeedLine key={need.need} need={need} state={states.get(need.need)?.state ?? 'off'} set={() => setSetting(need.need)} />
+              ))}
               {off.length > 0 && (
                 <p className="small muted brief-off">
-                  Not asked: {off.map(({ need, reason }) => `${NEEDS[need].label} (${reason})`).join(' · ')}
+                  Not asked:{' '}
+                  {off.map(({ need, reason }, index) => (
+                    <span key={need}>
+                      {index > 0 && ' · '}
+                      <button type="button" className="link-button" onClick={() => setSetting(need)}>
+                        {NEEDS[need].label}
+                      </button>{' '}
+                      ({reason})
+                    </span>
+                  ))}
                 </p>
               )}
             </div>
           </section>
         );
       })}
+      {set !== undefined && <OverrideForm key={set.need} need={set} close={() => setSetting(null)} />}
     </section>
   );
 }
+
+function NeedLine({
+  need: { need, least, ideal, windowS, reason, terms, override },
+  state,
+  set,
+}: {
+  need: DerivedNeed;
+  state: NeedState;
+  set: () => void;
+}) {
+  const { one, many, label } = NEEDS[need];
+  return (
+    <div className="brief-need">
+      <span className="brief-amount mono">{showAmount(least, ideal)}</span>
+      <div className="grow">
+        <b>{least === 1 && ideal === 1 ? one : many}</b>{' '}
+        {windowS !== null && <span className="mono small brief-window">within {windowS} s</span>}{' '}
+        <span className="small muted">{reason}</span>
+        {override === null ? (
+          <div className="muted brief-terms">{showTerms(least > 0 && least === ideal ? terms.least : terms.ideal)}</div>
+        ) : (
+          <div className="small brief-override">
+            Set by hand: {override.reason} (derived: {showAmount(override.derived.least, override.derived.ideal)}
+            {override.derived.windowS !== windowS && `, within ${override.derived.windowS} s`})
+          </div>
+        )}
+      </div>
+      <span className={`state-word state-${state}`}>{STATE_WORDS[state]}</span>
+      <ActionIcon variant="subtle" size={32} aria-label={`Set ${label} by hand`} onClick={set}>
+        <IconPencil size={16} />
+      </ActionIcon>
+    </div>
+  );
+}
+
+const showAmount = (least: number, ideal: number): string => (least === ideal ? String(least) : `${least}–${ideal}`);

@@ -1,6 +1,6 @@
 import { type FitResult, type Kind, measuresOf, type PlacedItem } from '@ivrak/core';
 import { KindDrawing, Shape, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { CATALOG, containerOf, positionOf } from '../kit/catalog.ts';
+import { catalogNow, containerOf, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import type { ReachEntry } from './reachOrder.ts';
 import { backToFront, visibleSpot } from './visibleSpot.ts';
@@ -128,7 +128,7 @@ export function Cutaway({ result, order, pointed, point }: CutawayProps) {
 }
 
 function fillOf(box: PlacedItem, units: readonly { id: string; kind: string }[]): string {
-  const kind = CATALOG.get(units.find(({ id }) => id === box.id.split(':')[0])?.kind ?? '');
+  const kind = catalogNow().get(units.find(({ id }) => id === box.id.split(':')[0])?.kind ?? '');
   switch (kind?.shape) {
     case 'brick':
       return 'var(--cloth-dark)';
@@ -152,7 +152,7 @@ interface FrontBoxProps {
 
 function useKindOf(itemId: string) {
   const { draft } = useKit();
-  return CATALOG.get(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? '');
+  return catalogNow().get(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? '');
 }
 
 function FrontBox({ box, scale, roomH, isPointed, point }: FrontBoxProps) {
@@ -240,7 +240,7 @@ function LeftOut({ ids }: { ids: readonly string[] }) {
       <ul>
         {ids.map((id) => {
           const unit = draft.units.find((candidate) => candidate.id === id.split(':')[0]);
-          const kind = CATALOG.get(unit?.kind ?? '');
+          const kind = catalogNow().get(unit?.kind ?? '');
           if (unit === undefined || kind === undefined) return null;
           const state = measuresOf(kind, unit.state);
           return (

@@ -1,7 +1,7 @@
 import { CONTAINERS, type FitResult, POSITIONS } from '@ivrak/core';
 import { Button, Progress, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import { CATALOG, containerOf, positionOf } from '../kit/catalog.ts';
+import { containerOf, kindName, positionOf } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { Cutaway } from './Cutaway.tsx';
@@ -38,7 +38,7 @@ const SCROLLS_BY_KEYS = 0;
 
 /** The name of an item `unitId` or `unitId:2`. */
 function nameOf(units: readonly { id: string; kind: string }[]): (itemId: string) => string {
-  const kinds = new Map(units.map((unit) => [unit.id, CATALOG.get(unit.kind)?.name ?? unit.kind]));
+  const kinds = new Map(units.map((unit) => [unit.id, kindName(unit.kind)]));
   return (itemId) => kinds.get(itemId.split(':')[0] ?? itemId) ?? itemId;
 }
 

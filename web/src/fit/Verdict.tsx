@@ -1,6 +1,6 @@
 import type { FitReason } from '@ivrak/core';
 import { mm } from '../drawing/figures.ts';
-import { CATALOG, containerOf, positionOf } from '../kit/catalog.ts';
+import { containerOf, kindName, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import type { ReachEntry } from './reachOrder.ts';
 
@@ -57,7 +57,7 @@ function Reason({ reason }: { reason: FitReason }) {
   const { draft } = useKit();
   const names = (reason.items ?? []).map((id) => {
     const unit = draft.units.find((candidate) => candidate.id === id.split(':')[0]);
-    return unit === undefined ? id : (CATALOG.get(unit.kind)?.name ?? unit.kind);
+    return unit === undefined ? id : kindName(unit.kind);
   });
   return (
     <p className="small">

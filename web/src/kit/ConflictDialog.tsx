@@ -1,13 +1,13 @@
 import type { KitDraft } from '@ivrak/core';
 import { Button, Modal } from '@mantine/core';
-import { CATALOG } from './catalog.ts';
+import { kindName } from './catalog.ts';
 import { draftOf, useDraft } from './draftStore.ts';
 
 const lines = (draft: KitDraft): Map<string, string> =>
   new Map(
     draft.units.map((unit) => [
       unit.id,
-      `${unit.count} × ${CATALOG.get(unit.kind)?.name ?? unit.kind}${unit.lot ? `, lot ${unit.lot}` : ''}${unit.expiresOn ? `, ${unit.expiresOn}` : ''}`,
+      `${unit.count} × ${kindName(unit.kind)}${unit.lot ? `, lot ${unit.lot}` : ''}${unit.expiresOn ? `, ${unit.expiresOn}` : ''}`,
     ]),
   );
 

@@ -1,8 +1,8 @@
-import { type Judgement, judgeKit, type KitDraft, type KitView, type PlainDate } from '@ivrak/core';
+import { type Judgement, judgeKit, type KindCatalog, type KitDraft, type KitView, type PlainDate, type School } from '@ivrak/core';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
 import { api } from '../api/client.ts';
-import { CATALOG, containerOf, schoolOf } from './catalog.ts';
+import { containerOf, schoolOf, useCatalog } from './catalog.ts';
 import { flushOnLeave, saveNow, useDraft } from './draftStore.ts';
 import { type PackingState, usePacking } from './usePacking.ts';
 
@@ -10,6 +10,8 @@ interface KitValue {
   kit: KitView;
   draft: KitDraft;
   today: PlainDate;
+  school: School;
+  catalog: KindCatalog;
   judgement: Judgement;
   packing: PackingState;
 }
@@ -58,11 +60,18 @@ export function KitProvider({ id, today, loading, failed, children }: KitProvide
 }
 
 function Judged({ kit, draft, today, children }: { kit: KitView; draft: KitDraft; today: PlainDate; children: ReactNode }) {
+  const catalog = useCatalog((state) => state.catalog);
+  const schools = useCatalog((state) => state.schools);
+  const school = schools.find(({ id }) => id === draft.schoolId) ?? schoolOf(draft);
+  const { brief, units, containerId } = draft;
   const judgement = useMemo(
-    () => judgeKit({ id: kit.id, brief: draft.brief, units: draft.units }, schoolOf(draft), containerOf(draft.containerId), today, CATALOG),
-    [kit.id, draft, today],
+    () => judgeKit({ id: kit.id, brief, units }, school, containerOf(containerId), today, catalog),
+    [kit.id, brief, units, containerId, school, today, catalog],
   );
   const packing = usePacking(kit, draft, judgement);
-  const value = useMemo(() => ({ kit, draft, today, judgement, packing }), [kit, draft, today, judgement, packing]);
+  const value = useMemo(
+    () => ({ kit, draft, today, school, catalog, judgement, packing }),
+    [kit, draft, today, school, catalog, judgement, packing],
+  );
   return <KitContext.Provider value={value}>{children}</KitContext.Provider>;
 }

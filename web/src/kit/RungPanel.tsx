@@ -2,7 +2,7 @@ import { type DerivedNeed, NEEDS, type NeedCoverage, RUNG_NAMES, type ServedBy, 
 import { CloseButton } from '@mantine/core';
 import { useEffect } from 'react';
 import { STATE_WORDS } from '../drawing/figures.ts';
-import { CATALOG } from './catalog.ts';
+import { catalogNow } from './catalog.ts';
 import { useKit } from './KitContext.tsx';
 import { useOpenRung } from './useOpenRung.ts';
 
@@ -81,7 +81,7 @@ function NeedBlock({ need, derived, units }: NeedBlockProps) {
 }
 
 function ServedLine({ served, unit }: { served: ServedBy; unit: Unit | undefined }) {
-  const kind = CATALOG.get(served.kind);
+  const kind = catalogNow().get(served.kind);
   const date = unit?.expiresOn;
   return (
     <li>

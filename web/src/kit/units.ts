@@ -1,4 +1,4 @@
-import { type Kind, type KitDraft, type Unit, type UnitId, UnitIdSchema } from '@ivrak/core';
+import { type Kind, type KindCatalog, type KitDraft, type Unit, type UnitId, UnitIdSchema } from '@ivrak/core';
 
 export const newUnitId = (): UnitId => UnitIdSchema.parse(crypto.randomUUID());
 
@@ -32,3 +32,31 @@ export function withUnit(draft: KitDraft, id: UnitId, change: (unit: Unit) => Un
 /** Counts one off a stack; the last one is taken off the sheet by its own action. */
 export const withOneLess = (draft: KitDraft, id: UnitId): KitDraft =>
   withUnit(draft, id, (unit) => (unit.count > 1 ? { ...unit, count: unit.count - 1 } : unit));
+
+const laneOf = (unit: Unit | undefined, catalog: KindCatalog): string | undefined => catalog.get(unit?.kind ?? '')?.rung;
+
+/** Lays a thing in front of another one of its lane; a lane follows the kind, so nothing moves to another one. */
+export function moveBefore(draft: KitDraft, id: UnitId, target: UnitId, catalog: KindCatalog): KitDraft {
+  const from = draft.units.findIndex((unit) => unit.id === id);
+  const to = draft.units.findIndex((unit) => unit.id === target);
+  const unit = draft.units[from];
+  if (from === to || unit === undefined || laneOf(unit, catalog) !== laneOf(draft.units[to], catalog)) return draft;
+  const units = draft.units.filter((other) => other.id !== id);
+  // Moved forward past its target it takes the place behind it, so that it can reach the end of the lane.
+  const at = units.findIndex((other) => other.id === target) + (from < to ? 1 : 0);
+  return { ...draft, units: [...units.slice(0, at), unit, ...units.slice(at)] };
+}
+
+/** Moves a thing one place to the left or right within its lane. */
+export function moveBy(draft: KitDraft, id: UnitId, by: 1 | -1, catalog: KindCatalog): KitDraft {
+  const lane = draft.units.filter(
+    (unit) =>
+      laneOf(unit, catalog) ===
+      laneOf(
+        draft.units.find((other) => other.id === id),
+        catalog,
+      ),
+  );
+  const next = lane[lane.findIndex((unit) => unit.id === id) + by];
+  return next === undefined ? draft : moveBefore(draft, id, next.id, catalog);
+}

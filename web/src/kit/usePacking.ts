@@ -13,7 +13,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api } from '../api/client.ts';
 import { queryClient } from '../api/queries.ts';
 import { type RunningFit, startFit } from '../workers/fitClient.ts';
-import { CATALOG, containerOf, positionOf } from './catalog.ts';
+import { catalogNow, containerOf, positionOf } from './catalog.ts';
 import { useDraft } from './draftStore.ts';
 
 export interface PackingState {
@@ -45,7 +45,7 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
   const running = useRef<RunningFit | null>(null);
   const container = containerOf(draft.containerId);
   const fit = useMemo(
-    () => (container === undefined ? null : kitFitProblem(draft.units, container, judgement.coverage, CATALOG)),
+    () => (container === undefined ? null : kitFitProblem(draft.units, container, judgement.coverage, catalogNow())),
     [draft.units, container, judgement.coverage],
   );
   const problem = fit?.ok ? fit.problem : null;

@@ -1,4 +1,4 @@
-import { CONTAINERS, defaultBrief, type KitDraft, type KitView, LAYER_NAMES, LAYERS, type Layer, POSITIONS } from '@ivrak/core';
+import { CONTAINERS, defaultBrief, type KitDraft, type KitView, LAYER_NAMES, LAYERS, type Layer, POSITIONS, TEMPLATES } from '@ivrak/core';
 import { Button, Modal, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -22,6 +22,8 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
   const [place, setPlace] = useState(START.pocket);
   const [personId, setPersonId] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
+  const [templateId, setTemplateId] = useState<string | null>(null);
+  const template = TEMPLATES.find(({ id }) => id === templateId);
   const choose = (next: Layer) => {
     setLayer(next);
     setPlace(START[next]);
@@ -37,8 +39,8 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
       layer,
       personId: personId as KitDraft['personId'], // one of the crew's ids, from the list
       ...place,
-      schoolId: 'one-piece-at-a-time',
-      brief: { ...defaultBrief(), staysPut },
+      schoolId: template?.schoolId ?? 'one-piece-at-a-time',
+      brief: template?.brief ?? { ...defaultBrief(), staysPut },
       units: [],
       setAside: [],
     };
@@ -67,6 +69,19 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
           onChange={(event) => setName(event.currentTarget.value)}
           error={error}
           data-autofocus
+        />
+        <Select
+          label="Situation"
+          description={template?.about ?? 'Fills the brief; every answer can be changed'}
+          clearable
+          placeholder="none: answer the questions"
+          data={TEMPLATES.map(({ id, name: label }) => ({ value: id, label }))}
+          value={templateId}
+          onChange={(id) => {
+            setTemplateId(id);
+            const chosen = TEMPLATES.find((candidate) => candidate.id === id);
+            if (chosen !== undefined) choose(chosen.layer);
+          }}
         />
         <Select
           label="Layer"

@@ -1,5 +1,5 @@
 import { NEEDS, type PlainDate, type Restock, showDate, type UpkeepEvent } from '@ivrak/core';
-import { CATALOG } from '../kit/catalog.ts';
+import { kindName } from '../kit/catalog.ts';
 
 export interface Action {
   key: string;
@@ -39,7 +39,7 @@ function eventActions(events: readonly UpkeepEvent[], today: PlainDate): Action[
   return events
     .filter(({ type }) => type === 'orderBy' || type === 'inspect' || type === 'unitLapse' || type === 'dateMissing')
     .map((event, index) => {
-      const name = event.kind === null ? '' : (CATALOG.get(event.kind)?.name ?? event.kind).toLowerCase();
+      const name = event.kind === null ? '' : kindName(event.kind).toLowerCase();
       const what = {
         orderBy: `Order ${name}`,
         inspect: `Inspect ${event.kitName}`,

@@ -2,7 +2,7 @@ import { fitFingerprint, judgeKit, kitFitProblem, type PlainDate } from '@ivrak/
 import { useEffect, useRef, useState } from 'react';
 import { api } from '../api/client.ts';
 import { type MusteredKit, queryClient } from '../api/queries.ts';
-import { CATALOG, containerOf, schoolOf } from '../kit/catalog.ts';
+import { catalogNow, containerOf, schoolOf } from '../kit/catalog.ts';
 import { startFit } from '../workers/fitClient.ts';
 
 /** Kits whose contents changed since they were packed are packed again, one after the other, in a worker. */
@@ -27,8 +27,8 @@ export function useMeasureMissing(data: { kits: MusteredKit[]; today: PlainDate 
 async function measure(kit: MusteredKit, today: PlainDate): Promise<void> {
   const container = containerOf(kit.containerId);
   if (container === undefined) return;
-  const judgement = judgeKit(kit, schoolOf(kit), container, today, CATALOG);
-  const fit = kitFitProblem(kit.units, container, judgement.coverage, CATALOG);
+  const judgement = judgeKit(kit, schoolOf(kit), container, today, catalogNow());
+  const fit = kitFitProblem(kit.units, container, judgement.coverage, catalogNow());
   if (!fit.ok) return;
   const result = await startFit(fit.problem, () => undefined).result;
   await api.put(`/api/kits/${kit.id}/packing`, { fingerprint: fitFingerprint(fit.problem), result });

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { Outlet, useLocation, useNavigate } from 'react-router';
 import { messageOf } from '../api/client.ts';
-import { useSettings } from '../api/queries.ts';
+import { useCatalogQuery, useSettings } from '../api/queries.ts';
 import { FirstRun } from './FirstRun.tsx';
 import './shell.css';
 import { TopBar } from './TopBar.tsx';
@@ -15,6 +15,7 @@ const KeysHelp = lazy(async () => ({ default: (await import('./KeysHelp.tsx')).K
 /** What every screen shares: the caution before anything else, the top bar, the palette and the keys. */
 export function AppFrame() {
   const settings = useSettings();
+  const catalog = useCatalogQuery();
   const navigate = useNavigate();
   const { pathname } = useLocation();
   const help = useKeysHelp();
@@ -28,7 +29,7 @@ export function AppFrame() {
     'g e': () => navigate('/settings'),
   });
   if (settings.isError) return <ServerGone error={settings.error} retry={() => void settings.refetch()} />;
-  if (settings.data === undefined) return <div className="app-frame" aria-busy="true" />;
+  if (settings.data === undefined || catalog.isPending) return <div className="app-frame" aria-busy="true" />;
   if (settings.data.cautionReadAt === null) return <FirstRun />;
   const isUse = /^\/use\/./.test(pathname);
   return (

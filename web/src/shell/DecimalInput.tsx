@@ -12,6 +12,8 @@ interface DecimalInputProps extends Omit<TextInputProps, 'value' | 'onChange' | 
   step?: number;
   /** Decimal places that are kept; 0 for whole numbers. */
   decimals?: number;
+  /** An amount of money is shown with both its decimals. */
+  isMoney?: boolean;
   /** Shown inside the field, after the number. */
   unit?: string;
 }
@@ -20,7 +22,18 @@ interface DecimalInputProps extends Omit<TextInputProps, 'value' | 'onChange' | 
  * A number field in plain text: what is typed stays as it was typed, however slow the machine, and nothing moves the caret.
  * Text that is no acceptable number keeps the value from before the edit, stays in the field and says what would do.
  */
-export function DecimalInput({ value, onChange, min = 0, max, step = 1, decimals = 2, unit, error, ...props }: DecimalInputProps) {
+export function DecimalInput({
+  value,
+  onChange,
+  min = 0,
+  max,
+  step = 1,
+  decimals = 2,
+  isMoney = false,
+  unit,
+  error,
+  ...props
+}: DecimalInputProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const [known, setKnown] = useState(value);
   const [isFocused, setFocused] = useState(false);
@@ -48,7 +61,7 @@ export function DecimalInput({ value, onChange, min = 0, max, step = 1, decimals
       {...props}
       inputMode={decimals === 0 ? 'numeric' : 'decimal'}
       autoComplete="off"
-      value={typed ?? (value === null ? '' : formatNumber(value, decimals))}
+      value={typed ?? (value === null ? '' : isMoney ? value.toFixed(2) : formatNumber(value, decimals))}
       rightSection={unit === undefined ? undefined : <span className="field-unit">{unit}</span>}
       error={reading?.kind === 'refused' && !isFocused ? reading.message : error}
       onFocus={() => {

@@ -6,6 +6,8 @@ const KEYS: [keys: string, does: string][] = [
   ['/', 'search the catalogue'],
   ['+  -', 'count of the chosen thing'],
   ['w', 'next state: wrapper off, pressed, laid flat'],
+  ['<  >', 'move the chosen thing within its lane'],
+  ['i  o', 'larger or smaller drawings'],
   ['Delete', 'take the chosen thing off the sheet'],
   ['z  Shift z', 'undo, redo'],
   ['p', 'pack again'],

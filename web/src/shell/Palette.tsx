@@ -8,6 +8,8 @@ const SCREENS = [
   { label: 'Stores', description: 'spares, intake, practice', to: '/stores' },
   { label: 'Restock', description: 'what is missing and where it comes from', to: '/restock' },
   { label: 'Upkeep', description: 'what lapses when', to: '/upkeep' },
+  { label: 'Schools', description: 'what comes first, disputes, adjusted copies', to: '/schools' },
+  { label: 'Kinds', description: 'the catalogue, own kinds, tables in and out', to: '/kinds' },
   { label: 'Log a use', description: 'write down what was used', to: '/use' },
   { label: 'Settings', description: 'export, import, who you are', to: '/settings' },
 ];
@@ -22,6 +24,7 @@ export function Palette() {
       { step: 'bench', said: 'lay things out' },
       { step: 'brief', said: 'who, where, how far' },
       { step: 'fit', said: 'pack it' },
+      { step: 'compare', said: 'side by side, ready-made and published lists' },
     ].map(({ step, said }) => ({
       id: `${kit.id}-${step}`,
       label: `${kit.name}: ${step}`,

@@ -1,9 +1,9 @@
-import { intakeCondition, KINDS, type PlacedUnit, type PlainDate, type ScanResult } from '@ivrak/core';
+import { intakeCondition, type PlacedUnit, type PlainDate, type ScanResult } from '@ivrak/core';
 import { Button, Select, Switch, TextInput } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { ApiError, api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
-import { CATALOG } from '../kit/catalog.ts';
+import { catalogNow, kindName, useCatalog } from '../kit/catalog.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { DateField } from './DateField.tsx';
 import { ScanField } from './ScanField.tsx';
@@ -72,7 +72,7 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
         seller: seller.trim() || null,
         priceMinor: price === null ? null : Math.round(price * 100),
       });
-      const name = CATALOG.get(unit.kind)?.name ?? unit.kind;
+      const name = kindName(unit.kind);
       setDone(
         unit.condition === 'suspect'
           ? `${name} taken in as suspect: the price is under 60 % of the usual one and the seller is not known as authorised.`
@@ -91,7 +91,8 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
       );
     }
   };
-  const kind = form.kind === null ? undefined : CATALOG.get(form.kind);
+  const kinds = useCatalog((state) => state.kinds);
+  const kind = form.kind === null ? undefined : catalogNow().get(form.kind);
   const willBeSuspect =
     kind !== undefined &&
     !form.practice &&
@@ -117,7 +118,7 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
           label="Kind"
           searchable
           placeholder="choose"
-          data={KINDS.map(({ id, name }) => ({ value: id, label: name }))}
+          data={kinds.map(({ id, name }) => ({ value: id, label: name }))}
           value={form.kind}
           onChange={(value) => set({ kind: value })}
           error={errors.kind}
@@ -136,6 +137,7 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
           />
           <DecimalInput
             label="Price each"
+            isMoney
             min={0}
             decimals={2}
             value={form.price}

@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
 import { useRefresh, useRestock } from '../api/queries.ts';
 import { grams, pieces, price } from '../drawing/figures.ts';
-import { CATALOG } from '../kit/catalog.ts';
+import { catalogNow, kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import './stores.css';
@@ -108,7 +108,7 @@ function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean
         {line.fromStores.map((spare) => (
           <div key={spare.unitId} className="row restock-spare">
             <span className="grow">
-              {spare.take} × {CATALOG.get(spare.kind)?.name ?? spare.kind}
+              {spare.take} × {kindName(spare.kind)}
               <span className="small muted">
                 {' '}
                 · {spare.grade}
@@ -116,12 +116,7 @@ function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean
                 {spare.expiresOn === null ? '' : ` · good through ${showDate(spare.expiresOn)}`}
               </span>
             </span>
-            <Button
-              variant="outline"
-              disabled={isBusy}
-              aria-label={`Put back ${CATALOG.get(spare.kind)?.name ?? spare.kind}`}
-              onClick={() => putBack(spare)}
-            >
+            <Button variant="outline" disabled={isBusy} aria-label={`Put back ${kindName(spare.kind)}`} onClick={() => putBack(spare)}>
               Put back
             </Button>
           </div>
@@ -129,7 +124,7 @@ function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean
         {line.toBuy.length > 0 && (
           <p className="small">
             Not in stores; to buy:{' '}
-            {line.toBuy.map(({ kind, count, priceMinor }) => buyText(CATALOG.get(kind), kind, count, priceMinor)).join(' or ')}
+            {line.toBuy.map(({ kind, count, priceMinor }) => buyText(catalogNow().get(kind), kind, count, priceMinor)).join(' or ')}
           </p>
         )}
       </div>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { type MusteredKit, useKits, useRefresh, useStores } from '../api/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { CATALOG } from '../kit/catalog.ts';
+import { catalogNow, kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { Intake } from './Intake.tsx';
@@ -20,9 +20,7 @@ export function Stores() {
   if (stores.data === undefined) return <Blank label="Opening the stores" />;
   const { units, today } = stores.data;
   const words = search.toLowerCase();
-  const shown = units.filter((unit) =>
-    `${CATALOG.get(unit.kind)?.name ?? unit.kind} ${unit.lot ?? ''} ${unit.seller ?? ''}`.toLowerCase().includes(words),
-  );
+  const shown = units.filter((unit) => `${kindName(unit.kind)} ${unit.lot ?? ''} ${unit.seller ?? ''}`.toLowerCase().includes(words));
   const spares = shown.filter(({ place }) => place === 'stores');
   const practice = shown.filter(({ place }) => place === 'practice');
   return (
@@ -97,7 +95,7 @@ function UnitTable({ units, kits, today, label, say }: UnitTableProps) {
 
 function UnitRow({ unit, kits, today, say }: Omit<UnitTableProps, 'units' | 'label'> & { unit: PlacedUnit }) {
   const refresh = useRefresh();
-  const kind = CATALOG.get(unit.kind);
+  const kind = catalogNow().get(unit.kind);
   const isLapsed = !isGoodOn(unit.expiresOn, today);
   const name = kind?.name ?? unit.kind;
   const act = async (body: Record<string, unknown>, done: string) => {

@@ -6,7 +6,7 @@ import { Link, useParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
 import { useRefresh, useRestock, useSettings } from '../api/queries.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
-import { CATALOG, containerOf, schoolOf } from '../kit/catalog.ts';
+import { catalogNow, containerOf, schoolOf } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { useKeys } from '../shell/useKeys.ts';
@@ -26,7 +26,7 @@ export function Use() {
 
 /** The order in which things are likely used: by rung, then as they lie on the sheet. */
 function likelyOrder(units: readonly StoredUnit[]): StoredUnit[] {
-  const rank = (unit: StoredUnit) => RUNGS.indexOf(CATALOG.get(unit.kind)?.rung ?? 'D');
+  const rank = (unit: StoredUnit) => RUNGS.indexOf(catalogNow().get(unit.kind)?.rung ?? 'D');
   return units.filter(({ condition }) => condition !== 'practice' && condition !== 'used').sort((a, b) => rank(a) - rank(b));
 }
 
@@ -34,7 +34,7 @@ function afterTaps(kit: KitView, pending: PendingUse, today: PlainDate): { units
   const used = new Map<string, number>();
   for (const { unitId, count } of pending.taps) used.set(unitId, (used.get(unitId) ?? 0) + count);
   const units = kit.units.flatMap((unit) => {
-    const kind = CATALOG.get(unit.kind);
+    const kind = catalogNow().get(unit.kind);
     const count = used.get(unit.id) ?? 0;
     if (kind === undefined || count === 0) return [unit];
     const taken = takePieces(unit, kind, count);
@@ -42,7 +42,7 @@ function afterTaps(kit: KitView, pending: PendingUse, today: PlainDate): { units
   });
   return {
     units,
-    judgement: judgeKit({ id: kit.id, brief: kit.brief, units }, schoolOf(kit), containerOf(kit.containerId), today, CATALOG),
+    judgement: judgeKit({ id: kit.id, brief: kit.brief, units }, schoolOf(kit), containerOf(kit.containerId), today, catalogNow()),
   };
 }
 
@@ -56,7 +56,7 @@ function UseLog({ kit, today }: { kit: KitView; today: PlainDate }) {
   const order = useMemo(() => likelyOrder(kit.units), [kit.units]);
   const { judgement } = useMemo(() => afterTaps(kit, pending, today), [kit, pending, today]);
   const leftOf = (unit: StoredUnit) =>
-    piecesLeft(unit, CATALOG.get(unit.kind)?.pieces ?? 1) - pending.taps.filter(({ unitId }) => unitId === unit.id).length;
+    piecesLeft(unit, catalogNow().get(unit.kind)?.pieces ?? 1) - pending.taps.filter(({ unitId }) => unitId === unit.id).length;
   useKeys(
     Object.fromEntries(
       order.slice(0, 9).map((unit, index) => [
@@ -145,7 +145,7 @@ interface UseRowProps {
 const clock = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 function UseRow({ unit, number, taps, left, tap, untap }: UseRowProps) {
-  const kind = CATALOG.get(unit.kind);
+  const kind = catalogNow().get(unit.kind);
   const name = kind?.name ?? unit.kind;
   const last = taps.at(-1);
   const total = taps.length + left;

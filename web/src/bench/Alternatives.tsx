@@ -1,0 +1,94 @@
+import { applyFix, GRADES, gradeOf, type Kind, measuresOf, NEEDS, type NeedId } from '@ivrak/core';
+import { Button, CloseButton } from '@mantine/core';
+import { price } from '../drawing/figures.ts';
+import { KindDrawing } from '../drawing/KindDrawing.tsx';
+import { useCatalog } from '../kit/catalog.ts';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { newUnitId, withOneMore } from '../kit/units.ts';
+import { useAlternatives } from './useAlternatives.ts';
+
+const CARD_SCALE = 0.75;
+
+/** Every kind that may serve a need, side by side and to one scale, to swap in place or to add. */
+export function Alternatives({ need }: { need: NeedId }) {
+  const { draft, school } = useKit();
+  const { unitId, close } = useAlternatives();
+  const kinds = useCatalog((state) => state.kinds);
+  const unit = draft.units.find(({ id }) => id === unitId);
+  const graded = kinds.flatMap((kind) => {
+    const grade = gradeOf(kind, need, school);
+    return grade === null ? [] : [{ kind, grade }];
+  });
+  graded.sort((a, b) => GRADES.indexOf(a.grade) - GRADES.indexOf(b.grade) || a.kind.priceMinor - b.kind.priceMinor);
+  const now = kinds.find(({ id }) => id === unit?.kind);
+  return (
+    <section className="alternatives" aria-label={`Alternatives for ${NEEDS[need].label}`}>
+      <div className="panel-heading">
+        <h2>
+          {NEEDS[need].many} <span className="muted">side by side, to one scale, as {school.name.toLowerCase()} grades them</span>
+        </h2>
+        <CloseButton aria-label="Close the alternatives" onClick={close} />
+      </div>
+      <ul className="alternatives-row">
+        {graded.map(({ kind, grade }) => (
+          <li key={kind.id} className={`alternative${kind.id === now?.id ? ' is-now' : ''}`}>
+            <span className="alternative-drawing">
+              <KindDrawing kind={kind} scale={CARD_SCALE} />
+            </span>
+            <b>{kind.name}</b>
+            <span className={`alternative-grade grade-${grade}`}>{grade}</span>
+            <Figures kind={kind} now={now} />
+            <Choose kind={kind} isNow={kind.id === now?.id} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** "+0.50" beside a figure: what would change against the thing that lies there. */
+function Figures({ kind, now }: { kind: Kind; now: Kind | undefined }) {
+  const { wMm, hMm, tMm } = measuresOf(kind, 'asSold');
+  const against = (own: number, other: number | undefined, show: (value: number) => string) =>
+    now === undefined || now.id === kind.id || other === undefined || own === other
+      ? ''
+      : ` (${own > other ? '+' : '−'}${show(Math.abs(own - other))})`;
+  const nowT = now === undefined ? undefined : measuresOf(now, 'asSold').tMm;
+  return (
+    <span className="alternative-figures">
+      <span>
+        {price(kind.priceMinor)}
+        <span className="muted">{against(kind.priceMinor, now?.priceMinor, price)}</span>
+      </span>
+      <span>
+        {kind.massG} g<span className="muted">{against(kind.massG, now?.massG, String)}</span>
+      </span>
+      <span>
+        {wMm} × {hMm} × {tMm} mm<span className="muted">{against(tMm, nowT, String)}</span>
+      </span>
+    </span>
+  );
+}
+
+function Choose({ kind, isNow }: { kind: Kind; isNow: boolean }) {
+  const { catalog } = useKit();
+  const { unitId, close } = useAlternatives();
+  const edit = useDraft((state) => state.edit);
+  if (isNow) return <span className="small muted">lies on the sheet</span>;
+  if (unitId === null)
+    return (
+      <Button variant="default" aria-label={`Lay out ${kind.name}`} onClick={() => edit((draft) => withOneMore(draft, kind).draft)}>
+        Add
+      </Button>
+    );
+  const swap = () => {
+    edit((draft) => applyFix(draft, { do: 'swap', label: '', unitId, kind: kind.id }, catalog, newUnitId()));
+    close();
+  };
+  return (
+    <Button variant="default" aria-label={`Swap for ${kind.name}`} onClick={swap}>
+      Swap
+    </Button>
+  );
+}

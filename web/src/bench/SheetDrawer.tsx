@@ -1,0 +1,78 @@
+import { useDroppable } from '@dnd-kit/core';
+import { type Finding, runRules, siftFindings } from '@ivrak/core';
+import { type ReactNode, type RefObject, useMemo } from 'react';
+import { containerOf, positionOf } from '../kit/catalog.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import type { Target } from './Bench.tsx';
+import { CatalogDrawer } from './CatalogDrawer.tsx';
+import { JudgementList } from './JudgementList.tsx';
+import { WhatIf } from './WhatIf.tsx';
+
+export type Tab = 'catalogue' | 'judgement' | 'whatIf';
+
+interface SheetDrawerProps {
+  name: string;
+  tab: Tab;
+  setTab: (tab: Tab) => void;
+  searchRef: RefObject<HTMLInputElement | null>;
+  /** The chosen thing, which stands in front of the tabs. */
+  children: ReactNode;
+}
+
+/** Beside the sheet: what could be laid out, what there is to say about what lies there, and what if. Things dropped here leave the sheet. */
+export function SheetDrawer({ name, tab, setTab, searchRef, children }: SheetDrawerProps) {
+  const { setNodeRef, isOver, active } = useDroppable({ id: 'drawer', data: { what: 'drawer' } satisfies Target });
+  const isTakingOff = isOver && active?.data.current?.what === 'unit';
+  return (
+    <aside ref={setNodeRef} className={`drawer${isTakingOff ? ' is-taking-off' : ''}`} aria-label={name}>
+      {children ?? <Tabs tab={tab} setTab={setTab} searchRef={searchRef} />}
+    </aside>
+  );
+}
+
+function useFindings(): Finding[] {
+  const { draft, judgement, school, catalog, today, packing } = useKit();
+  const packedMm = packing.result?.thicknessMm ?? null;
+  return useMemo(
+    () =>
+      runRules({
+        draft,
+        brief: draft.brief,
+        school,
+        today,
+        coverage: judgement.coverage,
+        container: containerOf(draft.containerId),
+        position: positionOf(draft.positionId),
+        catalog,
+        packedMm,
+      }),
+    [draft, judgement.coverage, school, catalog, today, packedMm],
+  );
+}
+
+function Tabs({ tab, setTab, searchRef }: Pick<SheetDrawerProps, 'tab' | 'setTab' | 'searchRef'>) {
+  const { setAside } = useKit().draft;
+  const findings = useFindings();
+  const sifted = useMemo(() => siftFindings(findings, setAside), [findings, setAside]);
+  const urgent = sifted.open.filter(({ severity }) => severity !== 'note').length;
+  const button = (value: Tab, words: ReactNode) => (
+    <button type="button" aria-pressed={tab === value} onClick={() => setTab(value)}>
+      {words}
+    </button>
+  );
+  return (
+    <>
+      <div className="drawer-tabs" role="group" aria-label="Beside the sheet">
+        {button('catalogue', 'Catalogue')}
+        {button(
+          'judgement',
+          <>Judgement {sifted.open.length > 0 && <span className={`mono${urgent > 0 ? ' is-urgent' : ''}`}>{sifted.open.length}</span>}</>,
+        )}
+        {button('whatIf', 'What if')}
+      </div>
+      {tab === 'catalogue' && <CatalogDrawer searchRef={searchRef} />}
+      {tab === 'judgement' && <JudgementList {...sifted} />}
+      {tab === 'whatIf' && <WhatIf />}
+    </>
+  );
+}

@@ -1,0 +1,44 @@
+import { classifyKit, showLacking } from '@ivrak/core';
+import { ActionIcon } from '@mantine/core';
+import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { useKit } from '../kit/KitContext.tsx';
+import { canZoom, useSheetScale } from './scale.ts';
+import { useProblem } from './useProblem.ts';
+
+const BAR_MM = 50;
+
+/** Above the sheet: what this kit is by what lies in it, what the next class lacks, and the scale of the drawings. */
+export function SheetHead() {
+  const { kit, draft, catalog } = useKit();
+  const problem = useProblem();
+  const { step, scale, zoom } = useSheetScale();
+  const { name, says, next } = useMemo(() => classifyKit(problem, draft.layer, catalog), [problem, draft.layer, catalog]);
+  return (
+    <header className="sheet-head">
+      <p className="sheet-class">
+        <b>{name.charAt(0).toUpperCase() + name.slice(1)}</b>: {says}.
+        {next !== null && (
+          <span className="muted">
+            {' '}
+            For a {next.name} it lacks {showLacking(next.lacking)}.
+          </span>
+        )}
+      </p>
+      <Link className="sheet-compare" to={`/kits/${kit.id}/compare`}>
+        Compare
+      </Link>
+      <div className="scale-bar">
+        <span className="mono">{BAR_MM} mm</span>
+        <span className="scale-line" style={{ width: BAR_MM * scale }} />
+      </div>
+      <ActionIcon variant="subtle" size={34} aria-label="Smaller drawings" disabled={!canZoom(step, -1)} onClick={() => zoom(-1)}>
+        <IconZoomOut size={19} />
+      </ActionIcon>
+      <ActionIcon variant="subtle" size={34} aria-label="Larger drawings" disabled={!canZoom(step, 1)} onClick={() => zoom(1)}>
+        <IconZoomIn size={19} />
+      </ActionIcon>
+    </header>
+  );
+}

@@ -1,0 +1,19 @@
+import { type CoverageProblem, type StockKit, skillsOf } from '@ivrak/core';
+import { useMemo } from 'react';
+import { useKit } from '../kit/KitContext.tsx';
+
+/** The question that coverage answers for this kit, to ask it again with something changed. */
+export function useProblem(): CoverageProblem {
+  const { kit, draft, judgement, school, today } = useKit();
+  const { brief, units } = draft;
+  return useMemo(
+    () => ({
+      needs: judgement.needs,
+      school,
+      on: today,
+      skills: skillsOf(brief),
+      kits: [{ id: kit.id, units } satisfies StockKit],
+    }),
+    [judgement.needs, school, today, brief, kit.id, units],
+  );
+}

@@ -1,0 +1,198 @@
+import {
+  type Brief,
+  compareNeeds,
+  type DerivedNeed,
+  type Judgement,
+  judgeKit,
+  NEEDS,
+  type NeedDifference,
+  type NeedId,
+  type NeedState,
+  RUNGS,
+  rungOf,
+  type School,
+  TEMPLATES,
+} from '@ivrak/core';
+import { Select, Switch } from '@mantine/core';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { useKits } from '../api/queries.ts';
+import { STATE_WORDS } from '../drawing/figures.ts';
+import { containerOf, useCatalog } from '../kit/catalog.ts';
+import { useKit } from '../kit/KitContext.tsx';
+
+interface Other {
+  value: string;
+  label: string;
+  brief: Brief;
+  school: School;
+}
+
+/** This brief against another school, kit or situation, need by need: what would change. */
+export function BriefCompare() {
+  const { kit, draft, school, judgement, catalog, today } = useKit();
+  const schools = useCatalog((state) => state.schools);
+  const kits = useKits().data?.kits ?? [];
+  const [params, setParams] = useSearchParams();
+  const [onlyDifferent, setOnlyDifferent] = useState(true);
+  const bySchool = (id: string) => schools.find((candidate) => candidate.id === id) ?? school;
+  const groups: { group: string; items: Other[] }[] = [
+    {
+      group: 'The same brief under another school',
+      items: schools
+        .filter(({ id }) => id !== school.id)
+        .map((other) => ({ value: `school:${other.id}`, label: other.name, brief: draft.brief, school: other })),
+    },
+    {
+      group: 'Another kit’s brief',
+      items: kits
+        .filter(({ id }) => id !== kit.id)
+        .map((other) => ({ value: `kit:${other.id}`, label: other.name, brief: other.brief, school: bySchool(other.schoolId) })),
+    },
+    {
+      group: 'A situation',
+      items: TEMPLATES.map((template) => ({
+        value: `template:${template.id}`,
+        label: template.name,
+        brief: template.brief,
+        school: bySchool(template.schoolId),
+      })),
+    },
+  ];
+  const all = groups.flatMap(({ items }) => items);
+  const other = all.find(({ value }) => value === params.get('with')) ?? all[0];
+  if (other === undefined) return null;
+  const then = judgeKit(
+    { id: kit.id, brief: other.brief, units: draft.units },
+    other.school,
+    containerOf(draft.containerId),
+    today,
+    catalog,
+  );
+  const states: States = { before: statesOf(judgement), after: statesOf(then) };
+  const differences = compareNeeds(judgement.needs, then.needs);
+  const asks = differences.filter(({ changes }) => changes.some((change) => change !== 'order'));
+  const isFelt = ({ need, changes }: NeedDifference) =>
+    changes.some((change) => change !== 'order') || states.before.get(need) !== states.after.get(need);
+  const shown = differences.filter((difference) =>
+    onlyDifferent ? isFelt(difference) : difference.before.ideal > 0 || difference.after.ideal > 0,
+  );
+  const isReordered = differences.some(({ changes }) => changes.includes('order'));
+  return (
+    <section className="brief-needs" aria-label="Side by side">
+      <div className="compare-head">
+        <Select
+          label="Compare with"
+          className="grow"
+          data={groups.map(({ group, items }) => ({ group, items: items.map(({ value, label }) => ({ value, label })) }))}
+          value={other.value}
+          searchable
+          onChange={(value) =>
+            setParams(
+              (before) => {
+                if (value !== null) before.set('with', value);
+                return before;
+              },
+              { replace: true },
+            )
+          }
+        />
+        <Switch label="only what differs" checked={onlyDifferent} onChange={(event) => setOnlyDifferent(event.currentTarget.checked)} />
+      </div>
+      <p>
+        <b>
+          {asks.length === 0
+            ? 'Nothing else would be asked for.'
+            : `${asks.length === 1 ? 'One need' : `${asks.length} needs`} would be asked otherwise.`}
+        </b>{' '}
+        {other.label}: {other.school.reason} What lies on the sheet would hold{' '}
+        <b>
+          {then.held} of {then.asked}
+        </b>{' '}
+        needs, now {judgement.held} of {judgement.asked}.
+      </p>
+      <table className="compare-table">
+        <thead>
+          <tr>
+            <th scope="col">Need</th>
+            <th scope="col">This brief, {school.name.toLowerCase()}</th>
+            <th scope="col">{other.label}</th>
+            <th scope="col">What is asked</th>
+            <th scope="col">What lies here</th>
+          </tr>
+        </thead>
+        <tbody>
+          {RUNGS.flatMap((rung) => shown.filter(({ need }) => rungOf(need) === rung)).map((difference) => (
+            <DifferenceRow key={difference.need} difference={difference} states={states} />
+          ))}
+        </tbody>
+      </table>
+      {shown.length === 0 && <p className="muted">No need differs.</p>}
+      {isReordered && (
+        <div className="compare-orders">
+          <h3>Order of purchase</h3>
+          <Order name={school.name} needs={judgement.needs} />
+          <Order name={other.label} needs={then.needs} />
+        </div>
+      )}
+    </section>
+  );
+}
+
+interface States {
+  before: ReadonlyMap<NeedId, NeedState>;
+  after: ReadonlyMap<NeedId, NeedState>;
+}
+const statesOf = ({ coverage }: Judgement) => new Map(coverage.needs.map(({ need, state }) => [need, state]));
+
+function DifferenceRow({ difference, states }: { difference: NeedDifference; states: States }) {
+  const { need, before, after } = difference;
+  const was = states.before.get(need) ?? 'off';
+  const is = states.after.get(need) ?? 'off';
+  return (
+    <tr>
+      <th scope="row">
+        <span className="compare-letter">{rungOf(need)}</span> {NEEDS[need].label}
+      </th>
+      <td className="mono">{showNeed(before)}</td>
+      <td className="mono">{showNeed(after)}</td>
+      <td className="small">{whatChanges(difference)}</td>
+      <td className="nowrap">
+        <span className={`state-word state-${was}`}>{STATE_WORDS[was]}</span>
+        {was !== is && (
+          <>
+            {' → '}
+            <span className={`state-word state-${is}`}>{STATE_WORDS[is]}</span>
+          </>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+const FIRST_BOUGHT = 8;
+
+function Order({ name, needs }: { name: string; needs: readonly DerivedNeed[] }) {
+  const asked = needs.filter(({ ideal }) => ideal > 0).slice(0, FIRST_BOUGHT);
+  return (
+    <p className="small">
+      <b>{name}</b>: {asked.map(({ need }) => NEEDS[need].label).join(', ')} …
+    </p>
+  );
+}
+
+const showNeed = ({ least, ideal }: DerivedNeed): string =>
+  ideal === 0 ? 'not asked' : least === ideal ? String(least) : `${least}–${ideal}`;
+
+/** "2 fewer at least; 1 more ideally" */
+function whatChanges({ before, after, changes }: NeedDifference): string {
+  if (changes.every((change) => change === 'order')) return 'the same';
+  const says: string[] = [];
+  if (before.ideal > 0 && after.ideal === 0) return `no longer asked: ${after.reason}`;
+  if (before.ideal === 0 && after.ideal > 0) return `asked: ${after.reason}`;
+  const step = (was: number, is: number, word: string) => `${Math.abs(is - was)} ${is > was ? 'more' : 'fewer'} ${word}`;
+  if (changes.includes('least')) says.push(step(before.least, after.least, 'at least'));
+  if (changes.includes('ideal')) says.push(step(before.ideal, after.ideal, 'ideally'));
+  if (changes.includes('window')) says.push(`within ${after.windowS ?? '∞'} s instead of ${before.windowS ?? '∞'} s`);
+  return says.join('; ');
+}

@@ -1,0 +1,226 @@
+import {
+  AGE_GROUP_NAMES,
+  AGE_GROUPS,
+  casualtiesOf,
+  LAYER_NAMES,
+  LAYERS,
+  type Layer,
+  showHours,
+  THREAT_NAMES,
+  THREATS,
+  type Threat,
+} from '@ivrak/core';
+import { Select, TextInput } from '@mantine/core';
+import { usePeople } from '../api/queries.ts';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { Carers } from './Carers.tsx';
+import { Count, Toggle, useBriefField } from './fields.tsx';
+import { Retire } from './Retire.tsx';
+import { SchoolChoice } from './SchoolChoice.tsx';
+import { StartFrom } from './StartFrom.tsx';
+
+const MOST_MINUTES = 43_200;
+
+/** Asks who, by what, how far, who helps and which kit; every answer shows at once in what follows. */
+export function BriefForm() {
+  return (
+    <form className="brief-form" aria-label="Brief" onSubmit={(event) => event.preventDefault()}>
+      <WhoseKit />
+      <People />
+      <Threats />
+      <Distance />
+      <Carers />
+      <KitSort />
+      <SchoolChoice />
+      <Retire />
+    </form>
+  );
+}
+
+function WhoseKit() {
+  const { draft } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const people = usePeople().data?.people ?? [];
+  return (
+    <fieldset>
+      <legend>The kit</legend>
+      <StartFrom />
+      <div className="field-grid">
+        <TextInput
+          key={draft.name}
+          label="Name"
+          defaultValue={draft.name}
+          maxLength={60}
+          onBlur={(event) => {
+            const name = event.currentTarget.value.trim();
+            if (name !== '' && name !== draft.name) edit((before) => ({ ...before, name }));
+          }}
+        />
+        <Select
+          label="Carrier"
+          data={[{ value: '', label: 'nobody in particular' }, ...people.map(({ id, name }) => ({ value: id, label: name }))]}
+          value={draft.personId ?? ''}
+          onChange={(value) => edit((before) => ({ ...before, personId: (value || null) as typeof before.personId }))}
+        />
+      </div>
+      <Select
+        label="Layer"
+        data={LAYERS.map((value) => ({ value, label: `${LAYER_NAMES[value].name}, ${LAYER_NAMES[value].reach}` }))}
+        value={draft.layer}
+        onChange={(value) => edit((before) => ({ ...before, layer: (value ?? before.layer) as Layer }))}
+      />
+    </fieldset>
+  );
+}
+
+function People() {
+  const { brief } = useKit().draft;
+  const set = useBriefField();
+  const { childrenByAge } = brief;
+  const count = (label: string, value: number, onChange: (value: number) => void, max = 500) => (
+    <Count label={label} value={value} min={0} max={max} onChange={onChange} />
+  );
+  return (
+    <fieldset>
+      <legend>Who may be hurt</legend>
+      <div className="field-grid">
+        <Count label="Persons covered" value={brief.persons} min={1} max={500} onChange={(persons) => set({ persons })} />
+        <DecimalInput
+          label="Casualties at once"
+          placeholder={`${casualtiesOf({ ...brief, casualties: null })}, from the persons`}
+          value={brief.casualties}
+          min={1}
+          max={100}
+          decimals={0}
+          onChange={(casualties) => set({ casualties })}
+        />
+      </div>
+      <div className="field-row" role="group" aria-label="Of these, children">
+        {AGE_GROUPS.map((group) => (
+          <Count
+            key={group}
+            label={`Children ${AGE_GROUP_NAMES[group]}`}
+            value={childrenByAge[group]}
+            min={0}
+            max={500}
+            onChange={(value) => set({ childrenByAge: { ...childrenByAge, [group]: value }, children: false })}
+          />
+        ))}
+      </div>
+      <div className="field-row">
+        {count('Older people', brief.olderPersons, (olderPersons) => set({ olderPersons }))}
+        {count('On blood thinners', brief.onBloodThinners, (onBloodThinners) => set({ onBloodThinners }))}
+        {count('Severe allergy', brief.withAllergies, (withAllergies) => set({ withAllergies }))}
+        {count('Diabetes', brief.withDiabetes, (withDiabetes) => set({ withDiabetes }))}
+        {count('Animals', brief.animals, (animals) => set({ animals }), 100)}
+        {count('Doses a day each', brief.dosesPerDay, (dosesPerDay) => set({ dosesPerDay }), 40)}
+      </div>
+      {brief.children && <Toggle label="Children, ages not known" value={brief.children} onChange={(children) => set({ children })} />}
+    </fieldset>
+  );
+}
+
+function Threats() {
+  const { brief } = useKit().draft;
+  const set = useBriefField();
+  const flip = (threat: Threat, isOn: boolean) =>
+    set({ threats: THREATS.filter((entry) => (entry === threat ? isOn : brief.threats.includes(entry))) });
+  return (
+    <fieldset>
+      <legend>By what</legend>
+      <div className="toggles">
+        <Toggle
+          label="Penetrating"
+          hint="blades, spikes, gunshot"
+          value={brief.penetrating}
+          onChange={(penetrating) => set({ penetrating })}
+        />
+        {THREATS.map((threat) => (
+          <Toggle
+            key={threat}
+            label={THREAT_NAMES[threat].name}
+            hint={THREAT_NAMES[threat].hint}
+            value={brief.threats.includes(threat)}
+            onChange={(isOn) => flip(threat, isOn)}
+          />
+        ))}
+        <Toggle label="Cold or wet" hint="everybody cools" value={brief.coldWet} onChange={(coldWet) => set({ coldWet })} />
+        <Toggle label="Dark" hint="night, below deck" value={brief.dark} onChange={(dark) => set({ dark })} />
+      </div>
+    </fieldset>
+  );
+}
+
+function Distance() {
+  const { brief } = useKit().draft;
+  const set = useBriefField();
+  return (
+    <fieldset>
+      <legend>How far help is</legend>
+      <div className="field-grid">
+        <DecimalInput
+          label="Minutes to professional care"
+          description={`about ${showHours(brief.hoursToCare)}`}
+          unit="min"
+          value={Math.round(brief.hoursToCare * 60)}
+          min={0}
+          max={MOST_MINUTES}
+          step={5}
+          decimals={0}
+          onChange={(minutes) => minutes !== null && set({ hoursToCare: minutes / 60 })}
+        />
+        <Count
+          label="Days out"
+          description="medicines for one more"
+          value={brief.daysOut}
+          min={0}
+          max={90}
+          onChange={(daysOut) => set({ daysOut })}
+        />
+      </div>
+      <div className="toggles">
+        <Toggle label="Phone cover" hint="a call gets through" value={brief.phoneCover} onChange={(phoneCover) => set({ phoneCover })} />
+        <Toggle
+          label="Remote medical advice"
+          hint="may stand in for a skill"
+          value={brief.remoteAdvice}
+          onChange={(remoteAdvice) => set({ remoteAdvice })}
+        />
+      </div>
+    </fieldset>
+  );
+}
+
+function KitSort() {
+  const { brief } = useKit().draft;
+  const set = useBriefField();
+  return (
+    <fieldset>
+      <legend>What kind of kit</legend>
+      <div className="toggles">
+        <Toggle
+          label="Stands alone"
+          hint="may be grabbed by itself"
+          value={brief.standsAlone}
+          onChange={(standsAlone) => set({ standsAlone })}
+        />
+        <Toggle label="Stays put" hint="boat, vehicle or wall" value={brief.staysPut} onChange={(staysPut) => set({ staysPut })} />
+        <Toggle
+          label="Day-to-day things"
+          hint="plasters, burns, sprains"
+          value={brief.dayToDay}
+          onChange={(dayToDay) => set({ dayToDay })}
+        />
+        <Toggle
+          label="Security checks"
+          hint="has to pass as it is"
+          value={brief.securityChecks}
+          onChange={(securityChecks) => set({ securityChecks })}
+        />
+        <Toggle label="Strangers" hint="may open and use it" value={brief.strangers} onChange={(strangers) => set({ strangers })} />
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,53 @@
+import { briefSummary, NEEDS, showDate } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { useKit } from '../kit/KitContext.tsx';
+
+/** The brief as one paragraph with what it asks for, as it is printed and shown to the crew. */
+export function BriefWords() {
+  const { draft, school, judgement, today } = useKit();
+  const [said, setSaid] = useState('');
+  const summary = briefSummary(draft.brief, school);
+  const asked = judgement.needs.filter(({ ideal }) => ideal > 0);
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(`${draft.name}. ${summary}`);
+      setSaid('Copied.');
+    } catch {
+      setSaid('The browser does not let it be copied: mark the text and copy it by hand.');
+    }
+  };
+  return (
+    <section className="brief-needs brief-words" aria-label="The brief in words">
+      <div className="row no-print">
+        <Button onClick={() => window.print()}>Print for the crew</Button>
+        <Button variant="default" onClick={() => void copy()}>
+          Copy the text
+        </Button>
+        <span className="small muted" role="status">
+          {said}
+        </span>
+      </div>
+      <article className="brief-sheet">
+        <header>
+          <h2>{draft.name}</h2>
+          <span className="mono small">{showDate(today)}</span>
+        </header>
+        <p className="brief-paragraph">{summary}</p>
+        <ul className="brief-list">
+          {asked.map(({ need, least, ideal, override }) => (
+            <li key={need}>
+              <span className="mono">{least === ideal ? least : `${least}–${ideal}`}</span>{' '}
+              {ideal === 1 ? NEEDS[need].one : NEEDS[need].many}
+              {override !== null && <span className="muted"> set by hand</span>}
+            </li>
+          ))}
+        </ul>
+        <p className="brief-print-caution small">
+          Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency
+          number.
+        </p>
+      </article>
+    </section>
+  );
+}

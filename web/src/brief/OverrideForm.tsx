@@ -1,0 +1,94 @@
+import { type DerivedNeed, NEEDS, type Override, OverrideSchema, showTerms } from '@ivrak/core';
+import { Button, Modal, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { useKit } from '../kit/KitContext.tsx';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { useBriefField } from './fields.tsx';
+
+/** Sets a quantity or a window by hand, with the reason that stays visible, or goes back to what is derived. */
+export function OverrideForm({ need, close }: { need: DerivedNeed; close: () => void }) {
+  const { overrides } = useKit().draft.brief;
+  const set = useBriefField();
+  const before = overrides[need.need];
+  const derived = need.override?.derived ?? { least: need.least, ideal: need.ideal, windowS: need.windowS };
+  const [form, setForm] = useState<Override>(before ?? { least: null, ideal: null, windowS: null, reason: '' });
+  const [issues, setIssues] = useState<Record<string, string>>({});
+  const keep = () => {
+    const parsed = OverrideSchema.safeParse(form);
+    if (!parsed.success) return setIssues(Object.fromEntries(parsed.error.issues.map(({ path, message }) => [String(path[0]), message])));
+    set({ overrides: { ...overrides, [need.need]: parsed.data } });
+    close();
+  };
+  const goBack = () => {
+    const { [need.need]: _, ...rest } = overrides;
+    set({ overrides: rest });
+    close();
+  };
+  const facts = NEEDS[need.need];
+  return (
+    <Modal opened onClose={close} title={`Set by hand: ${facts.many}`}>
+      <form
+        className="stack"
+        onSubmit={(event) => {
+          event.preventDefault();
+          keep();
+        }}
+      >
+        <p className="small muted">
+          Derived: at least {derived.least}, ideally {derived.ideal}
+          {derived.windowS === null ? '' : `, in hand within ${derived.windowS} s`}. {showTerms(need.terms.ideal)}. An empty field keeps
+          what is derived.
+        </p>
+        <div className="field-row">
+          <DecimalInput
+            label="At least"
+            value={form.least}
+            max={10_000}
+            decimals={0}
+            placeholder={String(derived.least)}
+            error={issues.least}
+            data-autofocus
+            onChange={(least) => setForm({ ...form, least })}
+          />
+          <DecimalInput
+            label="Ideally"
+            value={form.ideal}
+            max={10_000}
+            decimals={0}
+            placeholder={String(derived.ideal)}
+            error={issues.ideal}
+            onChange={(ideal) => setForm({ ...form, ideal })}
+          />
+          <DecimalInput
+            label="In hand within"
+            unit="s"
+            value={form.windowS}
+            min={1}
+            max={86_400}
+            decimals={0}
+            placeholder={derived.windowS === null ? 'none' : String(derived.windowS)}
+            error={issues.windowS}
+            onChange={(windowS) => setForm({ ...form, windowS })}
+          />
+        </div>
+        <TextInput
+          label="Reason"
+          description="Stays beside the figure, here and in print"
+          value={form.reason}
+          maxLength={200}
+          error={issues.reason}
+          onChange={(event) => setForm({ ...form, reason: event.currentTarget.value })}
+        />
+        <p className="caution">A window is a planning value for laying things out, not a limit for care.</p>
+        <div className="row">
+          <Button type="submit">Keep it</Button>
+          {before !== undefined && (
+            <Button variant="default" onClick={goBack}>
+              Back to what is derived
+            </Button>
+          )}
+        </div>
+      </form>
+    </Modal>
+  );
+}

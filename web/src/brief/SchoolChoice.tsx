@@ -1,0 +1,37 @@
+import { NEEDS } from '@ivrak/core';
+import { Select } from '@mantine/core';
+import { Link } from 'react-router';
+import { useCatalog } from '../kit/catalog.ts';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+
+const FIRST_LINES = 6;
+
+/** Which school this kit follows, why it says what it says, and the way to an adjusted copy. */
+export function SchoolChoice() {
+  const { draft, school } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const schools = useCatalog((state) => state.schools);
+  return (
+    <fieldset>
+      <legend>School</legend>
+      <Select
+        label="What comes first, and what counts"
+        data={schools.map(({ id, name }) => ({ value: id, label: name }))}
+        value={draft.schoolId}
+        onChange={(value) => edit((before) => ({ ...before, schoolId: value ?? before.schoolId }))}
+      />
+      <p className="small">{school.reason}</p>
+      <ol className="school-lines small">
+        {school.order.slice(0, FIRST_LINES).map((need) => (
+          <li key={need}>
+            <b>{NEEDS[need].one}</b> <span className="muted">{school.why[need]}</span>
+          </li>
+        ))}
+      </ol>
+      <p className="small">
+        <Link to={`/schools/${school.id}`}>All lines, disputes, and an adjusted copy</Link>
+      </p>
+    </fieldset>
+  );
+}

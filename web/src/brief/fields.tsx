@@ -1,0 +1,44 @@
+import type { Brief } from '@ivrak/core';
+import { IconSquare, IconSquareCheckFilled } from '@tabler/icons-react';
+import { useDraft } from '../kit/draftStore.ts';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
+
+/** Changes fields of the brief in the draft. */
+export function useBriefField() {
+  const edit = useDraft((state) => state.edit);
+  return (change: Partial<Brief>) => edit((draft) => ({ ...draft, brief: { ...draft.brief, ...change } }));
+}
+
+interface CountProps {
+  label: string;
+  description?: string;
+  value: number;
+  min: number;
+  max: number;
+  unit?: string;
+  onChange: (value: number) => void;
+}
+
+export function Count({ onChange, ...props }: CountProps) {
+  return <DecimalInput {...props} decimals={0} onChange={(next) => next !== null && onChange(next)} />;
+}
+
+interface ToggleProps {
+  label: string;
+  hint?: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+}
+
+/** A yes or no that can be read at a glance: what is on carries a tick, not only a tint. */
+export function Toggle({ label, hint, value, onChange }: ToggleProps) {
+  return (
+    <button type="button" className="toggle" aria-pressed={value} onClick={() => onChange(!value)}>
+      {value ? <IconSquareCheckFilled size={18} aria-hidden="true" /> : <IconSquare size={18} aria-hidden="true" />}
+      <span>
+        {label}
+        {hint !== undefined && <span className="toggle-hint"> {hint}</span>}
+      </span>
+    </button>
+  );
+}

@@ -1,0 +1,117 @@
+import { skillsOf } from '@ivrak/core';
+import { Button, Select } from '@mantine/core';
+import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { useKits, useLists } from '../api/queries.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { CompareTable } from './CompareTable.tsx';
+import { type Candidate, columnsOf, listCandidate } from './columns.ts';
+import './compare.css';
+import { ListEditor } from './ListEditor.tsx';
+import { Published } from './Published.tsx';
+import { usePackedThickness } from './usePackedThickness.ts';
+
+const MOST_COLUMNS = 4;
+
+/** This kit beside up to three others, or ready-made ones, or a published list; all of them under this kit's brief and school. */
+export function ComparePage() {
+  const { kit, draft, judgement, school, catalog, today, packing } = useKit();
+  const kits = useKits().data?.kits ?? [];
+  const lists = useLists().data?.lists ?? [];
+  const [params, setParams] = useSearchParams();
+  const [editing, setEditing] = useState<string | null>(null);
+  const chosen = params.getAll('with');
+  const choose = (keys: readonly string[]) =>
+    setParams(
+      (before) => {
+        before.delete('with');
+        for (const key of keys) before.append('with', key);
+        return before;
+      },
+      { replace: true },
+    );
+  const own: Candidate = {
+    key: `kit:${kit.id}`,
+    name: draft.name,
+    units: draft.units,
+    containerId: draft.containerId,
+    layer: draft.layer,
+    priceMinor: null,
+    thicknessMm: packing.carry?.outerTMm ?? null,
+    list: null,
+  };
+  const others: Candidate[] = [
+    ...kits
+      .filter(({ id }) => id !== kit.id)
+      .map(
+        ({ id, name, units, containerId, layer, summary }): Candidate => ({
+          key: `kit:${id}`,
+          name,
+          units,
+          containerId,
+          layer,
+          priceMinor: null,
+          thicknessMm: summary.thicknessMm,
+          list: null,
+        }),
+      ),
+    ...lists.map(({ data }) => listCandidate(data, draft)),
+  ];
+  const shown = [own, ...chosen.flatMap((key) => others.filter((other) => other.key === key))].slice(0, MOST_COLUMNS);
+  const packed = usePackedThickness(shown, judgement.needs);
+  const columns = useMemo(
+    () => columnsOf(shown, { needs: judgement.needs, school, skills: skillsOf(draft.brief), on: today, catalog }),
+    [shown, judgement.needs, school, draft.brief, today, catalog],
+  );
+  const free = others.filter(({ key }) => !chosen.includes(key));
+  const edited = lists.find(({ id }) => id === editing);
+  return (
+    <main id="main" className="compare-page">
+      <header className="compare-top">
+        <div className="grow">
+          <h2>Side by side</h2>
+          <p className="small muted">
+            All of them measured by the brief of {draft.name} and the school {school.name.toLowerCase()}.
+          </p>
+        </div>
+        <Select
+          aria-label="Put beside it"
+          placeholder={shown.length < MOST_COLUMNS ? 'Put beside it: a kit or a list' : 'Four stand here already'}
+          searchable
+          disabled={shown.length >= MOST_COLUMNS}
+          data={[
+            { group: 'Kits', items: items(free, 'kit:') },
+            { group: 'Ready-made and other lists', items: items(free, 'list:') },
+          ]}
+          value={null}
+          onChange={(key) => key !== null && choose([...chosen, key])}
+          nothingFoundMessage="Nothing by that name"
+        />
+        <Button variant="default" onClick={() => setEditing('new')}>
+          Describe a ready-made kit
+        </Button>
+      </header>
+      <CompareTable
+        columns={columns}
+        packed={packed}
+        drop={(key) => choose(chosen.filter((other) => other !== key))}
+        edit={(key) => setEditing(key.replace('list:', ''))}
+      />
+      <Published />
+      {editing !== null && (
+        <ListEditor
+          key={editing}
+          kept={edited?.data ?? null}
+          version={edited?.version ?? null}
+          done={(id) => {
+            setEditing(null);
+            if (id !== null && !chosen.includes(`list:${id}`)) choose([...chosen, `list:${id}`].slice(-(MOST_COLUMNS - 1)));
+          }}
+        />
+      )}
+    </main>
+  );
+}
+
+const items = (candidates: readonly Candidate[], start: string) =>
+  candidates.filter(({ key }) => key.startsWith(start)).map(({ key, name }) => ({ value: key, label: name }));

@@ -1,0 +1,80 @@
+import {
+  type ContentList,
+  type Coverage,
+  classifyKit,
+  coverage,
+  type DerivedNeed,
+  type KindCatalog,
+  type KitClassing,
+  kitMassG,
+  kitPriceMinor,
+  type Layer,
+  type PlainDate,
+  type School,
+  type Skill,
+  type Unit,
+  unitsOfList,
+} from '@ivrak/core';
+import { containerOf } from '../kit/catalog.ts';
+
+/** A kit or a list as it stands beside others: what it holds, and what it costs. */
+export interface Candidate {
+  /** "kit:<id>" or "list:<id>". */
+  key: string;
+  name: string;
+  units: readonly Unit[];
+  containerId: string;
+  layer: Layer;
+  /** What it is sold for; null: worked out from usual prices. */
+  priceMinor: number | null;
+  /** Packed, walls included; null: not packed yet. */
+  thicknessMm: number | null;
+  list: ContentList | null;
+}
+
+export interface Column extends Candidate {
+  coverage: Coverage;
+  held: number;
+  asked: number;
+  massG: number;
+  costMinor: number;
+  classing: KitClassing;
+}
+
+export interface Yardstick {
+  needs: readonly DerivedNeed[];
+  school: School;
+  skills: readonly Skill[];
+  on: PlainDate;
+  catalog: KindCatalog;
+}
+
+/** A list in a container: its own, or that of the kit it is compared with. */
+export const listCandidate = (list: ContentList, fallback: { containerId: string; layer: Layer }): Candidate => ({
+  key: `list:${list.id}`,
+  name: list.name,
+  units: unitsOfList(list),
+  containerId: list.containerId ?? fallback.containerId,
+  layer: fallback.layer,
+  priceMinor: list.priceMinor,
+  thicknessMm: null,
+  list,
+});
+
+/** Judges every candidate by one yardstick: the same brief and school for all. */
+export function columnsOf(candidates: readonly Candidate[], { needs, school, skills, on, catalog }: Yardstick): Column[] {
+  return candidates.map((candidate) => {
+    const problem = { school, skills, on, kits: [{ id: candidate.key, units: candidate.units }] };
+    const result = coverage({ ...problem, needs }, catalog);
+    const asked = result.needs.filter(({ least }) => least > 0);
+    return {
+      ...candidate,
+      coverage: result,
+      held: asked.filter(({ state }) => state !== 'gap').length,
+      asked: asked.length,
+      massG: kitMassG(candidate.units, containerOf(candidate.containerId), catalog),
+      costMinor: candidate.priceMinor ?? kitPriceMinor(candidate.units, catalog),
+      classing: classifyKit(problem, candidate.layer, catalog),
+    };
+  });
+}

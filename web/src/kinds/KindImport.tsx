@@ -1,0 +1,173 @@
+import { guessMapping, KIND_COLUMNS, type KindField, type KindMapping, type RowReport, readKindRows } from '@ivrak/core';
+import { Button, CloseButton, FileButton, Select, Textarea } from '@mantine/core';
+import { useMemo, useState } from 'react';
+import { api, messageOf } from '../api/client.ts';
+import { useRefresh } from '../api/queries.ts';
+import { useCatalog } from '../kit/catalog.ts';
+
+interface Table {
+  headings: string[];
+  rows: Record<string, string>[];
+}
+
+const MOST_BYTES = 1_000_000;
+const MOST_ROWS = 500;
+
+/** Takes kinds in from a table: which column is what, what each row gives, and then the good rows at once. */
+export function KindImport({ close }: { close: () => void }) {
+  const refresh = useRefresh();
+  const catalog = useCatalog((state) => state.catalog);
+  const [table, setTable] = useState<Table | null>(null);
+  const [mapping, setMapping] = useState<KindMapping>({});
+  const [error, setError] = useState<string | null>(null);
+  const [done, setDone] = useState<string | null>(null);
+  const reports = useMemo(
+    () => (table === null ? [] : readKindRows(table.rows, mapping, new Set(catalog.keys()))),
+    [table, mapping, catalog],
+  );
+  const read = async (text: string) => {
+    setDone(null);
+    const answer = await readTable(text);
+    if (typeof answer === 'string') {
+      setError(answer);
+      setTable(null);
+      return;
+    }
+    setError(null);
+    setTable(answer);
+    setMapping(guessMapping(answer.headings));
+  };
+  const good = reports.flatMap(({ kind }) => (kind === null ? [] : [kind]));
+  const bad = reports.length - good.length;
+  const takeIn = async () => {
+    try {
+      const { added, changed } = await api.post<{ added: number; changed: number }>('/api/kinds', { kinds: good });
+      await refresh();
+      setDone(`${added} added, ${changed} changed${bad > 0 ? `, ${rows(bad)} left out` : ''}.`);
+      setTable(null);
+    } catch (failure) {
+      setError(messageOf(failure));
+    }
+  };
+  return (
+    <aside className="drawer kind-editor kind-import" aria-label="Take a table in">
+      <div className="panel-heading">
+        <h2>Take a table in</h2>
+        <CloseButton aria-label="Close" onClick={close} />
+      </div>
+      <p className="small muted">A CSV file with a heading row, one kind a row. A kind whose id is known is changed.</p>
+      <div className="row">
+        <FileButton
+          accept=".csv,text/csv,text/plain"
+          onChange={(file) => {
+            if (file === null) return;
+            if (file.size > MOST_BYTES) setError('The file is over 1 MB: is it a table of kinds?');
+            else void file.text().then(read);
+          }}
+        >
+          {(props) => (
+            <Button variant="default" {...props}>
+              Choose a file
+            </Button>
+          )}
+        </FileButton>
+      </div>
+      <Textarea
+        label="Or paste it here"
+        rows={4}
+        placeholder="Name,Rung,Width,Height,Thickness,Mass,Made for"
+        onChange={(event) => {
+          const text = event.currentTarget.value;
+          if (text.includes('\n')) void read(text);
+        }}
+      />
+      {error !== null && (
+        <p className="refusal" role="alert">
+          {error}
+        </p>
+      )}
+      {done !== null && (
+        <p className="import-done" role="status">
+          {done}
+        </p>
+      )}
+      {table !== null && (
+        <>
+          <ColumnMapping headings={table.headings} mapping={mapping} change={setMapping} />
+          <h3>
+            {rows(good.length)} to take in{bad > 0 ? `, ${bad} with something wrong` : ''}
+          </h3>
+          <RowReports reports={reports} />
+          <Button disabled={good.length === 0} onClick={() => void takeIn()}>
+            Take {rows(good.length)} in
+          </Button>
+        </>
+      )}
+    </aside>
+  );
+}
+
+const rows = (count: number): string => (count === 1 ? '1 row' : `${count} rows`);
+
+/** The table, or what is wrong with the text as a whole. */
+async function readTable(text: string): Promise<Table | string> {
+  const { default: Papa } = await import('papaparse');
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').trim(), { header: true, skipEmptyLines: 'greedy' });
+  const headings = parsed.meta.fields ?? [];
+  const quotes = parsed.errors.find(({ type }) => type === 'Quotes');
+  if (quotes !== undefined) return `Row ${(quotes.row ?? 0) + 2}: a quotation mark is not closed.`;
+  if (headings.length < 2) return 'No columns are found: the first row must hold headings, separated by comma, semicolon or tab.';
+  if (parsed.data.length === 0) return 'There is a heading row and nothing under it.';
+  if (parsed.data.length > MOST_ROWS) return `${parsed.data.length} rows: at most ${MOST_ROWS} at once.`;
+  return { headings, rows: parsed.data };
+}
+
+interface MappingProps {
+  headings: readonly string[];
+  mapping: KindMapping;
+  change: (mapping: KindMapping) => void;
+}
+
+function ColumnMapping({ headings, mapping, change }: MappingProps) {
+  const set = (field: KindField, heading: string | null) => {
+    const { [field]: _, ...rest } = mapping;
+    change(heading === null ? rest : { ...rest, [field]: heading });
+  };
+  const options = headings.map((heading) => ({ value: heading, label: heading }));
+  return (
+    <details open={KIND_COLUMNS.some(({ field, isNeeded }) => isNeeded && mapping[field] === undefined)}>
+      <summary>Which column is what</summary>
+      <div className="field-grid">
+        {KIND_COLUMNS.map(({ field, label, isNeeded }) => (
+          <Select
+            key={field}
+            label={isNeeded ? `${label}, needed` : label}
+            placeholder="no column"
+            clearable
+            data={options}
+            value={mapping[field] ?? null}
+            error={isNeeded && mapping[field] === undefined ? 'Say which column it is.' : undefined}
+            onChange={(heading) => set(field, heading)}
+          />
+        ))}
+      </div>
+    </details>
+  );
+}
+
+function RowReports({ reports }: { reports: readonly RowReport[] }) {
+  return (
+    <ul className="row-reports" aria-label="Row by row">
+      {reports.map(({ row, kind, issues, replaces }) => (
+        <li key={row} className={kind === null ? 'is-bad' : undefined}>
+          <span className="mono">row {row}</span>{' '}
+          {kind === null
+            ? issues.map(({ field, message }) => `${labelOf(field)} ${message}`).join('; ')
+            : `${kind.name}${replaces ? ', changes the one that is there' : ''}`}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const labelOf = (field: KindField): string => KIND_COLUMNS.find((column) => column.field === field)?.label ?? field;

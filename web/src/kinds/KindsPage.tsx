@@ -1,0 +1,149 @@
+import { KINDS, type Kind, kindRow, measuresOf, NEEDS, type NeedId } from '@ivrak/core';
+import { Button, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { price } from '../drawing/figures.ts';
+import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { useCatalog } from '../kit/catalog.ts';
+import { KindEditor } from './KindEditor.tsx';
+import { KindImport } from './KindImport.tsx';
+import './kinds.css';
+
+const SHIPPED = new Map(KINDS.map((kind) => [kind.id, kind]));
+
+/** Every kind with its measures; add one, change one for this installation, take a table in or out. */
+export function KindsPage() {
+  const { kinds, own } = useCatalog();
+  const [params, setParams] = useSearchParams();
+  const [search, setSearch] = useState('');
+  const [onlyOwn, setOnlyOwn] = useState(false);
+  const chosen = params.get('kind');
+  const show = (id: string | null) => setParams(id === null ? {} : { kind: id }, { replace: true });
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const shown = kinds.filter(
+    ({ id, name }) => words.every((word) => name.toLowerCase().includes(word)) && (!onlyOwn || own.kinds[id] !== undefined),
+  );
+  const editing = chosen === 'new' ? null : kinds.find(({ id }) => id === chosen);
+  return (
+    <main id="main" className="kinds-page">
+      <section className="kinds-main" aria-label="Kinds">
+        <header className="kinds-head">
+          <div className="grow">
+            <h1>Kinds</h1>
+            <p className="small muted">
+              Sizes and masses are typical of the kind, most of them from memory; change them to what yours measure. Prices are usual
+              prices.
+            </p>
+          </div>
+          <Button onClick={() => show('new')}>Add a kind</Button>
+          <Button variant="default" onClick={() => show('import')}>
+            Take a table in
+          </Button>
+          <Button variant="default" onClick={() => void download(shown)}>
+            Write a table
+          </Button>
+        </header>
+        <div className="kinds-filter">
+          <TextInput
+            aria-label="Search kinds"
+            placeholder={`Search ${kinds.length} kinds`}
+            value={search}
+            onChange={(event) => setSearch(event.currentTarget.value)}
+          />
+          <button type="button" className="link-button" aria-pressed={onlyOwn} onClick={() => setOnlyOwn(!onlyOwn)}>
+            {onlyOwn ? 'Show all' : `Only own and changed: ${Object.keys(own.kinds).length}`}
+          </button>
+        </div>
+        <table className="compare-table kinds-table">
+          <thead>
+            <tr>
+              <th scope="col">
+                <span className="sr-only">Outline</span>
+              </th>
+              <th scope="col">Kind</th>
+              <th scope="col">Serves</th>
+              <th scope="col" className="is-figure">
+                Size, mm
+              </th>
+              <th scope="col" className="is-figure">
+                Mass, g
+              </th>
+              <th scope="col" className="is-figure">
+                Price
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((kind) => (
+              <KindRow
+                key={kind.id}
+                kind={kind}
+                isOwn={own.kinds[kind.id] !== undefined}
+                isChosen={kind.id === chosen}
+                choose={() => show(kind.id)}
+              />
+            ))}
+          </tbody>
+        </table>
+        {shown.length === 0 && <p className="muted">Nothing by that name. Clear the search, or add it as a kind of your own.</p>}
+      </section>
+      {chosen === 'import' && <KindImport close={() => show(null)} />}
+      {editing !== undefined && (
+        <KindEditor
+          key={chosen}
+          kind={editing}
+          version={editing === null ? null : (own.kinds[editing.id] ?? null)}
+          shipped={editing === null ? undefined : SHIPPED.get(editing.id)}
+          close={show}
+        />
+      )}
+    </main>
+  );
+}
+
+interface KindRowProps {
+  kind: Kind;
+  isOwn: boolean;
+  isChosen: boolean;
+  choose: () => void;
+}
+
+function KindRow({ kind, isOwn, isChosen, choose }: KindRowProps) {
+  const state = measuresOf(kind, 'asSold');
+  const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
+  const mark = !isOwn ? null : SHIPPED.has(kind.id) ? 'changed here' : 'own';
+  return (
+    <tr className={isChosen ? 'is-chosen' : undefined}>
+      <td className="kind-cell">
+        <KindDrawing kind={kind} scale={scaleToFit(state, 40)} />
+      </td>
+      <th scope="row">
+        <button type="button" className="link-button" onClick={choose}>
+          {kind.name}
+        </button>
+        {mark !== null && <span className="evidence">{mark}</span>}
+      </th>
+      <td className="small">
+        {needs
+          .map((need) => (kind.grades[need] === 'primary' ? NEEDS[need].label : `${NEEDS[need].label} (${kind.grades[need]})`))
+          .join(', ')}
+      </td>
+      <td className="is-figure">
+        {state.wMm} × {state.hMm} × {state.tMm}
+      </td>
+      <td className="is-figure">{kind.massG}</td>
+      <td className="is-figure">{price(kind.priceMinor)}</td>
+    </tr>
+  );
+}
+
+/** Writes the shown kinds as a table that can be read in again. */
+async function download(kinds: readonly Kind[]): Promise<void> {
+  const { default: Papa } = await import('papaparse');
+  const text = Papa.unparse(kinds.map(kindRow));
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
+  link.download = 'ivrak-kinds.csv';
+  link.click();
+  URL.revokeObjectURL(link.href);
+}

@@ -1,0 +1,83 @@
+import { NEEDS, type NeedId, RUNG_NAMES, rungOf, type School } from '@ivrak/core';
+import { kindName } from '../kit/catalog.ts';
+
+/** A school's lines with a reason for each, to be read. */
+export function SchoolLines({ school }: { school: School }) {
+  const own = school.order.filter((need) => school.why[need] !== undefined);
+  const rest = school.order.filter((need) => school.why[need] === undefined);
+  const grades = gradeLines(school);
+  const quantities = Object.entries(school.quantities) as [NeedId, NonNullable<School['quantities'][NeedId]>][]; // keyed by need ids
+  return (
+    <>
+      <h3>Order of purchase</h3>
+      <ol className="order-list">
+        {own.map((need) => (
+          <li key={need}>
+            <span className="compare-letter" title={RUNG_NAMES[rungOf(need)]}>
+              {rungOf(need)}
+            </span>
+            <b>{NEEDS[need].one}</b>
+            <span className="muted">{school.why[need]}</span>
+          </li>
+        ))}
+      </ol>
+      <p className="small muted">Then, in MARCH order: {rest.map((need) => NEEDS[need].label).join(', ')}.</p>
+      <h3>What counts otherwise than usual</h3>
+      {grades.length === 0 ? (
+        <p className="muted">Every kind counts as it is marked in the catalogue.</p>
+      ) : (
+        <table className="compare-table">
+          <thead>
+            <tr>
+              <th scope="col">Kind</th>
+              <th scope="col">For</th>
+              <th scope="col">Counts as</th>
+              <th scope="col">Why</th>
+            </tr>
+          </thead>
+          <tbody>
+            {grades.map(({ kind, need, grade, why }) => (
+              <tr key={`${kind}-${need}`}>
+                <th scope="row">{kindName(kind)}</th>
+                <td>{NEEDS[need].label}</td>
+                <td>{grade ?? 'nothing'}</td>
+                <td className="muted">{why}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <h3>Quantities of its own</h3>
+      {quantities.length === 0 ? (
+        <p className="muted">As the brief derives them.</p>
+      ) : (
+        <ul className="order-list">
+          {quantities.map(([need, { least, ideal, reason }]) => (
+            <li key={need}>
+              <b>{NEEDS[need].label}</b>
+              <span className="mono">{least === ideal ? least : `${least}–${ideal}`}</span>
+              <span className="muted">{reason}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+export interface GradeLine {
+  kind: string;
+  need: NeedId;
+  grade: School['grades'][string][NeedId];
+  why: string;
+}
+
+export const gradeLines = (school: School): GradeLine[] =>
+  Object.entries(school.grades).flatMap(([kind, grades]) =>
+    (Object.entries(grades) as [NeedId, GradeLine['grade']][]).map(([need, grade]) => ({
+      kind,
+      need,
+      grade,
+      why: school.gradeWhy[kind] ?? '',
+    })),
+  );

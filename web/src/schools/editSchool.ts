@@ -1,0 +1,48 @@
+import type { Grade, NeedId, School } from '@ivrak/core';
+
+/** Moves a need one place up or down the order; at the ends nothing changes. */
+export function moveNeed(school: School, need: NeedId, by: 1 | -1): School {
+  const at = school.order.indexOf(need);
+  const other = school.order[at + by];
+  return other === undefined ? school : { ...school, order: school.order.with(at, other).with(at + by, need) };
+}
+
+/** Puts a need in the place of another one. */
+export function placeNeed(school: School, need: NeedId, target: NeedId): School {
+  const from = school.order.indexOf(need);
+  const to = school.order.indexOf(target);
+  if (from === to) return school;
+  const rest = school.order.filter((entry) => entry !== need);
+  return { ...school, order: [...rest.slice(0, to), need, ...rest.slice(to)] };
+}
+
+export function setWhy(school: School, need: NeedId, why: string): School {
+  const { [need]: _, ...rest } = school.why;
+  return { ...school, why: why === '' ? rest : { ...rest, [need]: why } };
+}
+
+/** Grades a kind for a need in this school; null: it does not count. */
+export const setGrade = (school: School, kind: string, need: NeedId, grade: Grade | null): School => ({
+  ...school,
+  grades: { ...school.grades, [kind]: { ...school.grades[kind], [need]: grade } },
+});
+
+/** Takes the school's own grade away, so that the kind counts as it is marked in the catalogue. */
+export function dropGrade(school: School, kind: string, need: NeedId): School {
+  const { [need]: _, ...rest } = school.grades[kind] ?? {};
+  const { [kind]: __, ...others } = school.grades;
+  if (Object.keys(rest).length > 0) return { ...school, grades: { ...others, [kind]: rest } };
+  const { [kind]: ___, ...gradeWhy } = school.gradeWhy;
+  return { ...school, grades: others, gradeWhy };
+}
+
+export const setGradeWhy = (school: School, kind: string, why: string): School => ({
+  ...school,
+  gradeWhy: { ...school.gradeWhy, [kind]: why },
+});
+
+type Quantity = NonNullable<School['quantities'][NeedId]>;
+export function setQuantity(school: School, need: NeedId, quantity: Quantity | null): School {
+  const { [need]: _, ...rest } = school.quantities;
+  return { ...school, quantities: quantity === null ? rest : { ...rest, [need]: quantity } };
+}
