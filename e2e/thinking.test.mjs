@@ -100,6 +100,21 @@ describe('from a template', () => {
     await person.saved();
   });
 
+  it('loses no letter however fast it is typed', async () => {
+    const long = 'Committee boat bag, port locker, behind the flag bag, red lid';
+    await person.goTo(`${server.url}/kits/committee-bag/brief`);
+    for (const digits of ['480', '43', '12', '135']) {
+      await person.type('Minutes to professional care', digits);
+      await person.type('Persons covered', digits.slice(0, 2));
+    }
+    await person.type('Name', long);
+    await person.saved();
+    const { name, brief } = await api('/api/kits/committee-bag');
+    expect({ name, hours: brief.hoursToCare, persons: brief.persons }).toEqual({ name: long.slice(0, 60), hours: 2.25, persons: 13 });
+    await person.press('Undo');
+    await person.saved();
+  });
+
   it('carers are named with skills; what needs authority counts only where it was given', async () => {
     await person.goTo(`${server.url}/kits/belt-kit/brief`);
     await person.press('Name the carers and their skills');

@@ -364,6 +364,15 @@ function lapseDates(
   }
 }
 
+/** How many units provide each thing that something here leans on. */
+function countEnablers(rows: readonly Row[], catalog: KindCatalog): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (const row of rows) for (const thing of Object.values(catalog.get(row.unit.kind)?.requires ?? {})) counts.set(thing, 0);
+  for (const row of rows)
+    for (const thing of catalog.get(row.unit.kind)?.provides ?? []) if (counts.has(thing)) counts.set(thing, (counts.get(thing) ?? 0) + 1);
+  return counts;
+}
+
 /** Units whose loss makes a need of M to H a gap that was none. Losing a thing that enables others counts too. */
 function findSinglePoints(
   problem: CoverageProblem,
@@ -374,7 +383,7 @@ function findSinglePoints(
 ): SinglePoint[] {
   const { rows, demands } = prepared;
   const solved = leastMet(demands, groups.masks, groups.pieces);
-  const needsEnabling = rows.some((row) => Object.keys(catalog.get(row.unit.kind)?.requires ?? {}).length > 0);
+  const enablers = countEnablers(rows, catalog);
   const known = new Map<string, number[]>();
   const points: SinglePoint[] = [];
   for (const row of rows) {
@@ -390,7 +399,7 @@ function findSinglePoints(
   return points.sort((a, b) => (a.unitId < b.unitId ? -1 : a.unitId > b.unitId ? 1 : 0));
 
   function metWithout(row: Row): readonly number[] {
-    if (needsEnabling && (catalog.get(row.unit.kind)?.provides.length ?? 0) > 0) return metAfterLosing(row);
+    if (isOnlyEnabler(row)) return metAfterLosing(row);
     const group = groups.groupOf.get(row);
     if (group === undefined || (solved.left[group] as number) >= row.pieces) return metNow;
     const key = `${group}:${row.pieces}`;
@@ -398,6 +407,10 @@ function findSinglePoints(
     const answer = known.get(key) ?? leastMet(demands, groups.masks, pieces).met;
     known.set(key, answer);
     return answer;
+  }
+  /** What others lean on, and nothing else here provides. */
+  function isOnlyEnabler(row: Row): boolean {
+    return (catalog.get(row.unit.kind)?.provides ?? []).some((thing) => enablers.get(thing) === 1);
   }
   function metAfterLosing(row: Row): number[] {
     const kits = problem.kits.map((kit) => ({ ...kit, units: kit.units.filter((unit) => unit !== row.unit) }));

@@ -1,7 +1,7 @@
 import type { KindCatalog } from '../model/kind.ts';
 import type { Layer } from '../model/kit.ts';
 import { NEED_IDS, NEEDS, type NeedId } from '../model/need.ts';
-import { type CoverageProblem, coverage } from './coverage.ts';
+import { assignOnly, type CoverageProblem } from './coverage.ts';
 
 export const KIT_CLASSES = ['everyday', 'bleeding', 'trauma', 'individual', 'boat', 'base'] as const;
 export type KitClass = (typeof KIT_CLASSES)[number];
@@ -97,9 +97,10 @@ function lackingFor(kitClass: KitClass, problem: Omit<CoverageProblem, 'needs'>,
     return least > 0 ? [{ need, least, ideal: least }] : [];
   });
   if (needs.length === 0) return [];
-  return coverage({ ...problem, needs }, catalog).needs.flatMap(({ need, least, by }) => {
-    const proper = by.reduce((sum, { grade, count }) => sum + (grade === 'improvised' ? 0 : count), 0);
-    return proper < least ? [{ need, missing: least - proper }] : [];
+  const { least, improvised } = assignOnly({ ...problem, needs }, catalog);
+  return needs.flatMap(({ need, least: wanted }, index) => {
+    const proper = (least[index] ?? 0) - (improvised[index] ?? 0);
+    return proper < wanted ? [{ need, missing: wanted - proper }] : [];
   });
 }
 

@@ -17,7 +17,7 @@ export interface OpenDb {
 }
 
 /** Opens the embedded database in `folder` (null: in memory), locked and migrated. Every acknowledged write is on disk. */
-export async function openDb(folder: string | null): Promise<OpenDb> {
+export async function openDb(folder: string | null, migrationsFolder: string = MIGRATIONS_FOLDER): Promise<OpenDb> {
   const { PGlite } = await import('@electric-sql/pglite');
   const { drizzle } = await import('drizzle-orm/pglite');
   const { migrate } = await import('drizzle-orm/pglite/migrator');
@@ -27,7 +27,7 @@ export async function openDb(folder: string | null): Promise<OpenDb> {
     const client = folder === null ? new PGlite() : new PGlite({ dataDir: join(folder, 'pg'), relaxedDurability: false });
     await client.waitReady;
     const db = drizzle({ client, schema });
-    await migrate(db, { migrationsFolder: MIGRATIONS_FOLDER });
+    await migrate(db, { migrationsFolder });
     const close = async () => {
       await client.close();
       await lock?.release();

@@ -11,6 +11,7 @@ import {
   PersonSchema,
   type PlainDate,
   PlainDateSchema,
+  siftFindings,
   UnitIdSchema,
 } from '@ivrak/core';
 import { eq } from 'drizzle-orm';
@@ -121,14 +122,21 @@ export const kitRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
   route({
     method: 'get',
     path: '/api/kits/:id/rules',
-    summary: 'What the rules say of a kit on a day: stops, warnings, notes, with reasons and fixes',
+    summary: 'What the rules say of a kit on a day: stops, warnings, notes, with reasons and fixes; and what was set aside',
     query: z.object({ on: PlainDateSchema.optional() }),
-    response: z.object({ findings: z.array(FindingSchema) }),
+    response: z.object({
+      findings: z.array(FindingSchema),
+      setAside: z.array(z.object({ rule: z.string(), reason: z.string(), on: PlainDateSchema })),
+    }),
     handle: async ({ params, query }) => {
       const kit = await findKit(db, params.id ?? '');
       const on = query.on ?? today();
       const judgement = judge(kit, on);
-      return { findings: findingsOf(kit, judgement, packedMmOf(kit, judgement), on) };
+      const { open, aside } = siftFindings(findingsOf(kit, judgement, packedMmOf(kit, judgement), on), kit.setAside);
+      return {
+        findings: open.map(({ before: _, ...finding }) => finding),
+        setAside: aside.map(({ entry: { rule, reason, on: since } }) => ({ rule, reason, on: since })),
+      };
     },
   }),
   route({

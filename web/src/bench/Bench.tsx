@@ -1,6 +1,15 @@
-import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import {
+  DndContext,
+  type DragEndEvent,
+  type DragMoveEvent,
+  DragOverlay,
+  type DragStartEvent,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { type Kind, RUNGS, type Unit, type UnitId } from '@ivrak/core';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { catalogNow } from '../kit/catalog.ts';
@@ -18,8 +27,8 @@ import { useSheetScale } from './scale.ts';
 import { UnitDrawer } from './UnitDrawer.tsx';
 import { useAlternatives } from './useAlternatives.ts';
 
-/** A hand that only wants to press moves less than this. */
-const DRAG_FROM_PX = 6;
+/** A hand that only wants to press moves less than 6 px. Made once: sensors that are made anew redraw everything that can be dragged. */
+const DRAG_START = { activationConstraint: { distance: 6 } };
 
 /** Lays things out on the ground sheet, lane by lane, beside the catalogue or the chosen thing. */
 export function Bench() {
@@ -29,13 +38,15 @@ export function Bench() {
   const [chosenId, setChosen] = useState<UnitId | null>(null);
   const [tab, setTab] = useState<Tab>('catalogue');
   const [dragged, setDragged] = useState<Kind | null>(null);
+  const [overId, setOver] = useState<string | null>(null);
   const search = useRef<HTMLInputElement>(null);
   const { rung } = useOpenRung();
   const compared = useAlternatives((state) => state.need);
   const closeAlternatives = useAlternatives((state) => state.close);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM_PX } }));
+  const sensors = useSensors(useSensor(PointerSensor, DRAG_START));
   const chosen = draft.units.find(({ id }) => id === chosenId) ?? null;
   const onUnit = (change: (unit: Unit) => Unit) => () => chosen !== null && edit((before) => withUnit(before, chosen.id, change));
+  const choose = useCallback((id: UnitId) => setChosen((before) => (before === id ? null : id)), []);
   const takeOff = (id: string) => edit((before) => ({ ...before, units: before.units.filter((unit) => unit.id !== id) }));
   useKeys({
     '/': () => {
@@ -61,21 +72,30 @@ export function Bench() {
   }, [rung]);
   useEffect(() => closeAlternatives, [closeAlternatives]);
 
-  const drop = ({ active, over }: DragEndEvent) => {
+  const letGo = () => {
     setDragged(null);
+    setOver(null);
+  };
+  const drop = (event: DragEndEvent) => {
+    const { active, over } = event;
+    const overId = thingUnder(event);
+    letGo();
     if (over === null) return;
     const carried = active.data.current as Carried;
     const target = over.data.current as Target;
     if (carried.what === 'kind') {
       if (target.what !== 'drawer') edit((before) => withOneMore(before, carried.kind).draft);
-    } else if (target.what === 'drawer') takeOff(carried.unitId);
-    else if (target.what === 'unit') edit((before) => moveBefore(before, carried.unitId, target.unitId, catalogNow()));
+      return;
+    }
+    if (target.what === 'drawer') return takeOff(carried.unitId);
+    if (overId !== null) edit((before) => moveBefore(before, carried.unitId, overId as UnitId, catalogNow())); // the id of a thing on the sheet
   };
   return (
     <DndContext
       sensors={sensors}
       onDragStart={({ active }: DragStartEvent) => setDragged((active.data.current as Carried).kind)}
-      onDragCancel={() => setDragged(null)}
+      onDragMove={(event) => setOver(thingUnder(event))}
+      onDragCancel={letGo}
       onDragEnd={drop}
     >
       <main id="main" className="bench-main">
@@ -88,7 +108,8 @@ export function Bench() {
               units={draft.units.filter(({ kind }) => catalogNow().get(kind)?.rung === lane)}
               coverage={judgement.rungs.find((entry) => entry.rung === lane)}
               chosenId={chosenId}
-              choose={(id) => setChosen((before) => (before === id ? null : id))}
+              overId={overId}
+              choose={choose}
             />
           ))}
         </GroundSheet>
@@ -104,7 +125,19 @@ export function Bench() {
 
 /** What is under the hand, and what it may be let go on. */
 export type Carried = { what: 'kind'; kind: Kind } | { what: 'unit'; unitId: UnitId; kind: Kind };
-export type Target = { what: 'lane' } | { what: 'unit'; unitId: UnitId } | { what: 'drawer' };
+export type Target = { what: 'lane' } | { what: 'drawer' };
+
+/**
+ * The thing under the hand. Things are no drop targets of the library's: each one that comes or goes would redraw all the
+ * others, which is what a kit of sixty things cannot afford.
+ */
+function thingUnder({ active, activatorEvent, delta }: DragMoveEvent): string | null {
+  if (!(activatorEvent instanceof PointerEvent)) return null;
+  const under = document.elementsFromPoint(activatorEvent.clientX + delta.x, activatorEvent.clientY + delta.y);
+  const thing = under.find((element) => element.closest('[data-unit]') !== null)?.closest('[data-unit]');
+  const id = thing?.getAttribute('data-unit') ?? null;
+  return active.id === `unit:${id}` ? null : id;
+}
 
 function GroundSheet({ children }: { children: React.ReactNode }) {
   const scale = useSheetScale((state) => state.scale);

@@ -1,8 +1,8 @@
 import { useDraggable } from '@dnd-kit/core';
-import { type Helpfulness, type Kind, measuresOf, NEEDS, previewAdd, RUNGS, rankKinds } from '@ivrak/core';
+import { type Helpfulness, type Kind, measuresOf, NEEDS, type NeedId, previewAdd, RUNGS } from '@ivrak/core';
 import { ActionIcon, Select, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import { type RefObject, useDeferredValue, useMemo, useState } from 'react';
+import { memo, type RefObject, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
@@ -14,6 +14,7 @@ import type { Carried } from './Bench.tsx';
 import { filterLabel, useCatalogFilter } from './catalogFilter.ts';
 import { type Shown, SORT_NAMES, type Sort, shownKinds, sortKinds } from './catalogOrder.ts';
 import { useAlternatives } from './useAlternatives.ts';
+import { useHelpful } from './useHelpful.ts';
 import { useProblem } from './useProblem.ts';
 import { ChangeLine } from './WhatIf.tsx';
 
@@ -35,10 +36,14 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
     () => sortKinds(shownKinds(kinds, { search, rung, need }, school), sort, helpful),
     [kinds, search, rung, need, school, sort, helpful],
   );
-  const add = (kind: Kind) => {
-    edit((before) => withOneMore(before, kind).draft);
-    setSaid(`${kind.name} added`);
-  };
+  const gains = useMemo(() => new Map(helpful.map(({ kind, helps, gain }) => [kind, { helps, gain }])), [helpful]);
+  const add = useCallback(
+    (kind: Kind) => {
+      edit((before) => withOneMore(before, kind).draft);
+      setSaid(`${kind.name} added`);
+    },
+    [edit],
+  );
   return (
     <>
       <TextInput
@@ -82,13 +87,7 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
       )}
       <ul className="catalog-list">
         {shown.map((entry) => (
-          <CatalogEntry
-            key={entry.kind.id}
-            {...entry}
-            help={helpful.find(({ kind }) => kind === entry.kind.id)}
-            add={() => add(entry.kind)}
-            look={() => setLooked(entry.kind)}
-          />
+          <CatalogEntry key={entry.kind.id} {...entry} {...gains.get(entry.kind.id)} add={add} look={setLooked} />
         ))}
       </ul>
       {shown.length === 0 && <p className="muted">Nothing by that name here. Clear the search or the rung.</p>}
@@ -100,18 +99,12 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
   );
 }
 
-/** All kinds, the most helpful first; worked out after what was changed is on the screen. */
-function useHelpful(): readonly Helpfulness[] {
-  const problem = useDeferredValue(useProblem());
-  const kinds = useCatalog((state) => state.kinds);
-  const catalog = useCatalog((state) => state.catalog);
-  return useMemo(() => rankKinds(problem, kinds, catalog), [problem, kinds, catalog]);
-}
-
 function AddingIt({ kind }: { kind: Kind }) {
   const { judgement, catalog } = useKit();
-  const problem = useProblem();
-  const preview = useMemo(() => previewAdd(judgement.coverage, problem, kind, catalog), [judgement.coverage, problem, kind, catalog]);
+  const now = useProblem();
+  // Both of the same moment, a moment after the sheet.
+  const asked = useDeferredValue(useMemo(() => ({ problem: now, coverage: judgement.coverage }), [now, judgement.coverage]));
+  const preview = useMemo(() => previewAdd(asked.coverage, asked.problem, kind, catalog), [asked, kind, catalog]);
   const { before, after } = preview.singlePoints;
   return (
     <div className="adding-it" role="status">
@@ -140,35 +133,37 @@ function AddingIt({ kind }: { kind: Kind }) {
 const GAINS = { gap: 'fills', grade: 'better for', ideal: 'one more for' };
 
 interface CatalogEntryProps extends Shown {
-  help: Helpfulness | undefined;
-  add: () => void;
-  look: () => void;
+  helps?: NeedId | null;
+  gain?: Helpfulness['gain'];
+  add: (kind: Kind) => void;
+  look: (kind: Kind) => void;
 }
 
-function CatalogEntry({ kind, grades, help, add, look }: CatalogEntryProps) {
+/** Redrawn only where what it says has changed: there are many of them, and every change of the sheet passes here. */
+const CatalogEntry = memo(function CatalogEntry({ kind, grades, helps = null, gain = null, add, look }: CatalogEntryProps) {
   const state = measuresOf(kind, 'asSold');
   const { setNodeRef, listeners } = useDraggable({ id: `kind:${kind.id}`, data: { what: 'kind', kind } satisfies Carried });
   return (
-    <li className={`catalog-entry${help?.gain === 'gap' ? ' is-useful' : ''}`} onMouseEnter={look} onFocus={look}>
+    <li className={`catalog-entry${gain === 'gap' ? ' is-useful' : ''}`} onMouseEnter={() => look(kind)} onFocus={() => look(kind)}>
       <span ref={setNodeRef} className="catalog-drawing" {...listeners}>
         <KindDrawing kind={kind} scale={scaleToFit(state, 54)} />
       </span>
       <span className="grow">
         <b>{kind.name}</b>
-        {help?.gain != null && help.helps !== null && (
+        {gain !== null && helps !== null && (
           <span className="catalog-use state-held">
-            {GAINS[help.gain]} {NEEDS[help.helps].label}
+            {GAINS[gain]} {NEEDS[helps].label}
           </span>
         )}
-        {(help?.helps == null || grades !== NEEDS[help.helps].label) && <span className="catalog-use muted">{grades}</span>}
+        {(helps === null || grades !== NEEDS[helps].label) && <span className="catalog-use muted">{grades}</span>}
         <span className="catalog-figures mono">
           {state.tMm} mm · {kind.massG} g · {price(kind.priceMinor)}
         </span>
         {kind.caution !== null && <span className="catalog-caution">{kind.caution}</span>}
       </span>
-      <ActionIcon variant="subtle" size={44} aria-label={`Add ${kind.name}`} onClick={add}>
+      <ActionIcon variant="subtle" size={44} aria-label={`Add ${kind.name}`} onClick={() => add(kind)}>
         <IconPlus size={22} />
       </ActionIcon>
     </li>
   );
-}
+});

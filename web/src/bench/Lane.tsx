@@ -26,10 +26,12 @@ interface LaneProps {
   units: readonly Unit[];
   coverage: RungCoverage | undefined;
   chosenId: UnitId | null;
+  /** The thing in front of which what is carried would be laid. */
+  overId: string | null;
   choose: (id: UnitId) => void;
 }
 
-export function Lane({ rung, units, coverage, chosenId, choose }: LaneProps) {
+export function Lane({ rung, units, coverage, chosenId, overId, choose }: LaneProps) {
   const { today, judgement } = useKit();
   const needs = coverage?.needs.filter(({ state }) => state !== 'off') ?? [];
   const gaps = needs.filter(({ state }) => state === 'gap');
@@ -53,6 +55,7 @@ export function Lane({ rung, units, coverage, chosenId, choose }: LaneProps) {
               today={today}
               serves={serves.get(unit.id) ?? ''}
               isChosen={unit.id === chosenId}
+              isOver={unit.id === overId}
               choose={choose}
             />
           );
@@ -91,17 +94,13 @@ interface ThingProps {
   today: PlainDate;
   serves: string;
   isChosen: boolean;
+  isOver: boolean;
   choose: (id: UnitId) => void;
 }
 
-const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, choose }: ThingProps) {
+const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, isOver, choose }: ThingProps) {
   const scale = useSheetScale((state) => state.scale);
   const drag = useDraggable({ id: `unit:${unit.id}`, data: { what: 'unit', unitId: unit.id, kind } satisfies Carried });
-  const drop = useDroppable({ id: `on:${unit.id}`, data: { what: 'unit', unitId: unit.id } satisfies Target });
-  const setNode = (node: HTMLElement | null) => {
-    drag.setNodeRef(node);
-    drop.setNodeRef(node);
-  };
   const { tMm } = measuresOf(kind, unit.state);
   const isLapsed = unit.expiresOn !== null && unit.expiresOn < today;
   const isOut = isLapsed || !['ready', 'notStaged'].includes(unit.condition);
@@ -109,9 +108,10 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, choose 
   return (
     <button
       type="button"
-      ref={setNode}
+      ref={drag.setNodeRef}
+      data-unit={unit.id}
       {...drag.listeners}
-      className={`thing${isChosen ? ' is-chosen' : ''}${isOut ? ' is-out' : ''}${drag.isDragging ? ' is-dragged' : ''}${drop.isOver ? ' is-over' : ''}`}
+      className={`thing${isChosen ? ' is-chosen' : ''}${isOut ? ' is-out' : ''}${drag.isDragging ? ' is-dragged' : ''}${isOver ? ' is-over' : ''}`}
       aria-pressed={isChosen}
       onClick={() => choose(unit.id)}
     >

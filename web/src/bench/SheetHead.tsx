@@ -1,7 +1,7 @@
 import { classifyKit, showLacking } from '@ivrak/core';
 import { ActionIcon } from '@mantine/core';
 import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { Link } from 'react-router';
 import { useKit } from '../kit/KitContext.tsx';
 import { canZoom, useSheetScale } from './scale.ts';
@@ -12,7 +12,8 @@ const BAR_MM = 50;
 /** Above the sheet: what this kit is by what lies in it, what the next class lacks, and the scale of the drawings. */
 export function SheetHead() {
   const { kit, draft, catalog } = useKit();
-  const problem = useProblem();
+  // A word about the whole may come a moment after the figures.
+  const problem = useDeferredValue(useProblem());
   const { step, scale, zoom } = useSheetScale();
   const { name, says, next } = useMemo(() => classifyKit(problem, draft.layer, catalog), [problem, draft.layer, catalog]);
   return (

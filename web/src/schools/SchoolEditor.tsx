@@ -107,8 +107,10 @@ interface PartProps {
   change: (school: School) => void;
 }
 
+const DRAG_START = { activationConstraint: { distance: 4 } };
+
 function OrderEditor({ school, change }: PartProps) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const sensors = useSensors(useSensor(PointerSensor, DRAG_START));
   const drop = ({ active, over }: DragEndEvent) => {
     if (over !== null) change(placeNeed(school, active.id as NeedId, over.id as NeedId)); // ids below are need ids
   };

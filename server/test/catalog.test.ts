@@ -1,0 +1,251 @@
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { factsOf, KINDS, type Kind, PUBLISHED_LISTS, plainDate, SCHOOLS, type School } from '@ivrak/core';
+import { sql } from 'drizzle-orm';
+import type { Express } from 'express';
+import { pino } from 'pino';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createApp } from '../src/app.ts';
+import { useCatalog } from '../src/catalog/catalog.ts';
+import { FitQueue } from '../src/compute/fitQueue.ts';
+import { type OpenDb, openDb } from '../src/db/open.ts';
+import { seedDemo } from '../src/demo/seed.ts';
+import { findKit } from '../src/kits/store.ts';
+import { FIT_THREAD_FILE, MIGRATIONS_FOLDER } from '../src/paths.ts';
+
+const TODAY = plainDate('2026-11-25');
+let open: OpenDb;
+let app: Express;
+
+beforeAll(async () => {
+  open = await openDb(null);
+  await seedDemo(open.db, TODAY);
+  app = createApp({
+    db: open.db,
+    describeDb: open.describe,
+    log: pino({ level: 'silent' }),
+    today: () => TODAY,
+    fits: new FitQueue(FIT_THREAD_FILE),
+  });
+});
+afterAll(async () => {
+  useCatalog([], []);
+  await open.close();
+});
+
+const call = (method: 'get' | 'post' | 'put' | 'delete', path: string, body?: unknown) => {
+  const asked = request(app)[method](path).set('Host', '127.0.0.1:4800');
+  return body === undefined ? asked : asked.send(body as object);
+};
+const catalog = async () =>
+  (await call('get', '/api/catalog')).body as { kinds: Kind[]; schools: School[]; own: Record<string, Record<string, number>> };
+const pathsOf = (response: request.Response): string[] => response.body.issues?.map(({ path }: { path: string }) => path) ?? [];
+
+const PATTERN = KINDS.find(({ id }) => id === 'shears') as Kind; // a shipped kind, the tests of the catalogue hold it
+const hook: Kind = { ...PATTERN, id: 'rope-hook', name: 'Rope hook' };
+
+describe('own kinds', () => {
+  it('are added, changed on their version, and stand in the catalogue at once', async () => {
+    expect((await call('put', '/api/kinds/rope-hook', { version: null, kind: hook })).body.version).toBe(1);
+    expect((await call('put', '/api/kinds/rope-hook', { version: 1, kind: { ...hook, massG: 31 } })).body.version).toBe(2);
+    const stale = await call('put', '/api/kinds/rope-hook', { version: 1, kind: { ...hook, massG: 99 } });
+    expect(stale.status).toBe(409);
+    expect(stale.body.current.data.massG).toBe(31);
+    const { kinds, own } = await catalog();
+    expect(kinds.find(({ id }) => id === 'rope-hook')?.massG).toBe(31);
+    expect(own.kinds).toEqual({ 'rope-hook': 2 });
+  });
+
+  it('count in coverage, and change the mass of a kit that holds them', async () => {
+    const { body: kit } = await call('get', '/api/kits/helm-vest');
+    const { version, id: _, units, container: __, position: ___, packing: ____, inspectedOn: _____, summary, ...draft } = kit;
+    const more = [...units, { id: 'hook-1', kind: 'rope-hook', count: 1, condition: 'ready' }];
+    const { body: saved } = await call('put', '/api/kits/helm-vest', { version, draft: { ...draft, units: more } });
+    expect(saved.summary.massG).toBe(summary.massG + 31);
+    await call('put', '/api/kinds/rope-hook', { version: 2, kind: { ...hook, massG: 40 } });
+    expect((await call('get', '/api/kits/helm-vest')).body.summary.massG).toBe(summary.massG + 40);
+  });
+
+  it('keep the ways in which things of them lie, and are not taken away while there are any', async () => {
+    const lost = await call('put', '/api/kinds/rope-hook', { version: 3, kind: { ...hook, states: [{ ...hook.states[0], id: 'other' }] } });
+    expect([lost.status, pathsOf(lost)]).toEqual([422, ['kind.states']]);
+    const used = await call('delete', '/api/kinds/rope-hook?version=3');
+    expect([used.status, used.body.detail]).toEqual([422, expect.stringContaining('history refers to them')]);
+  });
+
+  it('are refused with a measure that is none, or under another name than the address', async () => {
+    const bad = await call('put', '/api/kinds/odd', { version: null, kind: { ...hook, id: 'odd', massG: -1, name: '' } });
+    expect([bad.status, pathsOf(bad).sort()]).toEqual([422, ['kind.massG', 'kind.name']]);
+    expect(pathsOf(await call('put', '/api/kinds/odd', { version: null, kind: hook }))).toEqual(['kind.id']);
+  });
+
+  it('come in many at once: all or none', async () => {
+    const broken = {
+      kinds: [
+        { ...hook, id: 'one' },
+        { ...hook, id: 'rope-hook', states: [{ ...hook.states[0], id: 'other' }] },
+      ],
+    };
+    expect(pathsOf(await call('post', '/api/kinds', broken))).toEqual(['kinds.1.states']);
+    expect((await catalog()).own.kinds).not.toHaveProperty('one');
+    const { body } = await call('post', '/api/kinds', {
+      kinds: [
+        { ...hook, id: 'one' },
+        { ...PATTERN, massG: 71 },
+      ],
+    });
+    expect(body).toEqual({ added: 1, changed: 1 });
+    expect((await catalog()).kinds.find(({ id }) => id === 'shears')?.massG).toBe(71);
+  });
+
+  it('a shipped kind that was changed goes back to how it was shipped', async () => {
+    await call('delete', '/api/kinds/shears?version=1');
+    const { kinds, own } = await catalog();
+    expect(kinds.find(({ id }) => id === 'shears')).toEqual(PATTERN);
+    expect(own.kinds).not.toHaveProperty('shears');
+    expect((await call('delete', '/api/kinds/shears?version=1')).status).toBe(404);
+  });
+});
+
+describe('own schools', () => {
+  const [shipped] = SCHOOLS;
+  const ours = { ...(shipped as School), id: 'own-ours', name: 'Ours', basedOn: 'committee-first' };
+
+  it('are checked as a whole: order, grades, quantities', async () => {
+    const order = ours.order.with(0, 'M.pack');
+    const broken = { ...ours, order, grades: { nothing: {} }, quantities: { 'R.seal': { least: 2, ideal: 1, reason: 'x' } } };
+    const refused = await call('put', '/api/schools/own-ours', { version: null, school: broken });
+    expect(pathsOf(refused)).toEqual(['school.order.1', 'school.order', 'school.grades.nothing', 'school.quantities.R.seal.ideal']);
+    expect(pathsOf(await call('put', '/api/schools/committee-first', { version: null, school: shipped }))).toEqual(['school.id']);
+  });
+
+  it('are followed by kits, and not taken away while they are', async () => {
+    const school = { ...ours, order: [...ours.order.slice(1), 'M.limb'] as School['order'] };
+    expect((await call('put', '/api/schools/own-ours', { version: null, school })).status).toBe(200);
+    const { body: kit } = await call('get', '/api/kits/belt-kit');
+    const { name, layer, personId, containerId, positionId, brief, units, version } = kit;
+    const draft = { name, layer, personId, containerId, positionId, brief, units, schoolId: 'own-ours' };
+    expect((await call('put', '/api/kits/belt-kit', { version, draft })).status).toBe(200);
+    const { body: found } = await call('get', '/api/kits/belt-kit/coverage');
+    expect(found.needs.at(-1).need).toBe('M.limb');
+    expect((await call('delete', '/api/schools/own-ours?version=1')).status).toBe(422);
+    await call('put', '/api/kits/belt-kit', { version: version + 1, draft: { ...draft, schoolId: 'remote' } });
+    expect((await call('delete', '/api/schools/own-ours?version=1')).status).toBe(200);
+    expect((await catalog()).schools).toHaveLength(SCHOOLS.length);
+  });
+});
+
+describe('lists', () => {
+  const list = { id: 'boat', name: 'Ready-made boat box', priceMinor: 4320, contents: [{ kind: 'shears', count: 1 }] };
+
+  it('are kept, changed on their version, and taken away', async () => {
+    expect((await call('put', '/api/lists/boat', { version: null, list })).body.version).toBe(1);
+    expect((await call('put', '/api/lists/boat', { version: null, list })).status).toBe(409);
+    expect((await call('delete', '/api/lists/boat?version=1')).status).toBe(200);
+    expect((await call('get', '/api/lists')).body.lists.map(({ id }: { id: string }) => id)).toEqual(['ready-boat', 'ready-pocket']);
+  });
+
+  it('are refused with things that nobody knows, and with nothing in them', async () => {
+    const unknown = { ...list, containerId: 'cloud', contents: [{ kind: 'magic-wand', count: 1 }] };
+    expect(pathsOf(await call('put', '/api/lists/boat', { version: null, list: unknown }))).toEqual([
+      'list.contents.0.kind',
+      'list.containerId',
+    ]);
+    expect(pathsOf(await call('put', '/api/lists/boat', { version: null, list: { ...list, contents: [] } }))).toEqual(['list.contents']);
+  });
+
+  it('of the published ones, a kit is told line by line what is short', async () => {
+    const { body } = await call('get', '/api/kits/wall-box/published/vehicle');
+    expect(body.lines).toHaveLength(PUBLISHED_LISTS.find(({ id }) => id === 'vehicle')?.lines.length ?? 0);
+    expect(body.lines.find(({ label }: { label: string }) => label === 'guide')).toMatchObject({ asked: 1, have: 0 });
+    expect((await call('get', '/api/kits/wall-box/published/nowhere')).status).toBe(404);
+  });
+});
+
+describe('findings that were set aside', () => {
+  it('are told apart from the open ones, and open again when the facts change', async () => {
+    const { body: before } = await call('get', '/api/kits/tow-panel/rules');
+    const lapsed = before.findings.find(({ rule }: { rule: string }) => rule === 'lapsed-in-kit');
+    const { body: kit } = await call('get', '/api/kits/tow-panel');
+    const { name, layer, personId, containerId, positionId, schoolId, brief, units, version } = kit;
+    const draft = { name, layer, personId, containerId, positionId, schoolId, brief, units };
+    const setAside = [{ rule: 'lapsed-in-kit', facts: factsOf(lapsed), reason: 'for the next drill', on: TODAY }];
+    expect((await call('put', '/api/kits/tow-panel', { version, draft: { ...draft, setAside } })).body.setAside).toEqual(setAside);
+    const { body: after } = await call('get', '/api/kits/tow-panel/rules');
+    expect(after.findings).toHaveLength(before.findings.length - 1);
+    expect(after.setAside).toEqual([{ rule: 'lapsed-in-kit', reason: 'for the next drill', on: TODAY }]);
+    // A week later it says the same of the same thing; with another date on the thing it does not.
+    const later = units.map((unit: { id: string; expiresOn: string | null }) =>
+      lapsed.lookedAt.includes(unit.id) ? { ...unit, expiresOn: '2026-10-01' } : unit,
+    );
+    await call('put', '/api/kits/tow-panel', { version: version + 1, draft: { ...draft, units: later, setAside } });
+    expect((await call('get', '/api/kits/tow-panel/rules')).body.findings).toHaveLength(before.findings.length);
+  });
+});
+
+describe('the export file', () => {
+  it('carries own kinds, schools, lists and what was set aside through an import', async () => {
+    const { body: before } = await call('get', '/api/export');
+    expect(before.ownKinds.map(({ id }: { id: string }) => id)).toContain('rope-hook');
+    expect(before.contentLists).toHaveLength(2);
+    expect((await call('post', '/api/import', before)).status).toBe(200);
+    expect((await call('get', '/api/export')).body).toEqual(before);
+    expect((await catalog()).kinds.map(({ id }) => id)).toContain('rope-hook');
+  });
+
+  it('is refused where a unit is of an own kind that the file does not bring', async () => {
+    const { body: file } = await call('get', '/api/export');
+    const refused = await call('post', '/api/import', { ...file, ownKinds: [] });
+    expect(refused.status).toBe(422);
+    expect(refused.body.detail).toContain('"rope-hook" is not in the catalogue');
+  });
+
+  it('of the first version is still read: it brings none of these', async () => {
+    const { body: file } = await call('get', '/api/export');
+    const { ownKinds: _, ownSchools: __, contentLists: ___, kits, units, lots, ...rest } = file;
+    const old = {
+      ...rest,
+      formatVersion: 1,
+      lots,
+      kits: kits.map(({ setAside: ____, ...kit }: Record<string, unknown>) => kit),
+      units: units.filter(({ kind }: { kind: string }) => kind !== 'rope-hook'),
+    };
+    expect((await call('post', '/api/import', old)).status).toBe(200);
+    expect((await catalog()).own).toEqual({ kinds: {}, schools: {} });
+    expect((await call('get', '/api/lists')).body.lists).toEqual([]);
+    expect((await call('get', '/api/kits/tow-panel')).body.setAside).toEqual([]);
+  });
+});
+
+describe('a database of the first version', () => {
+  it('is brought forward: kits keep what they hold, and new questions take their defaults', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'ivrak-old-'));
+    try {
+      // The migrations as they were, which is the first one alone.
+      const first = join(folder, 'migrations');
+      mkdirSync(join(first, 'meta'), { recursive: true });
+      cpSync(join(MIGRATIONS_FOLDER, '0000_start.sql'), join(first, '0000_start.sql'));
+      const journal = JSON.parse(readFileSync(join(MIGRATIONS_FOLDER, 'meta/_journal.json'), 'utf8'));
+      writeFileSync(join(first, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, 1) }));
+      const data = join(folder, 'data');
+      const old = await openDb(data, first);
+      await old.db.execute(
+        sql`insert into kits (id, name, layer, container_id, position_id, school_id, brief)
+            values ('old', 'Old kit', 'pocket', 'belt-pouch', 'belt-side', 'remote', '{"persons": 3, "training": "trauma"}')`,
+      );
+      await old.db.execute(
+        sql`insert into units (id, kind, count, condition, place, kit_id) values ('u1', 'gloves', 2, 'ready', 'kit', 'old')`,
+      );
+      await old.close();
+      const now = await openDb(data);
+      const kit = await findKit(now.db, 'old');
+      expect(kit).toMatchObject({ name: 'Old kit', setAside: [], units: [{ id: 'u1', count: 2 }] });
+      expect(kit.brief).toMatchObject({ persons: 3, training: 'trauma', phoneCover: true, threats: [], carers: [], overrides: {} });
+      await now.close();
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
+});

@@ -1,0 +1,10 @@
+import { type CoverageProblem, type Helpfulness, type Kind, kindCatalog, rankKinds } from '@ivrak/core';
+import { expose } from 'comlink';
+
+/** Asks coverage once for every kind: too much to do between a key and the frame that answers it. */
+const rankWorker = {
+  rank: (problem: CoverageProblem, kinds: readonly Kind[]): Helpfulness[] => rankKinds(problem, kinds, kindCatalog(kinds)),
+};
+export type RankWorker = typeof rankWorker;
+
+expose(rankWorker);
