@@ -72,9 +72,12 @@ export class Person {
     await this.page.mouse.move(...middle(start));
     await this.page.mouse.down();
     await this.page.mouse.move(...middle(start).map((value) => value + 12), { steps: 4 });
+    await this.page.waitForSelector('.dragged');
     await this.page.mouse.move(...middle(end), { steps: 12 });
-    await new Promise((resolve) => setTimeout(resolve, 100));
+    // A hand waits until it sees where the thing would come to lie.
+    await this.page.waitForSelector('.lane.is-over, .drawer.is-taking-off');
     await this.page.mouse.up();
+    await this.page.waitForSelector('.dragged', { hidden: true });
   }
 
   /** Chooses from a list that opens on pressing. */

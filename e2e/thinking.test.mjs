@@ -223,11 +223,10 @@ describe('the ground sheet', () => {
     await person.search('headlamp');
     await person.seesNamed('Add Headlamp', 'button');
     await person.carry('.catalog-entry .catalog-drawing', '#lane-M');
-    await person.sees('Headlamp');
-    await person.saved();
+    await person.page.waitForSelector('.thing ::-p-text(Headlamp)');
     const units = async () => (await api('/api/kits/committee-bag')).units;
+    await expect.poll(async () => (await units()).at(-1).kind).toBe('headlamp');
     const added = (await units()).at(-1);
-    expect(added.kind).toBe('headlamp');
     await person.search('');
     await person.page.$eval('#lane-S', (lane) => lane.scrollIntoView());
     await person.page.evaluate(() => document.activeElement?.blur());
@@ -236,8 +235,7 @@ describe('the ground sheet', () => {
     await person.seesNamed('Alternatives for light');
     await person.isAccessible('alternatives');
     await person.press('Swap for Penlight');
-    await person.saved();
-    expect((await units()).at(-1).kind).toBe('penlight');
+    await expect.poll(async () => (await units()).at(-1).kind).toBe('penlight');
     await person.page.$eval('#lane-S', (lane) => lane.scrollIntoView());
     const penlights = await person.page.$$('.thing ::-p-text(Penlight)');
     await penlights.at(-1).evaluate((node) => node.closest('.thing').setAttribute('data-carried', 'yes'));

@@ -11,9 +11,25 @@ const VIEWS = [
   { name: 'first-run', path: '/', before: true },
   { name: 'muster', path: '/' },
   { name: 'muster-phone', path: '/', viewport: PHONE },
-  { name: 'brief', path: '/kits/helm-vest/brief' },
-  { name: 'bench', path: '/kits/helm-vest/bench' },
+  { name: 'brief', path: '/kits/console-case/brief' },
+  { name: 'brief-compare', path: '/kits/helm-vest/brief?view=compare&with=school:bleeding-only' },
+  { name: 'schools', path: '/schools/committee-first' },
+  { name: 'kinds', path: '/kinds?kind=kaolin-gauze' },
+  { name: 'bench', path: '/kits/helm-vest/bench', act: (page) => page.hover('.catalog-entry') },
+  {
+    name: 'alternatives',
+    path: '/kits/helm-vest/bench',
+    act: async (page) => {
+      await page.locator('.thing ::-p-text(Flat metal)').click();
+      await page.locator('::-p-text(Others for limb)').click();
+    },
+  },
   { name: 'bench-rung', path: '/kits/tow-panel/bench?rung=M' },
+  {
+    name: 'compare',
+    path: '/kits/helm-vest/compare?with=list:ready-pocket&with=list:ready-boat&with=kit:belt-kit',
+    act: () => new Promise((resolve) => setTimeout(resolve, 5000)),
+  },
   {
     name: 'judgement',
     path: '/kits/tow-panel/bench',
@@ -33,7 +49,6 @@ const VIEWS = [
       for (const key of ['1', '2', '5']) await page.keyboard.press(key);
     },
   },
-  { name: 'settings', path: '/settings' },
 ];
 
 const folder = process.env.IVRAK_SHOTS ?? join(ROOT, 'docs/screenshots');

@@ -116,6 +116,7 @@ export {
   toPlainDate,
 } from './model/plainDate.ts';
 export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './model/school.ts';
+export { type SetAside, SetAsideSchema } from './model/setAside.ts';
 export {
   CONDITION_NAMES,
   CONDITIONS,
@@ -163,16 +164,7 @@ export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } fro
 export { briefSummary, inWords, showHours } from './needs/summary.ts';
 export { type Finding, type Fix, SEVERITIES, type Severity } from './rules/rule.ts';
 export { applyFix, RULES, runRules } from './rules/rules.ts';
-export {
-  factsOf,
-  type OpenFinding,
-  type SetAside,
-  SetAsideSchema,
-  type Sifted,
-  siftFindings,
-  withoutSetAside,
-  withSetAside,
-} from './rules/setAside.ts';
+export { factsOf, type OpenFinding, type Sifted, siftFindings, withoutSetAside, withSetAside } from './rules/setAside.ts';
 export { gtinCheckDigitIsRight, readScan, type ScanAnswer, type ScanResult } from './scan/gs1.ts';
 export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';
 export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';

@@ -13,7 +13,7 @@ export interface NeedChange {
   after: NeedFigures;
 }
 
-const ORDER: readonly NeedState[] = ['off', 'gap', 'thin', 'held', 'full'];
+const ORDER: readonly NeedState[] = ['gap', 'thin', 'held', 'full'];
 const figures = ({ state, have, least, ideal }: NeedCoverage): NeedFigures => ({ state, have, least, ideal });
 const isSame = (a: NeedFigures, b: NeedFigures): boolean =>
   a.state === b.state && a.have === b.have && a.least === b.least && a.ideal === b.ideal;
@@ -30,9 +30,11 @@ export function changesBetween(before: Coverage, after: Coverage): NeedChange[] 
 }
 
 /** Whether a need got worse: a lower state, or fewer pieces of what is asked for. */
-export const isWorse = ({ before, after }: NeedChange): boolean =>
-  after.state === before.state
+export const isWorse = ({ before, after }: NeedChange): boolean => {
+  // What is no longer asked for is not lost, and what comes up is worse only where it is not met.
+  if (after.state === 'off') return false;
+  if (before.state === 'off') return after.state === 'gap';
+  return after.state === before.state
     ? after.have - after.least < before.have - before.least
-    : before.state === 'off'
-      ? after.state === 'gap'
-      : ORDER.indexOf(after.state) < ORDER.indexOf(before.state);
+    : ORDER.indexOf(after.state) < ORDER.indexOf(before.state);
+};

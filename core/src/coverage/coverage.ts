@@ -258,6 +258,8 @@ export interface Assigned {
   extra: number[];
   improvised: number[];
   substitute: number[];
+  /** Of those beyond the least: an improvised piece counts 2, a substitute 1. */
+  extraMakeshift: number[];
 }
 
 /** Only the assignment, without dates and single points: for asking the same question of many kinds. */
@@ -269,7 +271,9 @@ export function assignOnly(problem: CoverageProblem, catalog: KindCatalog): Assi
     for (const { demand, grade, towardLeast } of servings) if (grade === code) counts[demand] = (counts[demand] ?? 0) + towardLeast;
     return counts;
   };
-  return { least, extra, improvised: graded(CODES.improvised), substitute: graded(CODES.substitute) };
+  const extraMakeshift = demands.map(() => 0);
+  for (const { demand, grade, towardIdeal } of servings) extraMakeshift[demand] = (extraMakeshift[demand] ?? 0) + (grade - 1) * towardIdeal;
+  return { least, extra, improvised: graded(CODES.improvised), substitute: graded(CODES.substitute), extraMakeshift };
 }
 
 const servedBy = (row: Row, serving: Serving): ServedBy => ({

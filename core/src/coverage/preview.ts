@@ -44,7 +44,7 @@ export interface Helpfulness {
 
 /**
  * Kinds by how much one more unit of them would help, most helpful first: more of the earliest least, then fewer makeshift
- * pieces, then more of the earliest ideal; equal help by price, mass and id.
+ * pieces, then more of the earliest ideal, there too rather by what is made for it; equal help by price, mass and id.
  */
 export function rankKinds(problem: CoverageProblem, kinds: readonly Kind[], catalog: KindCatalog): Helpfulness[] {
   const before = assignOnly(problem, catalog);
@@ -88,10 +88,10 @@ function compareAssigned(problem: CoverageProblem, before: Assigned, after: Assi
   const improvised = gains(after.improvised, before.improvised);
   const makeshift = gains(after.substitute, before.substitute).map((less, index) => less + 2 * (improvised[index] ?? 0));
   const extra = gains(before.extra, after.extra);
-  const score = [...least, ...makeshift, ...extra];
+  const score = [...least, ...makeshift, ...extra, ...gains(after.extraMakeshift, before.extraMakeshift)];
   const first = score.findIndex((value) => value > 0);
   const n = problem.needs.length;
-  const gain = first < 0 ? null : first < n ? 'gap' : first < 2 * n ? 'grade' : 'ideal';
+  const gain = first < 0 ? null : first < n ? 'gap' : first < 2 * n || first >= 3 * n ? 'grade' : 'ideal';
   return { score, helps: first < 0 ? null : (problem.needs[first % n]?.need ?? null), gain };
 }
 

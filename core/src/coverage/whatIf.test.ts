@@ -204,6 +204,25 @@ describe('what helps most next', () => {
     expect(first(['windlass-tourniquet', 'kaolin-gauze'], 'committee-first')?.kind).toBe('pressure-dressing');
   });
 
+  it('offers a spare that is made for it before one that is makeshift', () => {
+    const kinds = [
+      'windlass-tourniquet',
+      'kaolin-gauze',
+      'pressure-dressing',
+      'vented-seals',
+      'marker',
+      'gauze-pads',
+      'flat-tape',
+      'rolled-gauze',
+    ];
+    const brief = BriefSchema.parse({ persons: 2, penetrating: true, staysPut: true, standsAlone: false, training: 'untrained' });
+    const more = ['foil-blanket', 'whistle', 'gloves', 'gloves'];
+    const best = rankKinds(problem([...kinds, ...more], 'committee-first', brief), KINDS, CATALOG)[0];
+    expect(best).toMatchObject({ helps: 'M.limb', gain: 'ideal' });
+    expect(CATALOG.get(best?.kind ?? '')?.grades['M.limb']).toBe('primary');
+    expect(best?.kind).toBe('windlass-tourniquet');
+  });
+
   it('names the need that really gains first, for every kind and ten kits', () => {
     const random = new Random(23);
     for (let round = 0; round < 10; round += 1) {

@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { SetAsideSchema } from '../rules/setAside.ts';
 import { BriefSchema } from './brief.ts';
+import { SetAsideSchema } from './setAside.ts';
 import { type KitIdSchema, PersonIdSchema, UnitSchema } from './unit.ts';
 
 export const LAYERS = ['pocket', 'worn', 'afloat', 'base'] as const;

@@ -1,10 +1,10 @@
 import * as z from 'zod';
-import { SetAsideSchema } from '../rules/setAside.ts';
 import { BriefSchema } from './brief.ts';
 import { GradeSchema } from './kind.ts';
 import { KitNameSchema, LayerSchema } from './kit.ts';
 import { NeedIdSchema, RUNGS } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
+import { SetAsideSchema } from './setAside.ts';
 import { KitIdSchema, PersonIdSchema, PlaceSchema, UnitIdSchema, UnitSchema } from './unit.ts';
 
 /** What server and browser say to each other, beyond what a person edits. */

@@ -3,11 +3,12 @@ import { DISPUTES } from '../catalog/disputes.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { TEMPLATES } from '../catalog/templates.ts';
-import { type Brief, BriefSchema, type Carer, OverrideSchema, skillsOf } from '../model/brief.ts';
-import { NEED_IDS, type NeedId } from '../model/need.ts';
+import { Random } from '../fit/random.ts';
+import { type Brief, BriefSchema, type Carer, OverrideSchema, ownSkillsOf, skillsOf, THREATS, TRAININGS } from '../model/brief.ts';
+import { NEED_IDS, type NeedId, SKILLS } from '../model/need.ts';
 import { schoolIssues } from '../model/school.ts';
 import { compareNeeds } from './compare.ts';
-import { deriveNeeds } from './needs.ts';
+import { deriveNeeds, evaluateTerms } from './needs.ts';
 import { briefSummary, inWords, showHours } from './summary.ts';
 
 const school = (id: string) => {
@@ -161,6 +162,82 @@ describe('templates', () => {
     expect(new Set(TEMPLATES.map(({ name }) => name)).size).toBe(TEMPLATES.length);
     const asked = TEMPLATES.map(({ brief: own }) => JSON.stringify(deriveNeeds(own, COMMITTEE).map(({ least, ideal }) => [least, ideal])));
     expect(new Set(asked).size).toBe(TEMPLATES.length);
+  });
+});
+
+/** Any brief that the schema lets through. */
+function randomBrief(random: Random): Brief {
+  const flag = () => random.next() < 0.5;
+  const few = () => random.below(4);
+  const some = <T>(from: readonly T[]): T[] => from.filter(() => random.next() < 0.4);
+  const least = random.below(6);
+  return BriefSchema.parse({
+    persons: 1 + random.below(40),
+    casualties: flag() ? null : 1 + random.below(5),
+    helpers: 1 + random.below(5),
+    hoursToCare: random.next() < 0.5 ? random.next() * 3 : random.below(200),
+    daysOut: random.below(15),
+    penetrating: flag(),
+    coldWet: flag(),
+    dark: flag(),
+    training: TRAININGS[random.below(TRAININGS.length)],
+    standsAlone: flag(),
+    staysPut: flag(),
+    children: flag(),
+    dayToDay: flag(),
+    dosesPerDay: few(),
+    childrenByAge: { infants: few(), small: few(), older: few() },
+    animals: few(),
+    olderPersons: few(),
+    onBloodThinners: few(),
+    withAllergies: few(),
+    withDiabetes: few(),
+    threats: some(THREATS),
+    phoneCover: flag(),
+    securityChecks: flag(),
+    strangers: flag(),
+    remoteAdvice: flag(),
+    carers: Array.from({ length: few() }, (_, index) => ({
+      name: `Carer ${index}`,
+      carries: flag(),
+      skills: some(SKILLS),
+      authorised: some(SKILLS),
+    })),
+    overrides: flag() ? {} : { 'M.limb': { least, ideal: least + few(), windowS: null, reason: 'because we say so' } },
+  });
+}
+
+describe('whatever the brief', () => {
+  it('needs are in order and whole, terms add up, gated things need their skill, and the summary has no hole: 600 briefs', () => {
+    const random = new Random(3);
+    for (let round = 0; round < 600; round += 1) {
+      const given = randomBrief(random);
+      const own = SCHOOLS[random.below(SCHOOLS.length)] ?? COMMITTEE;
+      const derived = deriveNeeds(given, own);
+      const skills = skillsOf(given);
+      expect(derived.map(({ need: id }) => id)).toEqual(own.order);
+      for (const { need: id, least, ideal, terms, override, reason } of derived) {
+        expect(Number.isInteger(least) && least >= 0 && ideal >= least, `${id} ${least} ${ideal}`).toBe(true);
+        expect(evaluateTerms(terms.least), id).toBe(override?.derived.least ?? least);
+        expect(reason.length, id).toBeGreaterThan(5);
+        if (id === 'A.airway' && ideal > 0) expect(skills.includes('airway') || skills.includes('airwayOral')).toBe(true);
+        if (id === 'R.decompress' && ideal > 0) expect(ownSkillsOf(given)).toContain('decompression');
+      }
+      expect(briefSummary(given, own)).not.toMatch(/undefined|NaN|null|\(\)| {2}/);
+    }
+  });
+
+  it('worse threats never ask for less: 300 briefs', () => {
+    const random = new Random(5);
+    for (let round = 0; round < 300; round += 1) {
+      const given = { ...randomBrief(random), overrides: {} };
+      const calm = deriveNeeds({ ...given, threats: [], penetrating: false, phoneCover: true }, COMMITTEE);
+      const bad = deriveNeeds({ ...given, threats: [...THREATS], penetrating: true, phoneCover: false }, COMMITTEE);
+      for (const [index, before] of calm.entries()) {
+        expect(bad[index]?.least, before.need).toBeGreaterThanOrEqual(before.least);
+        expect(bad[index]?.ideal, before.need).toBeGreaterThanOrEqual(before.ideal);
+      }
+    }
   });
 });
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { plainDate } from '../model/plainDate.ts';
+import { type SetAside, SetAsideSchema } from '../model/setAside.ts';
 import type { Finding } from './rule.ts';
-import { factsOf, type SetAside, SetAsideSchema, siftFindings, withoutSetAside, withSetAside } from './setAside.ts';
+import { factsOf, siftFindings, withoutSetAside, withSetAside } from './setAside.ts';
 
 const finding = (change: Partial<Finding> = {}): Finding => ({
   rule: 'cutters-many',

@@ -1,16 +1,5 @@
-import * as z from 'zod';
-import { PlainDateSchema } from '../model/plainDate.ts';
+import type { SetAside } from '../model/setAside.ts';
 import type { Finding } from './rule.ts';
-
-/** A finding that somebody has read and set aside for this kit, with the reason; it comes back if the facts change. */
-export const SetAsideSchema = z.object({
-  rule: z.string().max(64),
-  /** What the finding said and looked at when it was set aside. */
-  facts: z.string().max(4000),
-  reason: z.string().trim().min(3, 'say why, in a few words').max(200),
-  on: PlainDateSchema,
-});
-export type SetAside = z.infer<typeof SetAsideSchema>;
 
 /** The facts behind a finding: severity, words (which carry the figures) and what it looked at, in any order. */
 export const factsOf = ({ severity, reason, lookedAt }: Pick<Finding, 'severity' | 'reason' | 'lookedAt'>): string =>

@@ -1,13 +1,4 @@
-import {
-  DndContext,
-  type DragEndEvent,
-  type DragMoveEvent,
-  DragOverlay,
-  type DragStartEvent,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
+import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { type Kind, RUNGS, type Unit, type UnitId } from '@ivrak/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
@@ -19,6 +10,7 @@ import { moveBefore, moveBy, withOneLess, withOneMore, withUnit } from '../kit/u
 import { useOpenRung } from '../kit/useOpenRung.ts';
 import { useKeys } from '../shell/useKeys.ts';
 import { Alternatives } from './Alternatives.tsx';
+import { type Carried, type Target, thingUnder } from './carrying.ts';
 import './bench.css';
 import { Lane } from './Lane.tsx';
 import { SheetDrawer, type Tab } from './SheetDrawer.tsx';
@@ -121,22 +113,6 @@ export function Bench() {
       <DragOverlay dropAnimation={null}>{dragged === null ? null : <Dragged kind={dragged} />}</DragOverlay>
     </DndContext>
   );
-}
-
-/** What is under the hand, and what it may be let go on. */
-export type Carried = { what: 'kind'; kind: Kind } | { what: 'unit'; unitId: UnitId; kind: Kind };
-export type Target = { what: 'lane' } | { what: 'drawer' };
-
-/**
- * The thing under the hand. Things are no drop targets of the library's: each one that comes or goes would redraw all the
- * others, which is what a kit of sixty things cannot afford.
- */
-function thingUnder({ active, activatorEvent, delta }: DragMoveEvent): string | null {
-  if (!(activatorEvent instanceof PointerEvent)) return null;
-  const under = document.elementsFromPoint(activatorEvent.clientX + delta.x, activatorEvent.clientY + delta.y);
-  const thing = under.find((element) => element.closest('[data-unit]') !== null)?.closest('[data-unit]');
-  const id = thing?.getAttribute('data-unit') ?? null;
-  return active.id === `unit:${id}` ? null : id;
 }
 
 function GroundSheet({ children }: { children: React.ReactNode }) {

@@ -10,7 +10,7 @@ import { useCatalog } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { withOneMore } from '../kit/units.ts';
-import type { Carried } from './Bench.tsx';
+import type { Carried } from './carrying.ts';
 import { filterLabel, useCatalogFilter } from './catalogFilter.ts';
 import { type Shown, SORT_NAMES, type Sort, shownKinds, sortKinds } from './catalogOrder.ts';
 import { useAlternatives } from './useAlternatives.ts';

@@ -17,7 +17,7 @@ import { memo } from 'react';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { catalogNow } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import type { Carried, Target } from './Bench.tsx';
+import type { Carried, Target } from './carrying.ts';
 import { useCatalogFilter } from './catalogFilter.ts';
 import { useSheetScale } from './scale.ts';
 

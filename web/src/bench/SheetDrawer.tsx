@@ -3,8 +3,8 @@ import { type Finding, runRules, siftFindings } from '@ivrak/core';
 import { type ReactNode, type RefObject, useMemo } from 'react';
 import { containerOf, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import type { Target } from './Bench.tsx';
 import { CatalogDrawer } from './CatalogDrawer.tsx';
+import type { Target } from './carrying.ts';
 import { JudgementList } from './JudgementList.tsx';
 import { WhatIf } from './WhatIf.tsx';
 

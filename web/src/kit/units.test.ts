@@ -1,6 +1,6 @@
 import { BriefSchema, type Kind, type KitDraft, kindCatalog, plainDate, UnitIdSchema } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
-import { newUnit, withOneLess, withOneMore, withUnit } from './units.ts';
+import { moveBefore, moveBy, newUnit, withOneLess, withOneMore, withUnit } from './units.ts';
 
 const CATALOG = kindCatalog();
 const kind = (id: string): Kind => {
@@ -54,5 +54,44 @@ describe('laying out', () => {
     withOneMore(draft, kind('gloves'));
     expect(JSON.stringify(draft)).toBe(frozen);
     expect(withUnit(draft, UnitIdSchema.parse('nobody'), (unit) => ({ ...unit, count: 9 })).units).toEqual(draft.units);
+  });
+});
+
+describe('order on the sheet', () => {
+  const catalog = kindCatalog();
+  const laid = ['windlass-tourniquet', 'kaolin-gauze', 'gloves', 'pressure-dressing', 'shears'].map((id, index) => ({
+    ...newUnit(kind(id)),
+    id: UnitIdSchema.parse(`u${index}`),
+  }));
+  const draft = { ...empty, units: laid };
+  const ids = (next: typeof draft) => next.units.map(({ id }) => id).join(' ');
+  const id = (name: string) => UnitIdSchema.parse(name);
+
+  it('moves a thing within its lane, forwards to the end and backwards to the front', () => {
+    expect(ids(moveBefore(draft, id('u3'), id('u0'), catalog))).toBe('u3 u0 u1 u2 u4');
+    expect(ids(moveBefore(draft, id('u0'), id('u3'), catalog))).toBe('u1 u2 u3 u0 u4');
+  });
+
+  it('never moves a thing into another lane: a lane follows the kind', () => {
+    expect(moveBefore(draft, id('u0'), id('u2'), catalog)).toBe(draft);
+    expect(moveBefore(draft, id('u0'), id('u0'), catalog)).toBe(draft);
+    expect(moveBefore(draft, id('nobody'), id('u0'), catalog)).toBe(draft);
+  });
+
+  it('steps over things of other lanes, and stops at the ends of its own', () => {
+    expect(ids(moveBy(draft, id('u1'), 1, catalog))).toBe('u0 u2 u3 u1 u4');
+    expect(ids(moveBy(draft, id('u4'), -1, catalog))).toBe('u0 u1 u4 u2 u3');
+    expect(moveBy(draft, id('u0'), -1, catalog)).toBe(draft);
+    expect(moveBy(draft, id('u3'), 1, catalog)).toBe(draft);
+  });
+
+  it('loses nothing, whatever is moved where', () => {
+    for (const from of laid)
+      for (const to of laid)
+        expect(
+          moveBefore(draft, from.id, to.id, catalog)
+            .units.map(({ id: own }) => own)
+            .sort(),
+        ).toEqual(laid.map(({ id: own }) => own).sort());
   });
 });
