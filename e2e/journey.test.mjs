@@ -100,7 +100,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
   });
 
   it('counts with buttons and keys, and the spine says what is held', async () => {
-    await person.page.locator('.thing ::-p-text(Marker, small)').click();
+    await person.pick('.thing ::-p-text(Marker, small)');
     await person.press('One more');
     await person.page.keyboard.press('-');
     await person.saved();
@@ -110,7 +110,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
   });
 
   it('gives a unit lot and date by a scanned label, and by hand', async () => {
-    await person.page.locator('.thing ::-p-text(Compact hemostatic ribbon)').click();
+    await person.pick('.thing ::-p-text(Compact hemostatic ribbon)');
     const scan = await person.page.waitForSelector(by('Scan or paste the label', 'textbox'));
     // A keyboard wedge types and presses Enter.
     await scan.type('(01)09506000134353(17)271130(10)HR-9');

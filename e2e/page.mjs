@@ -80,6 +80,16 @@ export class Person {
     await this.page.waitForSelector('.dragged', { hidden: true });
   }
 
+  /** Takes a thing on the sheet up, again where the sheet moved under the first press. */
+  async pick(selector) {
+    for (let attempt = 1; ; attempt += 1) {
+      await this.page.locator(selector).click();
+      const isOpen = await this.page.waitForSelector('.unit-picture', { timeout: 4000 }).catch(() => null);
+      if (isOpen !== null) return;
+      if (attempt === 4) throw new Error(`${selector} does not open`);
+    }
+  }
+
   /** Chooses from a list that opens on pressing. */
   async choose(name, option) {
     const field = await this.page.waitForSelector(by(name, 'combobox'), { visible: true });

@@ -109,7 +109,7 @@ describe('the Bench by keys', () => {
     const person = await newPerson();
     const unit = async (id) => (await api('/api/kits/committee-bag')).units.find((candidate) => candidate.id === id);
     await person.goTo(`${server.url}/kits/committee-bag/bench`);
-    await person.page.locator('.thing ::-p-text(Pressure dressing 100 mm)').click();
+    await person.pick('.thing ::-p-text(Pressure dressing 100 mm)');
     await person.page.keyboard.press('w');
     await person.saved();
     await expect.poll(async () => (await unit('committee-bag-04')).state).toBe('outerOff');

@@ -188,7 +188,7 @@ describe('judgement', () => {
     await person.page.locator('summary ::-p-text(Set aside: 1)').click();
     await person.sees('for the next drill');
     // Its date turns out to be another one: what was said of it is not what was set aside.
-    await person.page.locator('.thing ::-p-text(Gauze pads)').click();
+    await person.pick('.thing ::-p-text(Gauze pads)');
     await person.type('Expiry', '2026-10-31');
     await person.press('Back to the catalogue');
     await person.sees('the facts have changed since');
@@ -230,7 +230,7 @@ describe('the ground sheet', () => {
     await person.search('');
     await person.page.$eval('#lane-S', (lane) => lane.scrollIntoView());
     await person.page.evaluate(() => document.activeElement?.blur());
-    await person.page.locator('.thing ::-p-text(Headlamp)').click();
+    await person.pick('.thing ::-p-text(Headlamp)');
     await person.press('Others for light');
     await person.seesNamed('Alternatives for light');
     await person.isAccessible('alternatives');

@@ -51,9 +51,9 @@ export { type Helpfulness, type Preview, previewAdd, rankKinds } from './coverag
 export { byRung, hasGap, type RungCoverage, readyUntil } from './coverage/rungs.ts';
 export { type WhatIf, whatIfCasualties, whatIfLost, whatIfTogether } from './coverage/whatIf.ts';
 export { checkPlacement, type Violation } from './fit/check.ts';
+export { createFit, defaultDecodes, packFit } from './fit/createFit.ts';
 export { type CarryCheck, carryCheck, fitFingerprint, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './fit/kitFit.ts';
 export { type FitProblem, FitProblemSchema, type FitReason, type FitResult, type PlacedItem } from './fit/problem.ts';
-export { createFit, defaultDecodes, packFit } from './fit/search.ts';
 export {
   AGE_GROUP_NAMES,
   AGE_GROUPS,

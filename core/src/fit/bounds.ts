@@ -1,15 +1,23 @@
 import type { Prepared, Room } from './decoder.ts';
-import type { FitBound, FitProblem, FitReason, Lay } from './problem.ts';
+import type { FitProblem, FitReason, Lay } from './problem.ts';
 import { toMm } from './problem.ts';
 
+/** A thickness that no packing of all things is under, tenths of a millimetre, and by which things. */
+export interface Bound {
+  tenths: number;
+  kind: 'none' | 'volume' | 'thickest' | 'stack' | 'exact';
+  items: number[];
+}
+
 /** The ways a thing may lie in a room at all. */
-const laysIn = (lays: readonly Lay[], room: Room): Lay[] => lays.filter((lay) => lay.w <= room.w && lay.h <= room.h && lay.d <= room.d);
+export const laysIn = (lays: readonly Lay[], room: Room): Lay[] =>
+  lays.filter((lay) => lay.w <= room.w && lay.h <= room.h && lay.d <= room.d);
 
 const leastDepth = (lays: readonly Lay[]): number => Math.min(...lays.map((lay) => lay.d));
 
 /** Things that fit into no compartment in any way, with the least excess, mm. */
 export function tooLarge(problem: FitProblem, prepared: Prepared): FitReason[] {
-  return problem.items.flatMap((item, index) => {
+  return problem.items.flatMap((item, index): FitReason[] => {
     const lays = prepared.lays[index] ?? [];
     if (prepared.rooms.some((room) => laysIn(lays, room).length > 0)) return [];
     const misses = prepared.rooms.flatMap((room) =>
@@ -63,20 +71,26 @@ function heaviestStack(prepared: Prepared, room: Room): { depth: number; items: 
 }
 
 /**
- * A thickness that no packing of all things can be under, and why: the thickest thing, things that cannot lie side by
- * side, or volume. With several compartments only the volume is shared out; then nothing but volume is claimed.
+ * A thickness that no packing of all things is under, and why: the thickest thing, things that cannot lie side by side, or
+ * volume. With several rooms only volume and the thickest thing are claimed.
  */
-export function lowerBound(problem: FitProblem, prepared: Prepared): FitBound {
-  if (problem.items.length === 0) return { valueMm: 0, kind: 'none' };
-  const area = prepared.rooms.reduce((sum, room) => sum + room.w * room.h, 0);
+export function lowerBound(prepared: Prepared): Bound {
+  const { rooms, lays } = prepared;
+  if (lays.length === 0 || rooms.length === 0) return { tenths: 0, kind: 'none', items: [] };
+  const areas = rooms.map((room) => room.w * room.h);
+  const area = prepared.facing ? Math.max(...areas) : areas.reduce((sum, value) => sum + value, 0);
   const volume = Math.ceil(prepared.volume.reduce((sum, value) => sum + value, 0) / area);
-  const bounds: FitBound[] = [{ valueMm: toMm(volume), kind: 'volume' }];
-  const [room] = prepared.rooms;
-  if (prepared.rooms.length === 1 && room !== undefined) {
-    const id = (index: number) => problem.items[index]?.id ?? '';
+  const bounds: Bound[] = [];
+  const [room] = rooms;
+  if (rooms.length === 1 && room !== undefined) {
     const stack = heaviestStack(prepared, room);
-    if (stack.items.length === 1) bounds.unshift({ valueMm: toMm(stack.depth), kind: 'thickest', items: stack.items.map(id) });
-    if (stack.items.length > 1) bounds.unshift({ valueMm: toMm(stack.depth), kind: 'stack', items: stack.items.map(id) });
+    if (stack.items.length > 0)
+      bounds.push({ tenths: stack.depth, kind: stack.items.length === 1 ? 'thickest' : 'stack', items: stack.items });
+  } else {
+    const thin = lays.map((own) => Math.min(...rooms.map((one) => Math.min(...laysIn(own, one).map(({ d }) => d)))));
+    const thickest = thin.reduce((most, depth, index) => (Number.isFinite(depth) && depth > (thin[most] as number) ? index : most), 0);
+    if (Number.isFinite(thin[thickest])) bounds.push({ tenths: thin[thickest] as number, kind: 'thickest', items: [thickest] });
   }
-  return bounds.reduce((best, bound) => (bound.valueMm > best.valueMm ? bound : best));
+  bounds.push({ tenths: volume, kind: 'volume', items: [] });
+  return bounds.reduce((best, bound) => (bound.tenths > best.tenths ? bound : best));
 }

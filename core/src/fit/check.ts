@@ -1,7 +1,7 @@
 import type { FitItem, FitProblem, PlacedItem } from './problem.ts';
 
 export interface Violation {
-  rule: 'known' | 'inside' | 'size' | 'overlap' | 'reach' | 'rest' | 'locked';
+  rule: 'known' | 'inside' | 'size' | 'overlap' | 'reach' | 'rest' | 'locked' | 'slot' | 'film';
   id: string;
   detail: string;
 }
@@ -14,8 +14,8 @@ const over = (a: number, aSize: number, b: number, bSize: number): boolean => a 
 
 /**
  * Checks a packing from scratch, sharing no code with the engine: everything inside, of its own size, nothing overlapping,
- * reach classes kept, everything resting on the back wall or on another thing (front access), locked things in place.
- * An empty list means that it holds. Lengths in mm.
+ * reach classes kept, everything resting on the back wall or on another thing (front access), locked things in place, slots
+ * not shared, film long enough to go round. An empty list means that it holds. Lengths in mm.
  */
 export function checkPlacement(problem: FitProblem, placed: readonly PlacedItem[]): Violation[] {
   const violations: Violation[] = [];
@@ -26,20 +26,25 @@ export function checkPlacement(problem: FitProblem, placed: readonly PlacedItem[
       violations.push({ rule: 'known', id: box.id, detail: 'unknown thing or compartment, or placed twice' });
       continue;
     }
-    const depth = Math.max(room.dMm, room.maxDMm ?? 0);
+    const inside = insideOf(problem, room, box.slot);
+    if (inside === null) {
+      violations.push({ rule: 'slot', id: box.id, detail: 'lies in no slot of a compartment with slots, or in an unknown one' });
+      continue;
+    }
     const isInside =
       box.xMm >= 0 &&
       box.yMm >= 0 &&
       box.zMm >= 0 &&
-      box.xMm + box.wMm <= room.wMm + EPSILON &&
-      box.yMm + box.hMm <= room.hMm + EPSILON &&
-      box.zMm + box.dMm <= depth + EPSILON;
+      box.xMm + box.wMm <= inside.wMm + EPSILON &&
+      box.yMm + box.hMm <= inside.hMm + EPSILON &&
+      box.zMm + box.dMm <= inside.dMm + EPSILON;
     if (!isInside) violations.push({ rule: 'inside', id: box.id, detail: 'sticks out' });
     if (item.lockedAt === undefined && !sizeIsPossible(item, box, problem.press))
       violations.push({ rule: 'size', id: box.id, detail: `${box.wMm} x ${box.hMm} x ${box.dMm} is no way to lay it` });
     if (item.lockedAt !== undefined && !isWhereLocked(item.lockedAt, box))
       violations.push({ rule: 'locked', id: box.id, detail: 'was moved' });
-    const others = placed.filter((other) => other !== box && other.compartment === box.compartment);
+    const others = placed.filter((other) => other !== box && other.compartment === box.compartment && other.slot === box.slot);
+    if (box.slot !== undefined && others.length > 0) violations.push({ rule: 'slot', id: box.id, detail: `shares slot ${box.slot}` });
     for (const other of others) {
       const meets =
         over(box.xMm, box.wMm, other.xMm, other.wMm) &&
@@ -47,13 +52,40 @@ export function checkPlacement(problem: FitProblem, placed: readonly PlacedItem[
         over(box.zMm, box.dMm, other.zMm, other.dMm);
       if (meets) violations.push({ rule: 'overlap', id: box.id, detail: `overlaps ${other.id}` });
     }
-    const before = others.filter((other) => liesBefore(other, box, room.access));
+    // A vacuum bag is torn open and everything comes out at once.
+    const before = problem.container.make === 'vacuumRoll' ? [] : others.filter((other) => liesBefore(other, box, room.access));
     if (before.length > item.reach - 1 && item.reach < 3)
       violations.push({ rule: 'reach', id: box.id, detail: `${before.length} in front, class ${item.reach}` });
     if (room.access === 'front' && item.lockedAt === undefined && !rests(box, others))
       violations.push({ rule: 'rest', id: box.id, detail: 'hangs in the air' });
   }
-  return violations;
+  return [...violations, ...filmViolations(problem, placed)];
+}
+
+type Room = FitProblem['container']['compartments'][number];
+
+/** The space that a thing may take up: the compartment's, or of a slot what its elastic gives. Film is looked at as a whole. */
+function insideOf(problem: FitProblem, room: Room, slot: string | undefined): { wMm: number; hMm: number; dMm: number } | null {
+  if (problem.container.make === 'vacuumRoll') return { wMm: problem.container.rollWidthMm ?? 0, hMm: 2000, dMm: room.dMm };
+  if (problem.container.make === 'flatBag') return { wMm: room.wMm, hMm: room.hMm, dMm: Math.min(room.wMm, room.hMm) };
+  const slots = room.slots ?? [];
+  if (slots.length === 0) return slot === undefined ? { wMm: room.wMm, hMm: room.hMm, dMm: Math.max(room.dMm, room.maxDMm ?? 0) } : null;
+  const own = slots.find(({ id }) => id === slot);
+  if (own === undefined) return null;
+  return { wMm: own.wMm + (own.stretchMm ?? 0), hMm: own.hMm + (own.stickOutMm ?? 0), dMm: own.dMm };
+}
+
+/** The girth of what a bag or roll holds: across it, width and thickness together; 10 mm of a roll are lost to its side seals. */
+function filmViolations(problem: FitProblem, placed: readonly PlacedItem[]): Violation[] {
+  const [room] = problem.container.compartments;
+  const far = (end: (box: PlacedItem) => number) => Math.max(0, ...placed.map(end));
+  const [wide, high, thick] = [far((box) => box.xMm + box.wMm), far((box) => box.yMm + box.hMm), far((box) => box.zMm + box.dMm)];
+  const { make, rollWidthMm = 0 } = problem.container;
+  const violation = (over: number): Violation[] =>
+    over > EPSILON ? [{ rule: 'film', id: '', detail: `the film is ${over.toFixed(1)} mm too narrow` }] : [];
+  if (make === 'vacuumRoll') return violation(wide + thick - (rollWidthMm - 10));
+  if (make === 'flatBag' && room !== undefined) return violation(Math.max(wide + thick - room.wMm, high + thick - room.hMm));
+  return [];
 }
 
 function liesBefore(other: PlacedItem, box: PlacedItem, access: 'front' | 'top'): boolean {

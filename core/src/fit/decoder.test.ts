@@ -3,7 +3,7 @@ import { type Box, decode, isInFrontOf, LEFT_OUT, prepareFit, settleBack, startG
 import { type FitProblem, FitProblemSchema } from './problem.ts';
 import { Random } from './random.ts';
 
-const box = (more: Partial<Box>): Box => ({ item: 0, compartment: 0, x: 0, y: 0, z: 0, w: 100, h: 100, d: 100, lay: 0, ...more });
+const box = (more: Partial<Box>): Box => ({ item: 0, room: 0, x: 0, y: 0, z: 0, w: 100, h: 100, d: 100, lay: 0, ...more });
 const FIRST = WEIGHT_PRESETS[0] as Weights;
 
 function problemOf(
@@ -21,7 +21,7 @@ describe('isInFrontOf', () => {
     expect(isInFrontOf(box({ z: 100 }), box({}), false)).toBe(true);
     expect(isInFrontOf(box({ z: 99 }), box({}), false)).toBe(false);
     expect(isInFrontOf(box({ z: 100, x: 100 }), box({}), false)).toBe(false);
-    expect(isInFrontOf(box({ z: 100, compartment: 1 }), box({}), false)).toBe(false);
+    expect(isInFrontOf(box({ z: 100, room: 1 }), box({}), false)).toBe(false);
   });
 
   it('under top access asks for what lies above', () => {

@@ -1,9 +1,9 @@
-import { type FitProblem, type Lay, laysOf, toTenths } from './problem.ts';
+import { type FitProblem, type Lay, type Lock, laysOf, toTenths } from './problem.ts';
 
-/** A box in a compartment, tenths of a millimetre. */
+/** A box in a room, tenths of a millimetre. */
 export interface Box {
   item: number;
-  compartment: number;
+  room: number;
   x: number;
   y: number;
   z: number;
@@ -13,7 +13,10 @@ export interface Box {
   lay: number;
 }
 
+/** What things are packed into: a compartment, or one elastic slot of it. Tenths of a millimetre. */
 export interface Room {
+  compartment: string;
+  slot: string | null;
   w: number;
   h: number;
   d: number;
@@ -21,19 +24,22 @@ export interface Room {
 }
 
 export interface Prepared {
-  lays: Lay[][];
-  rooms: Room[];
-  reach: number[];
-  locked: Box[];
-  volume: number[];
+  lays: readonly (readonly Lay[])[];
+  rooms: readonly Room[];
+  reach: readonly (1 | 2 | 3)[];
+  /** Boxes that stay where they are. */
+  locked: readonly Box[];
+  volume: readonly number[];
   /** Least width, height and depth over the ways each thing may lie. */
   least: readonly (readonly [w: number, h: number, d: number])[];
+  /** Panels close on each other: the whole is as thick as their tops together. */
+  facing: boolean;
 }
 
 /** A lay gene that leaves the thing out, for kits that cannot go in whole. */
 export const LEFT_OUT = -2;
 
-/** What the search varies: the order, a forced lay (-1: free, or left out) and compartment (-1: any) per thing, and the weights. */
+/** What the search varies: the order, a forced lay (-1: free, or left out) and room (-1: any) per thing, and the weights. */
 export interface Genome {
   order: number[];
   lay: number[];
@@ -54,34 +60,65 @@ export const WEIGHT_PRESETS: readonly Weights[] = [
   [1, 0.05, 0.2, 0.05, 0.001, 1, 0],
 ];
 
+const tenthsDown = (mm: number): number => Math.floor(mm * 10 + 1e-6);
+
+/** Compartments with elastic slots hold things in their slots only: one each, stretched sideways, sticking out lengthways. */
+export function roomsOf(problem: FitProblem): Room[] {
+  return problem.container.compartments.flatMap((compartment): Room[] => {
+    const top = compartment.access === 'top';
+    if (compartment.slots !== undefined && compartment.slots.length > 0)
+      return compartment.slots.map((slot) => ({
+        compartment: compartment.id,
+        slot: slot.id,
+        w: tenthsDown(slot.wMm + (slot.stretchMm ?? 0)),
+        h: tenthsDown(slot.hMm + (slot.stickOutMm ?? 0)),
+        d: tenthsDown(slot.dMm),
+        top,
+      }));
+    const d = tenthsDown(Math.max(compartment.dMm, compartment.maxDMm ?? 0));
+    return [{ compartment: compartment.id, slot: null, w: tenthsDown(compartment.wMm), h: tenthsDown(compartment.hMm), d, top }];
+  });
+}
+
+const lockedLay = (lock: Lock): Lay => ({
+  w: toTenths(lock.wMm),
+  h: toTenths(lock.hMm),
+  d: toTenths(lock.dMm),
+  folded: lock.folded ?? false,
+});
+
 export function prepareFit(problem: FitProblem): Prepared {
-  const lays = problem.items.map((item) => laysOf(item, problem.press));
-  const rooms = problem.container.compartments.map((compartment) => ({
-    w: Math.floor(compartment.wMm * 10),
-    h: Math.floor(compartment.hMm * 10),
-    d: Math.floor(Math.max(compartment.dMm, compartment.maxDMm ?? 0) * 10),
-    top: compartment.access === 'top',
-  }));
-  const locked: Box[] = [];
-  for (const [index, { lockedAt }] of problem.items.entries()) {
-    if (lockedAt === undefined) continue;
-    const compartment = problem.container.compartments.findIndex(({ id }) => id === lockedAt.compartment);
-    const [x, y, z, w, h, d] = [lockedAt.xMm, lockedAt.yMm, lockedAt.zMm, lockedAt.wMm, lockedAt.hMm, lockedAt.dMm].map(toTenths) as [
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-    ];
-    locked.push({ item: index, compartment, x, y, z, w, h, d, lay: -1 });
-  }
-  const volume = lays.map(([lay]) => (lay === undefined ? 0 : lay.w * lay.h * lay.d));
+  const rooms = roomsOf(problem);
+  // A locked thing lies as it was locked, also where its measures have changed since.
+  const lays = problem.items.map((item) => (item.lockedAt === undefined ? laysOf(item, problem.press) : [lockedLay(item.lockedAt)]));
+  const locked = problem.items.flatMap(({ lockedAt }, item): Box[] => {
+    if (lockedAt === undefined) return [];
+    const room = rooms.findIndex(({ compartment, slot }) => compartment === lockedAt.compartment && slot === (lockedAt.slot ?? null));
+    const { w, h, d } = lockedLay(lockedAt);
+    return [{ item, room, x: toTenths(lockedAt.xMm), y: toTenths(lockedAt.yMm), z: toTenths(lockedAt.zMm), w, h, d, lay: 0 }];
+  });
+  return preparedOf(
+    lays,
+    rooms,
+    problem.items.map(({ reach }) => reach),
+    locked,
+    problem.container.facing ?? false,
+  );
+}
+
+export function preparedOf(
+  lays: readonly (readonly Lay[])[],
+  rooms: readonly Room[],
+  reach: readonly (1 | 2 | 3)[],
+  locked: readonly Box[],
+  facing: boolean,
+): Prepared {
   const least = lays.map(
     (options) =>
       [Math.min(...options.map(({ w }) => w)), Math.min(...options.map(({ h }) => h)), Math.min(...options.map(({ d }) => d))] as const,
   );
-  return { lays, rooms, reach: problem.items.map(({ reach }) => reach), locked, volume, least };
+  const volume = lays.map(([lay]) => (lay === undefined ? 0 : lay.w * lay.h * lay.d));
+  return { lays, rooms, reach, locked, volume, least, facing };
 }
 
 export const startGenome = (prepared: Prepared, order: number[], weights: Weights, frontFirst: boolean): Genome => ({
@@ -99,204 +136,540 @@ export interface Decoded {
 
 /** Whether b lies in front of a, on a's way out: footprints overlap and b begins where a ends, or later. */
 export function isInFrontOf(b: Box, a: Box, top: boolean): boolean {
-  if (b.compartment !== a.compartment || b.x >= a.x + a.w || a.x >= b.x + b.w) return false;
+  if (b.room !== a.room || b.x >= a.x + a.w || a.x >= b.x + b.w) return false;
   if (top) return b.z < a.z + a.d && a.z < b.z + b.d && b.y >= a.y + a.h;
   return b.y < a.y + a.h && a.y < b.y + b.h && b.z >= a.z + a.d;
 }
 
+/** Packs one genome from scratch; for tests and single runs. The search keeps a `Decoder`, which goes on from what it shares. */
+export function decode(prepared: Prepared, genome: Genome, depths: readonly number[]): Decoded {
+  const decoder = new Decoder(prepared);
+  decoder.run(genome, depths);
+  return decoder.decoded();
+}
+
+/** Numbers to a space: x, y, z and the far corner. */
 const SPACE = 6;
+/** Spaces a room can hold before the smallest new ones are let go; far above what is met. */
+const MAX_SPACES = 2000;
 
-/** Empty maximal spaces of one compartment, six numbers each: x, y, z and the far corner. */
-class Spaces {
-  private now: number[] = [];
-  constructor(room: Room, depth: number) {
-    if (depth > 0) this.now = [0, 0, 0, room.w, room.h, depth];
-  }
-
-  get list(): readonly number[] {
-    return this.now;
-  }
-
-  /** Takes a box out of all spaces it meets, and drops those that nothing still to come fits into, or that lie within others. */
-  exclude(x: number, y: number, z: number, x2: number, y2: number, z2: number, minW: number, minH: number, minD: number): void {
-    const { now } = this;
-    const kept: number[] = [];
-    const fresh: number[] = [];
-    for (let at = 0; at < now.length; at += SPACE) {
-      const ax = now[at] as number;
-      const ay = now[at + 1] as number;
-      const az = now[at + 2] as number;
-      const bx = now[at + 3] as number;
-      const by = now[at + 4] as number;
-      const bz = now[at + 5] as number;
-      const isWide = bx - ax >= minW;
-      const isHigh = by - ay >= minH;
-      const isDeep = bz - az >= minD;
-      if (x >= bx || x2 <= ax || y >= by || y2 <= ay || z >= bz || z2 <= az) {
-        if (isWide && isHigh && isDeep) kept.push(ax, ay, az, bx, by, bz);
-        continue;
-      }
-      if (isHigh && isDeep) {
-        if (x - ax >= minW) fresh.push(ax, ay, az, x, by, bz);
-        if (bx - x2 >= minW) fresh.push(x2, ay, az, bx, by, bz);
-      }
-      if (isWide && isDeep) {
-        if (y - ay >= minH) fresh.push(ax, ay, az, bx, y, bz);
-        if (by - y2 >= minH) fresh.push(ax, y2, az, bx, by, bz);
-      }
-      if (isWide && isHigh) {
-        if (z - az >= minD) fresh.push(ax, ay, az, bx, by, z);
-        if (bz - z2 >= minD) fresh.push(ax, ay, z2, bx, by, bz);
-      }
-    }
-    const intact = kept.length;
-    for (let at = 0; at < fresh.length; at += SPACE) {
-      if (!isWithinOther(fresh, at, fresh, true) && !isWithinOther(fresh, at, kept, false, intact))
-        for (let i = 0; i < SPACE; i += 1) kept.push(fresh[at + i] as number);
-    }
-    this.now = kept;
-  }
-}
-
-/** Of two equal spaces the later one counts as within the first. */
-function isWithinOther(spaces: number[], at: number, others: number[], isSame: boolean, length = others.length): boolean {
-  const ax = spaces[at] as number;
-  const ay = spaces[at + 1] as number;
-  const az = spaces[at + 2] as number;
-  const bx = spaces[at + 3] as number;
-  const by = spaces[at + 4] as number;
-  const bz = spaces[at + 5] as number;
-  for (let other = 0; other < length; other += SPACE) {
-    if ((others[other] as number) > ax || (others[other + 3] as number) < bx) continue;
-    if ((others[other + 1] as number) > ay || (others[other + 4] as number) < by) continue;
-    if ((others[other + 2] as number) > az || (others[other + 5] as number) < bz) continue;
-    if (!isSame) return true;
-    if (other === at) continue;
-    const isEqual =
-      others[other] === ax &&
-      others[other + 1] === ay &&
-      others[other + 2] === az &&
-      others[other + 3] === bx &&
-      others[other + 4] === by &&
-      others[other + 5] === bz;
-    if (!isEqual || other < at) return true;
-  }
-  return false;
-}
-
-/** Least width, height and depth among the things from each place in the sequence on. */
-function leastFrom(prepared: Prepared, sequence: readonly number[]): Int32Array {
-  const least = new Int32Array(3 * (sequence.length + 1)).fill(1_000_000);
-  for (let at = sequence.length - 1; at >= 0; at -= 1) {
-    const [w, h, d] = prepared.least[sequence[at] as number] as readonly [number, number, number];
-    least[3 * at] = Math.min(w, least[3 * at + 3] as number);
-    least[3 * at + 1] = Math.min(h, least[3 * at + 4] as number);
-    least[3 * at + 2] = Math.min(d, least[3 * at + 5] as number);
-  }
-  return least;
+/** Empty maximal spaces of all rooms at one point of a decode. */
+interface Snapshot {
+  spaces: Int32Array;
+  /** First number of each room's spaces, and one past the last. */
+  starts: Int32Array;
 }
 
 /**
- * Places things one after the other where the weighted score is lowest. Things of reach class 1 take only spaces that are
- * open to the access side and keep what lies before them free; class 2 lets one thing stand before it.
- * @param depths usable depth of each compartment; a cap under the real depth turns this into a decision problem
+ * Places things one after the other where the weighted score is lowest (empty maximal spaces). Things of reach class 1 take
+ * only spaces that are open to the access side and keep what lies before them free; class 2 lets one thing stand before it.
+ * A run that shares its beginning with the kept one starts from where they part. Typed arrays throughout: this is where the
+ * time goes.
  */
-export function decode(prepared: Prepared, genome: Genome, depths: readonly number[]): Decoded {
-  const { lays, rooms, reach } = prepared;
-  const spaces = rooms.map((room, index) => new Spaces(room, depths[index] as number));
-  const tops = rooms.map(() => 0);
-  const boxes: Box[] = [];
-  const unplaced: number[] = [];
-  const [p0, p1, p2, p3, p4, p5, p6] = genome.weights;
-  const isLocked = new Set(prepared.locked.map((box) => box.item));
-  const sequence = (genome.frontFirst ? [1, 3, 2] : [3, 2, 1]).flatMap((wanted) =>
-    genome.order.filter((item) => reach[item] === wanted && !isLocked.has(item)),
-  );
-  const least = leastFrom(prepared, sequence);
-  let next = 0; // the first thing in the sequence that is still to come
-  const settle = (box: Box) => {
-    boxes.push(box);
-    const room = rooms[box.compartment] as Room;
-    const isFirst = reach[box.item] === 1;
-    const farY = isFirst && room.top ? room.h : box.y + box.h;
-    const farZ = isFirst && !room.top ? (depths[box.compartment] as number) : box.z + box.d;
-    const [minW, minH, minD] = [least[3 * next], least[3 * next + 1], least[3 * next + 2]] as [number, number, number];
-    spaces[box.compartment]?.exclude(box.x, box.y, box.z, box.x + box.w, farY, farZ, minW, minH, minD);
-    tops[box.compartment] = Math.max(tops[box.compartment] as number, box.z + box.d);
-  };
-  for (const box of prepared.locked) settle(box);
-  for (const item of sequence) {
-    next += 1;
-    place(item);
-  }
-  return { boxes: genome.frontFirst && !rooms.some((room) => room.top) ? settleBack(boxes, isLocked) : boxes, unplaced };
+export class Decoder {
+  readonly n: number;
+  /** Room of each thing; -1: not placed. */
+  readonly room: Int32Array;
+  readonly x: Int32Array;
+  readonly y: Int32Array;
+  readonly z: Int32Array;
+  readonly lay: Int32Array;
+  /** Top of each room. */
+  readonly tops: Int32Array;
+  /** Weighted sum of what was not placed. */
+  missed = 0;
+  private readonly layAt: Int32Array;
+  private readonly lw: Int32Array;
+  private readonly lh: Int32Array;
+  private readonly ld: Int32Array;
+  private readonly reach: Int32Array;
+  private readonly roomTop: Uint8Array;
+  private readonly isSlot: Uint8Array;
+  private readonly isLocked: Uint8Array;
+  private spaces: Int32Array[];
+  private spare: Int32Array;
+  private readonly hits = new Int32Array(MAX_SPACES);
+  private readonly box = new Int32Array(SPACE);
+  private readonly least = new Int32Array(3);
+  private readonly counts: Int32Array;
+  private readonly sequence: Int32Array;
+  private readonly leastFrom: Int32Array;
+  private readonly kept: (Snapshot | undefined)[] = [];
+  private readonly tried: (Snapshot | undefined)[] = [];
+  private keptGenome: Genome | null = null;
+  private keptSequence: Int32Array;
+  private keptDepths: readonly number[] = [];
+  /** What the kept run did not place. */
+  readonly keptMissed: number[] = [];
+  private readonly keptRoom: Int32Array;
+  private readonly keptX: Int32Array;
+  private readonly keptY: Int32Array;
+  private readonly keptZ: Int32Array;
+  private readonly keptLay: Int32Array;
+  private from = 0;
+  private length = 0;
+  private readonly hasSecond: boolean;
+  private reachedSteps = 0;
 
-  function place(item: number): void {
-    let bestScore = Number.POSITIVE_INFINITY;
-    let best: Box | null = null;
-    const options = lays[item] as Lay[]; // one list a thing
-    const forced = genome.lay[item] as number;
-    if (forced === LEFT_OUT) {
-      unplaced.push(item);
+  constructor(
+    private readonly prepared: Prepared,
+    /** What it costs to leave each thing out. */
+    private readonly missCost: readonly number[] = prepared.lays.map(() => 1),
+  ) {
+    const { lays, rooms, reach } = prepared;
+    const n = lays.length;
+    this.n = n;
+    const array = () => new Int32Array(n);
+    [this.room, this.x, this.y, this.z, this.lay] = [array(), array(), array(), array(), array()];
+    [this.keptRoom, this.keptX, this.keptY, this.keptZ, this.keptLay] = [array(), array(), array(), array(), array()];
+    this.sequence = array();
+    this.keptSequence = array();
+    this.leastFrom = new Int32Array(3 * (n + 1));
+    this.layAt = new Int32Array(n + 1);
+    for (let item = 0; item < n; item += 1) this.layAt[item + 1] = (this.layAt[item] as number) + (lays[item]?.length ?? 0);
+    const flat = lays.flat();
+    this.lw = Int32Array.from(flat, ({ w }) => w);
+    this.lh = Int32Array.from(flat, ({ h }) => h);
+    this.ld = Int32Array.from(flat, ({ d }) => d);
+    this.reach = Int32Array.from(reach);
+    this.roomTop = Uint8Array.from(rooms, ({ top }) => (top ? 1 : 0));
+    this.isSlot = Uint8Array.from(rooms, ({ slot }) => (slot === null ? 0 : 1));
+    this.isLocked = new Uint8Array(n);
+    for (const { item } of prepared.locked) this.isLocked[item] = 1;
+    this.tops = new Int32Array(rooms.length);
+    this.counts = new Int32Array(rooms.length);
+    this.spaces = rooms.map(() => new Int32Array(SPACE * MAX_SPACES));
+    this.spare = new Int32Array(SPACE * MAX_SPACES);
+    this.hasSecond = reach.includes(2);
+  }
+
+  /**
+   * Decodes a genome. Stops early once what is missed costs more than `abortAt`, or a room's top passes `topLimit`; then it
+   * returns false and the placement is not complete.
+   * @param depths usable depth of each room; a cap under the real depth turns this into a decision problem
+   */
+  run(genome: Genome, depths: readonly number[], abortAt = Number.POSITIVE_INFINITY, topLimit = Number.POSITIVE_INFINITY): boolean {
+    this.arrange(genome);
+    const start = this.sharedStart(genome, depths);
+    this.from = start;
+    this.restore(start, depths);
+    for (let step = start; step < this.length; step += 1) {
+      const item = this.sequence[step] as number;
+      this.snapshot(step);
+      this.reachedSteps = step;
+      if (genome.lay[item] === LEFT_OUT || !this.place(item, genome, depths, step + 1)) {
+        this.room[item] = -1;
+        this.missed += this.missCost[item] as number;
+        if (this.missed > abortAt) return false;
+      } else if ((this.tops[this.room[item] as number] as number) > topLimit) return false;
+    }
+    this.reachedSteps = this.length;
+    return true;
+  }
+
+  /** Keeps the last run as what following runs are compared with. */
+  keep(genome: Genome, depths: readonly number[]): void {
+    for (let step = this.from; step < this.reachedSteps; step += 1) {
+      const old = this.kept[step];
+      this.kept[step] = this.tried[step] as Snapshot;
+      this.tried[step] = old;
+    }
+    this.keptGenome = genome;
+    this.keptDepths = depths;
+    this.keptSequence.set(this.sequence);
+    this.keptRoom.set(this.room);
+    this.keptX.set(this.x);
+    this.keptY.set(this.y);
+    this.keptZ.set(this.z);
+    this.keptLay.set(this.lay);
+    this.keptMissed.length = 0;
+    for (let step = 0; step < this.length; step += 1) {
+      const item = this.sequence[step] as number;
+      if ((this.room[item] as number) < 0) this.keptMissed.push(item);
+    }
+  }
+
+  decoded(): Decoded {
+    const boxes: Box[] = [...this.prepared.locked];
+    const unplaced: number[] = [];
+    for (let step = 0; step < this.length; step += 1) {
+      const item = this.sequence[step] as number;
+      const room = this.room[item] as number;
+      if (room < 0) unplaced.push(item);
+      else {
+        const lay = this.lay[item] as number;
+        const at = (this.layAt[item] as number) + lay;
+        const [w, h, d] = [this.lw[at] as number, this.lh[at] as number, this.ld[at] as number];
+        boxes.push({ item, room, x: this.x[item] as number, y: this.y[item] as number, z: this.z[item] as number, w, h, d, lay });
+      }
+    }
+    return { boxes, unplaced };
+  }
+
+  width = (item: number): number => this.lw[(this.layAt[item] as number) + (this.lay[item] as number)] as number;
+  height = (item: number): number => this.lh[(this.layAt[item] as number) + (this.lay[item] as number)] as number;
+  depth = (item: number): number => this.ld[(this.layAt[item] as number) + (this.lay[item] as number)] as number;
+
+  /** The order of placing: class by class, within a class as the genome says; and the least measures of what is still to come. */
+  private arrange(genome: Genome): void {
+    let length = 0;
+    const classes = genome.frontFirst ? FRONT_FIRST : FRONT_LAST;
+    for (const wanted of classes)
+      for (const item of genome.order)
+        if (this.reach[item] === wanted && this.isLocked[item] === 0) {
+          this.sequence[length] = item;
+          length += 1;
+        }
+    this.length = length;
+    const { leastFrom } = this;
+    const least = this.prepared.least;
+    for (let axis = 0; axis < 3; axis += 1) leastFrom[3 * length + axis] = 1_000_000;
+    for (let step = length - 1; step >= 0; step -= 1) {
+      const own = least[this.sequence[step] as number] as readonly [number, number, number];
+      for (let axis = 0; axis < 3; axis += 1)
+        leastFrom[3 * step + axis] = Math.min(own[axis] as number, leastFrom[3 * step + 3 + axis] as number);
+    }
+  }
+
+  /** How many first steps the kept run has in common with this one. */
+  private sharedStart(genome: Genome, depths: readonly number[]): number {
+    const old = this.keptGenome;
+    if (old === null || old.weights !== genome.weights || old.frontFirst !== genome.frontFirst) return 0;
+    if (this.keptDepths !== depths) return 0;
+    let step = 0;
+    while (step < this.length) {
+      const item = this.sequence[step] as number;
+      if (this.keptSequence[step] !== item || old.lay[item] !== genome.lay[item] || old.room[item] !== genome.room[item]) break;
+      step += 1;
+    }
+    // The last step is done again, so that there is a snapshot to go on from.
+    return Math.max(0, Math.min(step, this.length - 1, this.kept.length - 1));
+  }
+
+  private restore(start: number, depths: readonly number[]): void {
+    this.tops.fill(0);
+    this.missed = 0;
+    this.room.fill(-1);
+    if (start === 0) {
+      for (const [index, room] of this.prepared.rooms.entries()) {
+        const depth = depths[index] as number;
+        this.counts[index] = depth > 0 ? SPACE : 0;
+        (this.spaces[index] as Int32Array).set([0, 0, 0, room.w, room.h, depth]);
+      }
+      for (const box of this.prepared.locked) this.settle(box.item, box.room, box.x, box.y, box.z, box.w, box.h, box.d, depths, 0);
       return;
     }
+    const { spaces, starts } = this.kept[start] as Snapshot;
+    for (let room = 0; room < this.counts.length; room += 1) {
+      const from = starts[room] as number;
+      const to = starts[room + 1] as number;
+      const own = this.spaces[room] as Int32Array;
+      for (let at = from; at < to; at += 1) own[at - from] = spaces[at] as number;
+      this.counts[room] = to - from;
+    }
+    for (const box of this.prepared.locked) {
+      this.room[box.item] = box.room;
+      this.tops[box.room] = Math.max(this.tops[box.room] as number, box.z + box.d);
+    }
+    for (let step = 0; step < start; step += 1) {
+      const item = this.sequence[step] as number;
+      const room = this.keptRoom[item] as number;
+      this.room[item] = room;
+      if (room < 0) {
+        this.missed += this.missCost[item] as number;
+        continue;
+      }
+      this.x[item] = this.keptX[item] as number;
+      this.y[item] = this.keptY[item] as number;
+      this.z[item] = this.keptZ[item] as number;
+      this.lay[item] = this.keptLay[item] as number;
+      const top = (this.z[item] as number) + this.depth(item);
+      if (top > (this.tops[room] as number)) this.tops[room] = top;
+    }
+  }
+
+  private snapshot(step: number): void {
+    const rooms = this.counts.length;
+    let total = 0;
+    for (let room = 0; room < rooms; room += 1) total += this.counts[room] as number;
+    let snapshot = this.tried[step];
+    if (snapshot === undefined || snapshot.spaces.length < total) {
+      snapshot = { spaces: new Int32Array(Math.max(96, 2 * total)), starts: new Int32Array(rooms + 1) };
+      this.tried[step] = snapshot;
+    }
+    let at = 0;
+    for (let room = 0; room < rooms; room += 1) {
+      snapshot.starts[room] = at;
+      const own = this.spaces[room] as Int32Array;
+      const count = this.counts[room] as number;
+      for (let i = 0; i < count; i += 1) snapshot.spaces[at + i] = own[i] as number;
+      at += count;
+    }
+    snapshot.starts[rooms] = at;
+  }
+
+  /** Lays one thing where the score is lowest; false where nothing takes it. */
+  private place(item: number, genome: Genome, depths: readonly number[], next: number): boolean {
+    const [p0, p1, p2, p3, p4, p5, p6] = genome.weights;
+    const { lw, lh, ld } = this;
+    const forced = genome.lay[item] as number;
     const onlyRoom = genome.room[item] as number;
-    for (let compartment = 0; compartment < rooms.length; compartment += 1) {
-      if (onlyRoom >= 0 && onlyRoom !== compartment) continue;
-      const room = rooms[compartment] as Room;
-      const depth = depths[compartment] as number;
-      const top = tops[compartment] as number;
-      const list = (spaces[compartment] as Spaces).list;
-      for (let at = 0; at < list.length; at += SPACE) {
+    const firstLay = forced >= 0 ? (this.layAt[item] as number) + forced : (this.layAt[item] as number);
+    const endLay = forced >= 0 ? firstLay + 1 : (this.layAt[item + 1] as number);
+    const isFirst = this.reach[item] === 1;
+    const isFar = p5 > 0.5;
+    const leastDepth = (this.prepared.least[item] as readonly [number, number, number])[2];
+    let best = Number.POSITIVE_INFINITY;
+    let [bestRoom, bestX, bestY, bestZ, bestLay] = [-1, 0, 0, 0, 0];
+    for (let room = 0; room < this.counts.length; room += 1) {
+      if (onlyRoom >= 0 && onlyRoom !== room) continue;
+      const list = this.spaces[room] as Int32Array;
+      const count = this.counts[room] as number;
+      const isTop = this.roomTop[room] === 1;
+      const isAtFront = isFirst && genome.frontFirst;
+      const depth = depths[room] as number;
+      const roomHigh = (this.prepared.rooms[room] as Room).h;
+      const top = this.tops[room] as number;
+      for (let at = 0; at < count; at += SPACE) {
         const ax = list[at] as number;
         const ay = list[at + 1] as number;
         const az = list[at + 2] as number;
         const bx = list[at + 3] as number;
         const by = list[at + 4] as number;
         const bz = list[at + 5] as number;
-        if (reach[item] === 1 && (room.top ? by < room.h : bz < depth)) continue;
-        for (let index = 0; index < options.length; index += 1) {
-          if (forced >= 0 && forced !== index) continue;
-          const lay = options[index] as Lay;
-          const restW = bx - ax - lay.w;
-          const restH = by - ay - lay.h;
-          const restD = bz - az - lay.d;
-          if (restW < 0 || restH < 0 || restD < 0) continue;
-          const isAtFront = genome.frontFirst && reach[item] === 1;
-          const reached = isAtFront && !room.top ? bz : az + lay.d;
-          const score =
-            p0 * Math.max(0, reached - top) +
-            p1 * reached +
-            p2 * Math.min(restW, restH) +
-            p3 * Math.max(restW, restH) +
-            p4 * (ax + ay) +
-            p6 * Math.min(restD, 400);
-          if (score >= bestScore) continue;
-          const y = isAtFront && room.top ? by - lay.h : ay;
-          const box = { item, compartment, x: p5 > 0.5 ? bx - lay.w : ax, y, z: reached - lay.d, w: lay.w, h: lay.h, d: lay.d, lay: index };
-          if (!reachHolds(box, room.top)) continue;
-          bestScore = score;
-          best = box;
+        if (isFirst && (isTop ? by < roomHigh : bz < depth)) continue;
+        // No weight is negative, so nothing in this space can score less than its corner and its least depth.
+        const corner = p4 * (ax + ay);
+        const floor = isAtFront && !isTop ? bz : az + leastDepth;
+        if (corner + p1 * floor + (floor > top ? p0 * (floor - top) : 0) >= best) continue;
+        const spaceW = bx - ax;
+        const spaceH = by - ay;
+        const spaceD = bz - az;
+        for (let lay = firstLay; lay < endLay; lay += 1) {
+          const d = ld[lay] as number;
+          const restD = spaceD - d;
+          if (restD < 0) continue;
+          const restW = spaceW - (lw[lay] as number);
+          if (restW < 0) continue;
+          const restH = spaceH - (lh[lay] as number);
+          if (restH < 0) continue;
+          const reached = isAtFront && !isTop ? bz : az + d;
+          const least = Math.min(restW, restH);
+          const largest = Math.max(restW, restH);
+          const growth = reached > top ? reached - top : 0;
+          const score = p0 * growth + p1 * reached + p2 * least + p3 * largest + corner + p6 * Math.min(restD, 400);
+          if (score >= best) continue;
+          const x = isFar ? bx - (lw[lay] as number) : ax;
+          const y = isAtFront && isTop ? by - (lh[lay] as number) : ay;
+          if (this.hasSecond && !this.reachHolds(item, room, x, y, reached - d, lw[lay] as number, lh[lay] as number, d, isTop)) continue;
+          best = score;
+          bestRoom = room;
+          bestX = x;
+          bestY = y;
+          bestZ = reached - d;
+          bestLay = lay;
         }
       }
     }
-    if (best === null) unplaced.push(item);
-    else settle(best);
+    if (bestRoom < 0) return false;
+    this.lay[item] = bestLay - (this.layAt[item] as number);
+    const [w, h, d] = [lw[bestLay] as number, lh[bestLay] as number, ld[bestLay] as number];
+    this.settle(item, bestRoom, bestX, bestY, bestZ, w, h, d, depths, next);
+    return true;
   }
 
-  function reachHolds(box: Box, top: boolean): boolean {
-    const isSecond = reach[box.item] === 2;
+  private settle(
+    item: number,
+    room: number,
+    x: number,
+    y: number,
+    z: number,
+    w: number,
+    h: number,
+    d: number,
+    depths: readonly number[],
+    next: number,
+  ): void {
+    this.room[item] = room;
+    this.x[item] = x;
+    this.y[item] = y;
+    this.z[item] = z;
+    if (z + d > (this.tops[room] as number)) this.tops[room] = z + d;
+    if (this.isSlot[room] === 1) {
+      this.counts[room] = 0;
+      return;
+    }
+    const isTop = this.roomTop[room] === 1;
+    const isFirst = this.reach[item] === 1;
+    const farY = isFirst && isTop ? (this.prepared.rooms[room] as Room).h : y + h;
+    const farZ = isFirst && !isTop ? (depths[room] as number) : z + d;
+    this.exclude(room, x, y, z, x + w, Math.max(farY, y + h), Math.max(farZ, z + d), next);
+  }
+
+  /** Class 2: at most one thing in front. Only things of class 2 have to be counted; what lies before class 1 is out of the spaces. */
+  private reachHolds(
+    item: number,
+    room: number,
+    x: number,
+    y: number,
+    z: number,
+    w: number,
+    h: number,
+    d: number,
+    isTop: boolean,
+  ): boolean {
     let before = 0;
-    for (const other of boxes) {
-      if (isSecond && isInFrontOf(other, box, top)) before += 1;
-      if (before > 1) return false;
-      // What lies before a thing of class 1 was taken out of the spaces; only class 2 has to be counted.
-      if (reach[other.item] !== 2 || !isInFrontOf(box, other, top)) continue;
-      if (boxes.some((third) => third !== other && isInFrontOf(third, other, top))) return false;
+    for (let other = 0; other < this.n; other += 1) {
+      if (this.room[other] !== room || other === item) continue;
+      const isSecond = this.reach[other] === 2;
+      if (!isSecond && this.reach[item] !== 2) continue;
+      const [ox, oy, oz] = [this.x[other] as number, this.y[other] as number, this.z[other] as number];
+      const at = (this.layAt[other] as number) + (this.lay[other] as number);
+      const [ow, oh, od] = [this.lw[at] as number, this.lh[at] as number, this.ld[at] as number];
+      if (ox >= x + w || x >= ox + ow) continue;
+      if (isTop ? oz >= z + d || z >= oz + od : oy >= y + h || y >= oy + oh) continue;
+      if (this.reach[item] === 2 && (isTop ? oy >= y + h : oz >= z + d)) {
+        before += 1;
+        if (before > 1) return false;
+      }
+      if (isSecond && (isTop ? y >= oy + oh : z >= oz + od) && this.countBefore(other, item, room, isTop) > 0) return false;
     }
     return true;
   }
+
+  private countBefore(item: number, except: number, room: number, isTop: boolean): number {
+    const [x, y, z, w, h, d] = [
+      this.x[item] as number,
+      this.y[item] as number,
+      this.z[item] as number,
+      this.width(item),
+      this.height(item),
+      this.depth(item),
+    ];
+    let count = 0;
+    for (let other = 0; other < this.n; other += 1) {
+      if (this.room[other] !== room || other === item || other === except) continue;
+      const [ox, oy, oz] = [this.x[other] as number, this.y[other] as number, this.z[other] as number];
+      if (ox >= x + w || x >= ox + this.width(other)) continue;
+      if (isTop) {
+        if (oy >= y + h && oz < z + d && z < oz + this.depth(other)) count += 1;
+      } else if (oz >= z + d && oy < y + h && y < oy + this.height(other)) count += 1;
+    }
+    return count;
+  }
+
+  /**
+   * Takes a box out of all spaces it meets: each leaves what remains of it at each of the box's six faces. Pieces too small
+   * for anything still to come are dropped, and those within another space. A piece can lie only within another piece at the
+   * same face, or within a space that ends at that face, for any other space around it would have met the box.
+   */
+  private exclude(room: number, x: number, y: number, z: number, x2: number, y2: number, z2: number, next: number): void {
+    const now = this.spaces[room] as Int32Array;
+    const length = this.counts[room] as number;
+    const out = this.spare;
+    const { hits, box, least } = this;
+    box[0] = x;
+    box[1] = y;
+    box[2] = z;
+    box[3] = x2;
+    box[4] = y2;
+    box[5] = z2;
+    for (let axis = 0; axis < 3; axis += 1) least[axis] = this.leastFrom[3 * next + axis] as number;
+    const [minW, minH, minD] = [least[0] as number, least[1] as number, least[2] as number];
+    let kept = 0;
+    let hitCount = 0;
+    for (let at = 0; at < length; at += SPACE) {
+      const ax = now[at] as number;
+      const ay = now[at + 1] as number;
+      const az = now[at + 2] as number;
+      const bx = now[at + 3] as number;
+      const by = now[at + 4] as number;
+      const bz = now[at + 5] as number;
+      if (bx - ax < minW || by - ay < minH || bz - az < minD) continue;
+      if (x >= bx || x2 <= ax || y >= by || y2 <= ay || z >= bz || z2 <= az) {
+        out[kept] = ax;
+        out[kept + 1] = ay;
+        out[kept + 2] = az;
+        out[kept + 3] = bx;
+        out[kept + 4] = by;
+        out[kept + 5] = bz;
+        kept += SPACE;
+      } else {
+        hits[hitCount] = at;
+        hitCount += 1;
+      }
+    }
+    let end = kept;
+    for (let axis = 0; axis < 3; axis += 1) {
+      end = this.pieces(now, hitCount, out, kept, end, axis, axis + 3, box[axis] as number);
+      end = this.pieces(now, hitCount, out, kept, end, axis + 3, axis, box[axis + 3] as number);
+    }
+    this.spare = now;
+    this.spaces[room] = out;
+    this.counts[room] = end;
+  }
+
+  /** What the hit spaces leave at one face: on the low side of it (their far corner moves to the face) or on the high side. */
+  private pieces(
+    now: Int32Array,
+    hitCount: number,
+    out: Int32Array,
+    kept: number,
+    start: number,
+    side: number,
+    moved: number,
+    face: number,
+  ): number {
+    const { hits } = this;
+    const min = this.least[side < 3 ? side : side - 3] as number;
+    const isLow = side < 3;
+    let end = start;
+    for (let hit = 0; hit < hitCount; hit += 1) {
+      const at = hits[hit] as number;
+      const size = isLow ? face - (now[at + side] as number) : (now[at + side] as number) - face;
+      if (size < min || end + SPACE > out.length) continue;
+      const ax = moved === 0 ? face : (now[at] as number);
+      const ay = moved === 1 ? face : (now[at + 1] as number);
+      const az = moved === 2 ? face : (now[at + 2] as number);
+      const bx = moved === 3 ? face : (now[at + 3] as number);
+      const by = moved === 4 ? face : (now[at + 4] as number);
+      const bz = moved === 5 ? face : (now[at + 5] as number);
+      let isWithin = false;
+      for (let other = 0; other < kept && !isWithin; other += SPACE) {
+        isWithin =
+          out[other + moved] === face &&
+          (out[other] as number) <= ax &&
+          (out[other + 1] as number) <= ay &&
+          (out[other + 2] as number) <= az &&
+          (out[other + 3] as number) >= bx &&
+          (out[other + 4] as number) >= by &&
+          (out[other + 5] as number) >= bz;
+      }
+      for (let other = start; other < end && !isWithin; other += SPACE) {
+        const [ox, oy, oz] = [out[other] as number, out[other + 1] as number, out[other + 2] as number];
+        const [px, py, pz] = [out[other + 3] as number, out[other + 4] as number, out[other + 5] as number];
+        if (ox <= ax && oy <= ay && oz <= az && px >= bx && py >= by && pz >= bz) isWithin = true;
+        else if (ax <= ox && ay <= oy && az <= oz && bx >= px && by >= py && bz >= pz) {
+          end -= SPACE;
+          for (let i = 0; i < SPACE; i += 1) out[other + i] = out[end + i] as number;
+          other -= SPACE;
+        }
+      }
+      if (isWithin) continue;
+      out[end] = ax;
+      out[end + 1] = ay;
+      out[end + 2] = az;
+      out[end + 3] = bx;
+      out[end + 4] = by;
+      out[end + 5] = bz;
+      end += SPACE;
+    }
+    return end;
+  }
 }
+
+const FRONT_FIRST = [1, 3, 2] as const;
+const FRONT_LAST = [3, 2, 1] as const;
 
 /** Pulls everything toward the back wall as far as it goes, so that each thing rests on the wall or on another. */
 export function settleBack(boxes: readonly Box[], locked: ReadonlySet<number>): Box[] {
@@ -305,7 +678,7 @@ export function settleBack(boxes: readonly Box[], locked: ReadonlySet<number>): 
     let z = 0;
     for (const other of settled) {
       const overlaps =
-        other.compartment === box.compartment &&
+        other.room === box.room &&
         other.x < box.x + box.w &&
         box.x < other.x + other.w &&
         other.y < box.y + box.h &&

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { checkPlacement } from './check.ts';
+import { createFit, packFit } from './createFit.ts';
 import { type FitItem, type FitProblem, FitProblemSchema, laysOf, type PlacedItem } from './problem.ts';
 import { Random } from './random.ts';
-import { createFit, packFit } from './search.ts';
 
 type ItemInput = Partial<FitItem> & Pick<FitItem, 'id' | 'wMm' | 'hMm' | 'tMm'>;
 const item = (input: ItemInput): FitItem => ({ shape: 'brick', reach: 3, ...input });
@@ -293,7 +293,24 @@ describe('FitProblemSchema', () => {
     ['a measure that is no number', { ...good, items: [{ ...good.items[0], tMm: Number.POSITIVE_INFINITY }] }, 'items.0.tMm'],
     ['ids that repeat', { ...good, items: [good.items[0], good.items[0]] }, 'items'],
     ['more than 80 things', { ...good, items: Array.from({ length: 81 }, (_, index) => ({ ...good.items[0], id: `i${index}` })) }, 'items'],
-    ['a make that cannot be packed yet', { ...good, container: { ...good.container, make: 'bundle' } }, 'container.make'],
+    ['a roll without a width', { ...good, container: { ...good.container, make: 'vacuumRoll' } }, 'container.rollWidthMm'],
+    ['a panel that faces nothing', { ...good, container: { ...good.container, facing: true } }, 'container.compartments'],
+    [
+      'a bag of two compartments',
+      {
+        ...good,
+        container: { make: 'flatBag', compartments: [good.container.compartments[0], { ...good.container.compartments[0], id: 'other' }] },
+      },
+      'container.compartments',
+    ],
+    [
+      'a lock in a compartment that is not there',
+      {
+        ...good,
+        items: [{ ...good.items[0], lockedAt: { compartment: 'gone', xMm: 0, yMm: 0, zMm: 0, wMm: 10, hMm: 10, dMm: 10 } }],
+      },
+      'items',
+    ],
   ])('refuses %s', (_, value, path) => {
     expect(pathsOf(value)).toContain(path);
   });

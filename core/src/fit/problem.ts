@@ -10,6 +10,8 @@ const measure = (what: string) =>
 /** Where a locked thing stays: its box in container coordinates, z = 0 at the back wall, y = 0 at the bottom. */
 const LockSchema = z.object({
   compartment: z.string(),
+  slot: z.string().optional(),
+  folded: z.boolean().optional(),
   xMm: z.number().nonnegative(),
   yMm: z.number().nonnegative(),
   zMm: z.number().nonnegative(),
@@ -17,6 +19,8 @@ const LockSchema = z.object({
   hMm: measure('height'),
   dMm: measure('depth'),
 });
+
+export type Lock = z.infer<typeof LockSchema>;
 
 export const FitItemSchema = z.object({
   id: z.string().min(1).max(100),
@@ -40,20 +44,17 @@ export type FitItem = z.infer<typeof FitItemSchema>;
 export const MAX_FIT_ITEMS = 80;
 
 const FitContainerSchema = z.object({
-  make: ContainerMakeSchema.refine(
-    (make): boolean => make === 'rigid' || make === 'soft',
-    'only rigid and soft containers can be packed so far',
-  ),
-  compartments: z
-    .array(
-      CompartmentSchema.refine((compartment) => !compartment.slots?.length, {
-        message: 'elastic slots cannot be packed so far',
-        path: ['slots'],
-      }),
-    )
-    .min(1, 'give at least one compartment')
-    .max(8),
+  make: ContainerMakeSchema,
+  /** Width of a vacuum roll, laid flat. */
+  rollWidthMm: measure('roll width').optional(),
+  compartments: z.array(CompartmentSchema).min(1, 'give at least one compartment').max(8),
+  /** Two panels that close on each other: total thickness is the sum of their tops. */
+  facing: z.boolean().optional(),
 });
+export type FitContainer = z.infer<typeof FitContainerSchema>;
+
+/** Film and bands have one inside. */
+const OUTCOME_MAKES: readonly string[] = ['flatBag', 'vacuumRoll', 'bundle'];
 
 const unique = (ids: readonly string[]): boolean => new Set(ids).size === ids.length;
 
@@ -70,7 +71,24 @@ export const FitProblemSchema = z
   .refine(({ container }) => unique(container.compartments.map(({ id }) => id)), {
     message: 'compartment ids must differ',
     path: ['container', 'compartments'],
-  });
+  })
+  .refine(({ container }) => container.facing !== true || container.compartments.length === 2, {
+    message: 'facing panels come in twos',
+    path: ['container', 'compartments'],
+  })
+  .refine(({ container }) => !OUTCOME_MAKES.includes(container.make) || container.compartments.length === 1, {
+    message: 'a bag, a roll or a band has one compartment',
+    path: ['container', 'compartments'],
+  })
+  .refine(({ container }) => container.make !== 'vacuumRoll' || container.rollWidthMm !== undefined, {
+    message: 'give the width of the roll',
+    path: ['container', 'rollWidthMm'],
+  })
+  .refine(
+    ({ container, items }) =>
+      items.every(({ lockedAt }) => lockedAt === undefined || container.compartments.some(({ id }) => id === lockedAt.compartment)),
+    { message: 'a thing is locked in a compartment that is not there', path: ['items'] },
+  );
 export type FitProblem = z.infer<typeof FitProblemSchema>;
 
 export interface PlacedItem {
@@ -83,14 +101,17 @@ export interface PlacedItem {
   hMm: number;
   dMm: number;
   folded: boolean;
+  /** The elastic slot that holds it; coordinates are then the slot's own. */
+  slot?: string;
 }
 export interface FitBound {
   valueMm: number;
-  kind: 'none' | 'volume' | 'thickest' | 'stack';
+  /** `exact`: the least thickness of the named things, by exhaustive search. */
+  kind: 'none' | 'volume' | 'thickest' | 'stack' | 'exact';
   items?: string[];
 }
 export interface FitReason {
-  code: 'tooLarge' | 'tooThick' | 'stack' | 'volume' | 'notFound';
+  code: 'tooLarge' | 'tooThick' | 'stack' | 'volume' | 'slots' | 'notFound';
   text: string;
   items?: string[];
   overMm?: number;
@@ -110,6 +131,8 @@ export interface FitResult {
   /** What lies in front of a thing, on the way out. */
   blockedBy: Record<string, string[]>;
   reasons: FitReason[];
+  /** Outside of film and bundles around what they hold, mm. */
+  outer?: { wMm: number; hMm: number; tMm: number };
   seed: number;
   decodes: number;
 }

@@ -2,135 +2,151 @@ import { lowerBound } from './bounds.ts';
 import {
   type Box,
   type Decoded,
-  decode,
+  Decoder,
   type Genome,
   isInFrontOf,
   LEFT_OUT,
   type Prepared,
-  prepareFit,
+  settleBack,
   startGenome,
   WEIGHT_PRESETS,
   type Weights,
 } from './decoder.ts';
-import { type FitProblem, type FitResult, toTenths } from './problem.ts';
 import { Random } from './random.ts';
-import { toResult } from './result.ts';
 
 const UNPLACED_COST = 100_000;
 const STARTS = 50;
 const MAX_CYCLE = 6000;
+/** One cycle of so many minimises thickness itself; the others ask for a little less and count what stays out, which finds more. */
+const THIN_EVERY = 12;
 /** Share of the budget that tidies up at the thickness found: fewer things in front of those needed first. */
-const TIDY_SHARE = 0.25;
+const TIDY_SHARE = 0.2;
 
-/** Counts of decodes, never seconds, so that the same seed gives the same result on any machine. */
-export const defaultDecodes = (items: number): number => Math.min(5000, 400 + 250 * items);
+interface State {
+  genome: Genome;
+  energy: number;
+}
 
 interface Best {
   genome: Genome;
   decoded: Decoded;
   cost: number;
-  energy: number;
+  /** Tenths of a millimetre. */
+  thickness: number;
+  /** Per room. */
+  tops: number[];
 }
 
 /** What a cycle is after: thinner, thinner than a given depth, all things in at all, or tidier at the same thickness. */
 type Goal = 'thin' | 'capped' | 'fill' | 'tidy';
 
+/** Cycles start at a heat of their own, down to this share of the hottest: many things want it cooler than few. */
+const COOLEST_START = 0.1;
+
 /** From hot to cold, in the units of each goal's energy: a penalty far above them would freeze the annealing. */
 const TEMPERATURES: Record<Goal, readonly [hot: number, cold: number]> = {
   thin: [40, 1],
-  capped: [120, 4],
-  fill: [8, 0.5],
+  capped: [60, 0.5],
+  fill: [60, 2],
   tidy: [20, 0.5],
 };
 
-export interface Fit {
-  /** Works off up to `decodes` decodes; returns the share of the budget done, 0 to 1. */
-  step(decodes: number): number;
-  /** The best so far. */
-  result(): FitResult;
+export interface SearchOptions {
+  seed: number;
+  budget: number;
+  /** How much it hurts to leave each thing out. */
+  keep: readonly number[];
+  /** A packing that is known already, such as the loose one of what is to be pressed: nothing worse comes out. */
+  from?: { genome: Genome; decoded: Decoded } | undefined;
+  /** No packing of all things is thinner, tenths of a millimetre; found out where it is not given. */
+  boundTenths?: number | undefined;
 }
 
 /**
- * Packs things into compartments: feasible first, then least thickness, then fewest weighted things in front of those
- * needed first. Anytime; deterministic for a problem, a seed and a count of decodes. Lengths in results are mm.
+ * Simulated annealing over genomes, in cycles. Deterministic: budgets are counts of decodes.
  */
-export function createFit(problem: FitProblem): Fit {
-  const prepared = prepareFit(problem);
-  const budget = problem.decodes ?? defaultDecodes(problem.items.length);
-  const run = new Search(problem, prepared, budget);
-  return {
-    step: (decodes) => run.step(decodes),
-    result: () => toResult(problem, prepared, run.best.decoded, run.done),
-  };
-}
-
-export function packFit(problem: FitProblem): FitResult {
-  const fit = createFit(problem);
-  while (fit.step(1000) < 1) {
-    // the budget ends it
-  }
-  return fit.result();
-}
-
-class Search {
+export class Search {
   done = 0;
   best: Best;
   private readonly random: Random;
+  private readonly decoder: Decoder;
+  private readonly missCost: number[];
   private readonly depths: number[];
   private readonly keepShare: number[];
   private readonly volumeShare: number[];
   private readonly frontWeight: number[];
-  private readonly boundTenths: number;
+  private readonly bound: number;
   private readonly starts: Genome[];
   private readonly cycle: number;
-  private current: Best;
+  private readonly hasTop: boolean;
+  private readonly locked: ReadonlySet<number>;
+  private current: State;
+  private hot = 0;
   private cycleLeft = 0;
   private cycleLength = 1;
   private cycleCount = 0;
-  private cap: number[];
+  private caps: number[];
   private goal: Goal = 'thin';
   private isTidying = false;
 
   constructor(
-    private readonly problem: FitProblem,
     private readonly prepared: Prepared,
-    private readonly budget: number,
+    private readonly options: SearchOptions,
   ) {
-    this.random = new Random(problem.seed);
+    const n = prepared.lays.length;
+    this.random = new Random(options.seed);
     this.depths = prepared.rooms.map((room) => room.d);
-    this.cap = this.depths;
+    this.caps = this.depths;
     const volume = prepared.volume.reduce((sum, value) => sum + value, 0) || 1;
-    const keep = problem.items.reduce((sum, item) => sum + (item.keep ?? 1), 0) || 1;
-    this.keepShare = problem.items.map((item) => (item.keep ?? 1) / keep);
+    const keep = options.keep.reduce((sum, value) => sum + value, 0) || 1;
+    this.keepShare = options.keep.map((value) => value / keep);
     this.volumeShare = prepared.volume.map((value) => value / volume);
-    this.frontWeight = problem.items.map(({ reach }) => (reach === 1 ? 8 : reach === 2 ? 4 : 1));
-    this.boundTenths = toTenths(lowerBound(problem, prepared).valueMm);
-    this.cycle = Math.max(300, Math.min(MAX_CYCLE, 60 * problem.items.length));
-    this.starts = this.constructiveStarts();
-    const empty: Best = {
-      genome: this.starts[0] as Genome,
-      decoded: { boxes: [], unplaced: problem.items.map((_, index) => index) },
-      cost: Number.POSITIVE_INFINITY,
-      energy: Number.POSITIVE_INFINITY,
-    };
-    this.best = empty;
-    this.current = empty;
+    this.frontWeight = prepared.reach.map((reach) => (reach === 1 ? 8 : reach === 2 ? 4 : 1));
+    this.bound = options.boundTenths ?? lowerBound(prepared).tenths;
+    this.cycle = Math.max(300, Math.min(MAX_CYCLE, 25 * n));
+    this.hasTop = prepared.rooms.some((room) => room.top);
+    this.locked = new Set(prepared.locked.map((box) => box.item));
+    this.missCost = new Array<number>(n).fill(0);
+    this.decoder = new Decoder(prepared, this.missCost);
+    this.setMissCost('thin');
+    this.starts = [...(options.from === undefined ? [] : [options.from.genome]), ...this.constructiveStarts()];
+    const genome = this.starts[0] as Genome;
+    this.best = this.known(options.from?.decoded, genome);
+    this.current = { genome, energy: Number.POSITIVE_INFINITY };
   }
 
-  step(decodes: number): number {
-    const stop = Math.min(this.budget, this.done + decodes);
+  private known(decoded: Decoded | undefined, genome: Genome): Best {
+    const nothing = { boxes: [...this.prepared.locked], unplaced: this.prepared.lays.map((_, index) => index) };
+    if (decoded === undefined)
+      return { genome, decoded: nothing, cost: Number.POSITIVE_INFINITY, thickness: 0, tops: this.prepared.rooms.map(() => 0) };
+    const tops = topsOf(decoded.boxes, this.prepared.rooms.length);
+    const thickness = this.thicknessOf(tops);
+    return { genome, decoded, cost: this.costOfMissing(decoded.unplaced) + thickness, thickness, tops };
+  }
+
+  private costOfMissing(unplaced: readonly number[]): number {
+    return unplaced.reduce((sum, item) => sum + (this.keepShare[item] as number) * UNPLACED_COST, 0);
+  }
+
+  /** Works off up to `decodes` decodes. */
+  step(decodes: number): void {
+    const stop = Math.min(this.options.budget, this.done + decodes);
     while (this.done < stop) this.once();
-    return this.problem.items.length === 0 ? 1 : this.done / this.budget;
+  }
+
+  get isDone(): boolean {
+    return this.prepared.lays.length === 0 || this.done >= this.options.budget;
   }
 
   private once(): void {
     const start = this.starts[this.done];
     this.done += 1;
     if (start !== undefined) {
-      this.evaluate(start);
+      this.evaluate(start, Number.POSITIVE_INFINITY);
       return;
     }
-    const wantsTidying = this.done > this.budget * (1 - TIDY_SHARE) || this.thickness(this.best.decoded) <= this.boundTenths;
+    const isThin = this.best.decoded.unplaced.length === 0 && this.best.thickness <= this.bound;
+    const wantsTidying = this.done > this.options.budget * (1 - TIDY_SHARE) || isThin;
     if (this.cycleLeft <= 0 || (wantsTidying && !this.isTidying)) this.openCycle(wantsTidying);
     this.anneal();
   }
@@ -154,102 +170,139 @@ class Search {
       .flatMap((order) =>
         WEIGHT_PRESETS.flatMap((weights) => [
           startGenome(this.prepared, order, weights, false),
-          startGenome(this.prepared, order, weights, true),
+          ...(reach.includes(1) ? [startGenome(this.prepared, order, weights, true)] : []),
         ]),
       )
       .slice(0, STARTS);
   }
 
-  /** What counts in the end: what stays out far above thickness; a share of the mean top keeps the landscape from being flat. */
-  private cost(decoded: Decoded): number {
-    const out = decoded.unplaced.reduce((sum, item) => sum + (this.keepShare[item] as number), 0);
-    let top = 0;
-    let volume = 0;
-    for (const box of decoded.boxes) {
-      const own = box.w * box.h * box.d;
-      volume += own;
-      top += own * (box.z + box.d);
+  private setMissCost(goal: Goal): void {
+    for (let item = 0; item < this.missCost.length; item += 1) {
+      const keep = this.keepShare[item] as number;
+      const volume = this.volumeShare[item] as number;
+      this.missCost[item] = goal === 'capped' ? 3000 * volume + 15 : goal === 'fill' ? 2500 * keep + 500 * volume : UNPLACED_COST * keep;
     }
-    const fronts = this.isTidying ? this.fronts(decoded.boxes) : 0;
-    return UNPLACED_COST * out + this.thickness(decoded) + (volume > 0 ? (0.1 * top) / volume : 0) + fronts;
   }
 
-  /** What a cycle steers by: what stays out, while something must; else the cost itself. */
-  private energy(decoded: Decoded, cost: number): number {
-    if (this.goal === 'thin' || this.goal === 'tidy') return cost;
-    const [perKeep, perVolume, perThing] = this.goal === 'capped' ? [0, 3000, 5] : [2500, 500, 0];
-    return decoded.unplaced.reduce(
-      (sum, item) => sum + perKeep * (this.keepShare[item] as number) + perVolume * (this.volumeShare[item] as number) + perThing,
-      0,
-    );
+  /** Runs a genome and notes it where it is the best so far; null where it was broken off as too bad. */
+  private evaluate(genome: Genome, threshold: number): number | null {
+    const { decoder, goal } = this;
+    const settles = genome.frontFirst && !this.hasTop;
+    const byTop = (goal === 'thin' || goal === 'tidy') && !settles && !this.prepared.facing;
+    if (!decoder.run(genome, this.caps, threshold, byTop ? threshold : Number.POSITIVE_INFINITY)) return null;
+    const boxes = settles ? settleBack(decoder.decoded().boxes, this.locked) : null;
+    const tops = boxes === null ? decoder.tops : topsOf(boxes, this.prepared.rooms.length);
+    const thickness = this.thicknessOf(tops);
+    this.note(genome, thickness, tops, boxes);
+    if (goal === 'capped' || goal === 'fill') return decoder.missed;
+    const tidiness = goal === 'tidy' ? this.fronts(boxes ?? decoder.decoded().boxes) : this.meanTop(boxes);
+    return decoder.missed + thickness + tidiness;
+  }
+
+  /** Cost in the order that counts: what stays out, thickness, and while tidying what lies in front. */
+  private note(genome: Genome, thickness: number, tops: ArrayLike<number>, boxes: Box[] | null): void {
+    let out = 0;
+    for (let item = 0; item < this.keepShare.length; item += 1)
+      if ((this.decoder.room[item] as number) < 0) out += (this.keepShare[item] as number) * UNPLACED_COST;
+    if (out + thickness > this.best.cost) return;
+    const decoded = this.decoder.decoded();
+    const settled = boxes ?? decoded.boxes;
+    const cost = out + thickness + (this.isTidying ? Math.min(0.999, 1e-4 * this.fronts(settled)) : 0);
+    if (cost >= this.best.cost) return;
+    this.best = { genome, decoded: { boxes: settled, unplaced: decoded.unplaced }, cost, thickness, tops: Array.from(tops) };
+  }
+
+  private thicknessOf(tops: ArrayLike<number>): number {
+    let sum = 0;
+    let most = 0;
+    for (let room = 0; room < tops.length; room += 1) {
+      sum += tops[room] as number;
+      most = Math.max(most, tops[room] as number);
+    }
+    return this.prepared.facing ? sum : most;
+  }
+
+  /** A share of the volume-weighted mean top keeps the landscape from being flat. */
+  private meanTop(boxes: readonly Box[] | null): number {
+    let top = 0;
+    let volume = 0;
+    if (boxes === null) {
+      const { decoder } = this;
+      for (let item = 0; item < decoder.n; item += 1) {
+        if ((decoder.room[item] as number) < 0) continue;
+        const own = this.prepared.volume[item] as number;
+        volume += own;
+        top += own * ((decoder.z[item] as number) + decoder.depth(item));
+      }
+    } else
+      for (const box of boxes) {
+        const own = box.w * box.h * box.d;
+        volume += own;
+        top += own * (box.z + box.d);
+      }
+    return volume > 0 ? (0.1 * top) / volume : 0;
   }
 
   private fronts(boxes: readonly Box[]): number {
     let sum = 0;
     for (const a of boxes) {
-      const top = this.prepared.rooms[a.compartment]?.top ?? false;
+      const top = this.prepared.rooms[a.room]?.top ?? false;
       for (const b of boxes) if (a !== b && isInFrontOf(b, a, top)) sum += this.frontWeight[a.item] as number;
     }
     return sum;
   }
 
-  private thickness(decoded: Decoded): number {
-    return decoded.boxes.reduce((most, box) => Math.max(most, box.z + box.d), 0);
-  }
-
-  private evaluate(genome: Genome): Best {
-    const decoded = decode(this.prepared, genome, this.cap);
-    const cost = this.cost(decoded);
-    const candidate = { genome, decoded, cost, energy: this.energy(decoded, cost) };
-    if (cost < this.best.cost) this.best = candidate;
-    return candidate;
-  }
-
   private openCycle(tidy: boolean): void {
     if (tidy && !this.isTidying) {
       this.isTidying = true;
-      this.best = { ...this.best, cost: this.cost(this.best.decoded) };
+      const cost =
+        this.costOfMissing(this.best.decoded.unplaced) + this.best.thickness + Math.min(0.999, 1e-4 * this.fronts(this.best.decoded.boxes));
+      this.best = { ...this.best, cost };
     }
     this.cycleCount += 1;
     this.cycleLength = this.cycle * (1 + (this.cycleCount % 3));
     this.cycleLeft = this.cycleLength;
     this.goal = this.nextGoal();
-    this.cap = this.depths.map((depth) => Math.min(depth, this.target()));
+    this.hot = TEMPERATURES[this.goal][0] * COOLEST_START ** this.random.next();
+    this.setMissCost(this.goal);
+    this.caps = this.nextCaps();
     const genome = this.random.next() < 0.7 ? this.best.genome : (this.starts[this.random.below(this.starts.length)] as Genome);
-    this.current = this.evaluate(genome);
+    const energy = this.evaluate(genome, Number.POSITIVE_INFINITY) ?? Number.POSITIVE_INFINITY;
+    this.decoder.keep(genome, this.caps);
+    this.current = { genome, energy };
   }
 
-  /** Three of four cycles ask for a packing a little thinner than the best and count what stays out. */
   private nextGoal(): Goal {
     if (this.best.decoded.unplaced.length > 0) return 'fill';
     if (this.isTidying) return 'tidy';
-    return this.cycleCount % 4 === 0 ? 'thin' : 'capped';
+    return this.cycleCount % THIN_EVERY === 0 ? 'thin' : 'capped';
   }
 
-  private target(): number {
-    const best = this.thickness(this.best.decoded);
-    switch (this.goal) {
-      case 'tidy':
-        return best;
-      case 'capped': {
-        const share = 0.03 + 0.2 * this.random.next();
-        return Math.max(this.boundTenths, Math.floor(best - share * Math.max(1, best - this.boundTenths) - 1));
-      }
-      default:
-        return Number.POSITIVE_INFINITY;
-    }
+  private nextCaps(): number[] {
+    const { best } = this;
+    if (this.goal === 'tidy')
+      return this.depths.map((depth, room) => Math.min(depth, this.prepared.facing ? (best.tops[room] as number) : best.thickness));
+    if (this.goal !== 'capped') return this.depths;
+    const share = 0.03 + 0.2 * this.random.next();
+    const target = Math.max(this.bound, Math.floor(best.thickness - share * Math.max(1, best.thickness - this.bound) - 1));
+    if (!this.prepared.facing) return this.depths.map((depth) => Math.min(depth, target));
+    const left = Math.round(target * (0.2 + 0.6 * this.random.next()));
+    return this.depths.map((depth, room) => Math.min(depth, room === 0 ? left : target - left));
   }
 
   private anneal(): void {
     this.cycleLeft -= 1;
-    const candidate = this.evaluate(this.moved(this.current.genome));
+    const genome = this.moved(this.current.genome);
     const progress = 1 - this.cycleLeft / this.cycleLength;
-    const [hot, cold] = TEMPERATURES[this.goal];
-    const temperature = hot * (cold / hot) ** progress;
-    const worse = candidate.energy - this.current.energy;
-    if (worse <= 0 || this.random.next() < Math.exp(-worse / temperature)) this.current = candidate;
-    const isReached = candidate.decoded.unplaced.length === 0 && (this.goal === 'capped' || this.goal === 'fill');
-    if (isReached) this.cycleLeft = 0;
+    const cold = TEMPERATURES[this.goal][1];
+    const temperature = this.hot * (cold / this.hot) ** progress;
+    const threshold = this.current.energy - temperature * Math.log(Math.max(1e-12, this.random.next()));
+    const energy = this.evaluate(genome, threshold);
+    if (energy === null || energy > threshold) return;
+    this.decoder.keep(genome, this.caps);
+    this.current = { genome, energy };
+    if (this.goal === 'capped' && energy === 0) this.cycleLeft = 0;
+    if (this.goal === 'fill' && this.best.decoded.unplaced.length === 0) this.cycleLeft = 0;
   }
 
   private moved(genome: Genome): Genome {
@@ -271,18 +324,28 @@ class Search {
     const kind = random.next();
     const a = random.below(n);
     const b = random.below(n);
-    if (this.best.decoded.unplaced.length > 0 && random.next() < 0.1) {
+    if (this.goal === 'fill' && random.next() < 0.1) {
       // Where not all goes in, it is worth trying which thing hurts least to leave out, and taking it back in.
       const out = genome.lay.indexOf(LEFT_OUT);
       if (out >= 0) genome.lay[out] = -1;
       else if (random.next() < 0.4) genome.lay[a] = LEFT_OUT;
       return;
     }
+    const missed = this.decoder.keptMissed;
+    if (missed.length > 0 && random.next() < 0.6) {
+      // What stayed out goes in earlier, or another way round.
+      const item = missed[random.below(missed.length)] as number;
+      const at = genome.order.indexOf(item);
+      if (kind < 0.4) genome.order.splice(random.below(at + 1), 0, ...genome.order.splice(at, 1));
+      else if (kind < 0.7) [genome.order[at], genome.order[b]] = [genome.order[b] as number, item];
+      else genome.lay[item] = random.next() < 0.3 ? -1 : random.below(this.prepared.lays[item]?.length ?? 1);
+      return;
+    }
     if (kind < 0.35) [genome.order[a], genome.order[b]] = [genome.order[b] as number, genome.order[a] as number];
     else if (kind < 0.62) genome.order.splice(b, 0, ...genome.order.splice(a, 1));
     else if (kind < 0.86) {
       const lays = this.prepared.lays[a]?.length ?? 1;
-      genome.lay[a] = random.next() < 0.3 ? -1 : random.below(lays);
+      genome.lay[a] = random.next() < 0.45 ? -1 : random.below(lays);
     } else if (kind < 0.93 && this.prepared.rooms.length > 1)
       genome.room[a] = random.next() < 0.3 ? -1 : random.below(this.prepared.rooms.length);
     else if (kind < 0.9 && this.prepared.reach.includes(1)) genome.frontFirst = !genome.frontFirst;
@@ -297,4 +360,10 @@ class Search {
     next[at] = at === 5 ? 1 - (next[at] as number) : (next[at] as number) * (0.4 + 1.4 * random.next()) + 0.005 * random.next();
     return next;
   }
+}
+
+function topsOf(boxes: readonly Box[], rooms: number): number[] {
+  const tops = new Array<number>(rooms).fill(0);
+  for (const box of boxes) tops[box.room] = Math.max(tops[box.room] as number, box.z + box.d);
+  return tops;
 }
