@@ -3,6 +3,7 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { benchFitQuality, random } from './bench-fit.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
 
 await installIfNeeded();
@@ -18,8 +19,9 @@ await build({
   format: 'esm',
   logLevel: 'warning',
 });
+const ivrak = await import(pathToFileURL(core).href);
 const { BriefSchema, FitProblemSchema, KINDS, SCHOOLS, addDays, checkPlacement, coverage, deriveNeeds, kindCatalog, packFit, plainDate } =
-  await import(pathToFileURL(core).href);
+  ivrak;
 const { readCaution, startBrowser, startServer } = await import('../e2e/browser.mjs');
 
 const TODAY = plainDate('2026-11-25');
@@ -30,15 +32,6 @@ function report(what, value, unit, limit, detail = '') {
   console.log(
     `${value <= limit ? 'ok    ' : 'MISSED'} ${what}: ${value.toFixed(unit === 'kB' ? 1 : 2)} ${unit} (at most ${limit} ${unit})${detail}`,
   );
-}
-
-/** The same numbers on every machine. */
-function random(seed) {
-  let state = seed;
-  return () => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return state / 4_294_967_296;
-  };
 }
 
 function benchCoverage() {
@@ -209,12 +202,17 @@ async function benchRepaint() {
 
 if (!existsSync(join(ROOT, 'web/dist/.vite/manifest.json'))) throw new Error('the pages were built without a manifest');
 const only = process.argv[2];
+if (only === 'fit') {
+  if (process.argv[3]) (await import("./bench-fit.mjs")).benchLists(ivrak, report); else benchFitQuality(ivrak, report);
+  process.exit(0);
+}
 if (only === 'repaint') {
   await benchRepaint();
   process.exit(0);
 }
 benchCoverage();
 benchFit();
+benchFitQuality(ivrak, report);
 benchPage();
 await benchServer();
 await benchRepaint();

@@ -47,6 +47,8 @@ export interface Genome {
   weights: Weights;
   /** Puts things of class 1 against the access side first and fills in behind them, instead of laying them on last. */
   frontFirst: boolean;
+  /** Classes 2 and 3 in the genome's own order, instead of class 2 after class 3. */
+  mixed: boolean;
 }
 
 /** Growth of the top, height of the top, least and largest residual, distance from the corner, far wall, depth left over. */
@@ -127,6 +129,7 @@ export const startGenome = (prepared: Prepared, order: number[], weights: Weight
   room: prepared.lays.map(() => -1),
   weights,
   frontFirst,
+  mixed: false,
 });
 
 export interface Decoded {
@@ -313,13 +316,21 @@ export class Decoder {
   /** The order of placing: class by class, within a class as the genome says; and the least measures of what is still to come. */
   private arrange(genome: Genome): void {
     let length = 0;
-    const classes = genome.frontFirst ? FRONT_FIRST : FRONT_LAST;
-    for (const wanted of classes)
-      for (const item of genome.order)
-        if (this.reach[item] === wanted && this.isLocked[item] === 0) {
-          this.sequence[length] = item;
-          length += 1;
-        }
+    const add = (lowest: number, highest: number) => {
+      for (const item of genome.order) {
+        const reach = this.reach[item] as number;
+        if (reach < lowest || reach > highest || this.isLocked[item] === 1) continue;
+        this.sequence[length] = item;
+        length += 1;
+      }
+    };
+    if (genome.frontFirst) add(1, 1);
+    if (genome.mixed) add(2, 3);
+    else {
+      add(3, 3);
+      add(2, 2);
+    }
+    if (!genome.frontFirst) add(1, 1);
     this.length = length;
     const { leastFrom } = this;
     const least = this.prepared.least;
@@ -334,7 +345,7 @@ export class Decoder {
   /** How many first steps the kept run has in common with this one. */
   private sharedStart(genome: Genome, depths: readonly number[]): number {
     const old = this.keptGenome;
-    if (old === null || old.weights !== genome.weights || old.frontFirst !== genome.frontFirst) return 0;
+    if (old === null || old.weights !== genome.weights || old.frontFirst !== genome.frontFirst || old.mixed !== genome.mixed) return 0;
     if (this.keptDepths !== depths) return 0;
     let step = 0;
     while (step < this.length) {
@@ -667,9 +678,6 @@ export class Decoder {
     return end;
   }
 }
-
-const FRONT_FIRST = [1, 3, 2] as const;
-const FRONT_LAST = [3, 2, 1] as const;
 
 /** Pulls everything toward the back wall as far as it goes, so that each thing rests on the wall or on another. */
 export function settleBack(boxes: readonly Box[], locked: ReadonlySet<number>): Box[] {

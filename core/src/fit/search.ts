@@ -266,7 +266,7 @@ export class Search {
     this.hot = TEMPERATURES[this.goal][0] * COOLEST_START ** this.random.next();
     this.setMissCost(this.goal);
     this.caps = this.nextCaps();
-    const genome = this.random.next() < 0.7 ? this.best.genome : (this.starts[this.random.below(this.starts.length)] as Genome);
+    const genome = this.random.next() < 0.8 ? this.best.genome : (this.starts[this.random.below(this.starts.length)] as Genome);
     const energy = this.evaluate(genome, Number.POSITIVE_INFINITY) ?? Number.POSITIVE_INFINITY;
     this.decoder.keep(genome, this.caps);
     this.current = { genome, energy };
@@ -312,6 +312,7 @@ export class Search {
       room: [...genome.room],
       weights: genome.weights,
       frontFirst: genome.frontFirst,
+      mixed: genome.mixed,
     };
     this.move(next);
     if (this.random.next() < 0.3) this.move(next);
@@ -348,7 +349,8 @@ export class Search {
       genome.lay[a] = random.next() < 0.45 ? -1 : random.below(lays);
     } else if (kind < 0.93 && this.prepared.rooms.length > 1)
       genome.room[a] = random.next() < 0.3 ? -1 : random.below(this.prepared.rooms.length);
-    else if (kind < 0.9 && this.prepared.reach.includes(1)) genome.frontFirst = !genome.frontFirst;
+    else if (kind < 0.89 && this.prepared.reach.includes(1)) genome.frontFirst = !genome.frontFirst;
+    else if (kind < 0.92 && this.prepared.reach.includes(2)) genome.mixed = !genome.mixed;
     else genome.weights = this.changedWeights(genome.weights);
   }
 
