@@ -169,8 +169,8 @@ async function benchRepaint() {
       condition: 'ready',
       expiresOn: next() < 0.6 ? addDays(TODAY, Math.floor(next() * 900)) : null,
     }));
-    const { name, layer, personId, containerId, positionId, schoolId, brief, setAside } = kit;
-    const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, units };
+    const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules } = kit;
+    const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units };
     const headers = { 'content-type': 'application/json' };
     const body = JSON.stringify({ version: kit.version, draft });
     const saved = await fetch(`${server.url}/api/kits/console-case`, { method: 'PUT', headers, body });
@@ -203,7 +203,8 @@ async function benchRepaint() {
 if (!existsSync(join(ROOT, 'web/dist/.vite/manifest.json'))) throw new Error('the pages were built without a manifest');
 const only = process.argv[2];
 if (only === 'fit') {
-  if (process.argv[3]) (await import("./bench-fit.mjs")).benchLists(ivrak, report); else benchFitQuality(ivrak, report);
+  if (process.argv[3]) (await import('./bench-fit.mjs')).benchLists(ivrak, report);
+  else benchFitQuality(ivrak, report);
   process.exit(0);
 }
 if (only === 'repaint') {

@@ -52,8 +52,36 @@ export { byRung, hasGap, type RungCoverage, readyUntil } from './coverage/rungs.
 export { type WhatIf, whatIfCasualties, whatIfLost, whatIfTogether } from './coverage/whatIf.ts';
 export { checkPlacement, type Violation } from './fit/check.ts';
 export { createFit, defaultDecodes, packFit } from './fit/createFit.ts';
-export { type CarryCheck, carryCheck, fitFingerprint, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './fit/kitFit.ts';
+export {
+  BOTTOM_SEAL_MM,
+  flatBagCapacity,
+  rollFootprintMm,
+  SIDE_SEALS_MM,
+  TOP_SEAL_MARGIN_MM,
+} from './fit/film.ts';
+export {
+  type CarryCheck,
+  carryCheck,
+  fitFingerprint,
+  kitFitProblem,
+  kitMassG,
+  kitPriceMinor,
+  MODULE_PREFIX,
+  outerOf,
+  reachClasses,
+} from './fit/kitFit.ts';
 export { type FitProblem, FitProblemSchema, type FitReason, type FitResult, type PlacedItem } from './fit/problem.ts';
+export { type Balance, balanceOf, type PackingChange, packingChanges, thicknessProfile } from './fit/profile.ts';
+export {
+  applyFitFix,
+  type CarryRow,
+  type FitFix,
+  type FitProposal,
+  type FitWorld,
+  finish,
+  proposeFits,
+  whereCarried,
+} from './fit/proposals.ts';
 export {
   AGE_GROUP_NAMES,
   AGE_GROUPS,
@@ -90,7 +118,25 @@ export {
   type KindState,
   measuresOf,
 } from './model/kind.ts';
-export { type Kit, type KitDraft, KitDraftSchema, KitNameSchema, LAYER_NAMES, LAYERS, type Layer, LayerSchema } from './model/kit.ts';
+export {
+  type FitChoices,
+  FitChoicesSchema,
+  type Kit,
+  type KitDraft,
+  KitDraftSchema,
+  KitNameSchema,
+  LAYER_NAMES,
+  LAYERS,
+  type Layer,
+  LayerSchema,
+  type Module,
+  ModuleSchema,
+  nothingMadeReady,
+  type Staging,
+  StagingSchema,
+  type Tick,
+} from './model/kit.ts';
+export { type Lock, LockSchema } from './model/lock.ts';
 export {
   isLifeSaving,
   NEED_IDS,

@@ -10,6 +10,7 @@ import * as z from 'zod';
 import { catalogRoutes } from './catalog/catalog.ts';
 import { listRoutes } from './catalog/lists.ts';
 import { ownRoutes } from './catalog/own.ts';
+import { placeRoutes } from './catalog/places.ts';
 import type { FitQueue } from './compute/fitQueue.ts';
 import { computeRoutes } from './compute/routes.ts';
 import type { Db } from './db/open.ts';
@@ -54,6 +55,7 @@ export function createApp({ db, describeDb, log, today, fits }: AppOptions): Exp
     healthRoute(db, describeDb),
     ...catalogRoutes(db),
     ...ownRoutes(db),
+    ...placeRoutes(db),
     ...listRoutes(db, today),
     ...kitRoutes(db, today),
     ...unitRoutes(db, today),

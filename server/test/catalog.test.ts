@@ -31,7 +31,7 @@ beforeAll(async () => {
   });
 });
 afterAll(async () => {
-  useCatalog([], []);
+  useCatalog({ kinds: [], schools: [], containers: [], positions: [] });
   await open.close();
 });
 
@@ -213,7 +213,7 @@ describe('the export file', () => {
       units: units.filter(({ kind }: { kind: string }) => kind !== 'rope-hook'),
     };
     expect((await call('post', '/api/import', old)).status).toBe(200);
-    expect((await catalog()).own).toEqual({ kinds: {}, schools: {} });
+    expect((await catalog()).own).toEqual({ kinds: {}, schools: {}, containers: {}, positions: {} });
     expect((await call('get', '/api/lists')).body.lists).toEqual([]);
     expect((await call('get', '/api/kits/tow-panel')).body.setAside).toEqual([]);
   });
@@ -247,5 +247,63 @@ describe('a database of the first version', () => {
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }
+  });
+});
+
+describe('containers and carry positions of one’s own', () => {
+  const sleeve = {
+    id: 'trouser-sleeve',
+    name: 'Trouser sleeve',
+    make: 'soft',
+    compartments: [{ id: 'main', wMm: 135, hMm: 120, dMm: 40, access: 'front' }],
+    massG: 20,
+    wallMm: 2,
+    opening: 'hookAndLoop',
+  };
+  const place = {
+    id: 'thigh',
+    name: 'Thigh strap',
+    wMm: 160,
+    hMm: 200,
+    tMm: 60,
+    massG: 700,
+    onBody: true,
+    heat: 'room',
+    hands: 'both',
+    drawS: 3,
+    seated: true,
+  };
+
+  it('are added, used by a kit, not taken away meanwhile, changed on their version, and go with the export', async () => {
+    expect((await call('put', '/api/containers/trouser-sleeve', { version: null, container: sleeve })).body.version).toBe(1);
+    expect((await call('put', '/api/positions/thigh', { version: null, position: place })).status).toBe(200);
+    const kit = (await call('get', '/api/kits/tow-panel')).body;
+    const { name, layer, personId, schoolId, brief, setAside, fit, stage, modules, units } = kit;
+    const draft = { name, layer, personId, schoolId, brief, setAside, fit, stage, modules, units };
+    const moved = { ...draft, containerId: 'trouser-sleeve', positionId: 'thigh' };
+    expect((await call('put', '/api/kits/tow-panel', { version: kit.version, draft: moved })).body.container.name).toBe('Trouser sleeve');
+    const refused = await call('delete', '/api/containers/trouser-sleeve?version=1');
+    expect(refused.status).toBe(422);
+    expect(JSON.stringify(refused.body)).toContain(name);
+    expect((await call('put', '/api/containers/trouser-sleeve', { version: 4, container: sleeve })).status).toBe(409);
+    const file = (await call('get', '/api/export')).body;
+    expect(file.ownContainers).toEqual([{ id: 'trouser-sleeve', data: sleeve, version: 1 }]);
+    expect((await call('post', '/api/import', file)).status).toBe(200);
+    const missing = { ...file, ownContainers: [] };
+    expect(JSON.stringify((await call('post', '/api/import', missing)).body)).toContain('unknown container');
+    const back = (await call('get', '/api/kits/tow-panel')).body;
+    const home = { ...draft, containerId: 'hard-case', positionId: 'wall-box' };
+    expect((await call('put', '/api/kits/tow-panel', { version: back.version, draft: home })).status).toBe(200);
+    expect((await call('delete', '/api/positions/thigh?version=1')).status).toBe(200);
+    expect((await call('delete', '/api/containers/trouser-sleeve?version=1')).status).toBe(200);
+  });
+
+  it('do not stand in for shipped ones, and say which field is wrong', async () => {
+    const shipped = await call('put', '/api/containers/belt-pouch', { version: null, container: { ...sleeve, id: 'belt-pouch' } });
+    expect(JSON.stringify(shipped.body)).toContain('container.id');
+    const flat = { ...sleeve, compartments: [{ ...sleeve.compartments[0], dMm: 0 }] };
+    const bad = await call('put', '/api/containers/trouser-sleeve', { version: null, container: flat });
+    expect(bad.status).toBe(422);
+    expect(JSON.stringify(bad.body)).toContain('compartments.0.dMm');
   });
 });

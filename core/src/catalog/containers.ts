@@ -15,7 +15,31 @@ const box = (
   wallMm: number,
 ): Container => ({ id, name, make, compartments: [{ id: 'main', wMm, hMm, dMm, access }], massG, wallMm, opening });
 
-/** Inner sizes from memory; masses and walls are planning values. Containers of several panels come with their panels. */
+const panels = (
+  id: string,
+  name: string,
+  [wMm, hMm, dMm]: readonly [number, number, number],
+  massG: number,
+  wallMm: number,
+): Container => ({
+  id,
+  name,
+  make: 'soft',
+  facing: true,
+  compartments: ['left', 'right'].map((side) => ({ id: `${side} panel`, wMm, hMm, dMm, access: 'front' as const })),
+  massG,
+  wallMm,
+  opening: 'clamshell',
+});
+
+/** Film that is folded round what it holds; depth is what the girth leaves, so the third measure only ends the search. */
+const film = (id: string, name: string, [wMm, hMm, dMm]: readonly [number, number, number], massG: number): Container => ({
+  ...box(id, name, 'flatBag', [wMm, hMm, dMm], 'front', 'zipBag', massG, 0.2),
+});
+
+const ANKLE_SLOTS = 6;
+
+/** Inner sizes from memory; masses, walls, stretch and bulge are planning values. */
 export const CONTAINERS: readonly Container[] = [
   box('wallet-sleeve', 'Wallet sleeve', 'soft', [150, 110, 20], 'front', 'hookAndLoop', 25, 2),
   box('back-pocket-pouch', 'Back-pocket pouch', 'soft', [165, 115, 24], 'front', 'hookAndLoop', 30, 2),
@@ -24,11 +48,49 @@ export const CONTAINERS: readonly Container[] = [
   box('vest-pouch', 'Vest front pouch', 'soft', [155, 172, 66], 'front', 'tearAway', 90, 4),
   box('belt-pouch', 'Belt pouch', 'soft', [130, 170, 70], 'top', 'zip', 120, 4),
   box('tear-away-panel', 'Tear-away panel', 'soft', [150, 200, 60], 'front', 'tearAway', 180, 5),
+  panels('small-clamshell', 'Small clamshell', [150, 200, 30], 180, 4),
+  panels('large-clamshell', 'Large clamshell', [190, 240, 50], 320, 5),
+  {
+    id: 'ankle-wrap',
+    name: 'Ankle wrap',
+    make: 'soft',
+    compartments: [
+      {
+        id: 'band',
+        wMm: 95 * ANKLE_SLOTS,
+        hMm: 110,
+        dMm: 30,
+        access: 'top',
+        slots: Array.from({ length: ANKLE_SLOTS }, (_, index) => ({
+          id: `slot ${index + 1}`,
+          wMm: 95,
+          hMm: 110,
+          dMm: 30,
+          stretchMm: 15,
+          stickOutMm: 40,
+        })),
+      },
+    ],
+    outline: { wMm: 330, hMm: 110 },
+    massG: 110,
+    wallMm: 2,
+    opening: 'hookAndLoop',
+  },
+  film('quart-bag', 'Zip bag, quart', [178, 203, 90], 6),
+  film('gallon-bag', 'Zip bag, gallon', [268, 273, 134], 10),
+  {
+    ...box('vacuum-roll', 'Vacuum bag from a 280 mm roll', 'vacuumRoll', [280, 400, 80], 'front', 'slit', 12, 0.3),
+    rollWidthMm: 280,
+  },
+  box('rubber-band', 'Rubber band, no bag', 'bundle', [200, 130, 120], 'front', 'rubberBand', 3, 0),
   box('headrest-panel', 'Headrest panel', 'soft', [280, 230, 75], 'front', 'zip', 300, 5),
   box('roll-open-bag', 'Roll-open bag', 'soft', [250, 200, 60], 'front', 'rollTop', 280, 4),
   box('hard-case', 'Hard waterproof case', 'rigid', [280, 230, 110], 'front', 'latchedCase', 900, 8),
   box('shoulder-bag', 'Shoulder bag', 'soft', [380, 250, 200], 'top', 'zip', 700, 6),
 ];
+
+/** How far a kit may stick out of a pocket, mm. */
+const STICKS_OUT: Record<string, number> = { 'front-pocket': 30, 'back-pocket': 40, 'cargo-pocket': 20, 'chest-pocket': 20 };
 
 const position = (
   id: string,
@@ -39,20 +101,34 @@ const position = (
   heat: Position['heat'],
   hands: Position['hands'],
   drawS: number,
-): Position => ({ id, name, wMm, hMm, tMm, massG, onBody, heat, hands, drawS });
+  seated = true,
+): Position => ({
+  id,
+  name,
+  wMm,
+  hMm,
+  tMm,
+  massG,
+  onBody,
+  heat,
+  hands,
+  drawS,
+  seated,
+  ...(STICKS_OUT[id] === undefined ? {} : { stickOutMm: STICKS_OUT[id] }),
+});
 
-/** Envelopes, comfortable masses and draw times are planning values. */
+/** Envelopes, comfortable masses, draw times, what is in the way of sitting and what may stick out are planning values. */
 export const POSITIONS: readonly Position[] = [
   position('front-pocket', 'Front trouser pocket', [110, 140, 35], 200, true, 'warm', 'right', 3),
-  position('back-pocket', 'Back pocket', [140, 130, 22], 180, true, 'warm', 'right', 4),
+  position('back-pocket', 'Back pocket', [140, 130, 22], 180, true, 'warm', 'right', 4, false),
   position('cargo-pocket', 'Cargo pocket', [170, 200, 45], 500, true, 'warm', 'right', 4),
   position('chest-pocket', 'Jacket chest pocket', [130, 150, 30], 250, true, 'warm', 'left', 3),
   position('ankle', 'Ankle', [330, 110, 32], 450, true, 'warm', 'both', 6),
-  position('belt-side', 'Belt side', [130, 180, 75], 900, true, 'room', 'right', 3),
-  position('small-of-back', 'Small of back', [230, 120, 55], 700, true, 'warm', 'both', 5),
+  position('belt-side', 'Belt side', [130, 180, 75], 900, true, 'room', 'right', 3, false),
+  position('small-of-back', 'Small of back', [230, 120, 55], 700, true, 'warm', 'both', 5, false),
   position('vest-front', 'Harness or vest front', [160, 180, 70], 800, true, 'room', 'both', 3),
   position('life-vest-pocket', 'Life-vest pocket', [150, 170, 45], 400, true, 'room', 'both', 3),
-  position('pack-lid', 'Pack lid', [250, 180, 80], 1200, true, 'warm', 'both', 12),
+  position('pack-lid', 'Pack lid', [250, 180, 80], 1200, true, 'warm', 'both', 12, false),
   position('headrest', 'Headrest', [280, 230, 80], 1500, false, 'hot', 'both', 8),
   position('console', 'Under seat or console', [300, 200, 120], 2500, false, 'warm', 'both', 8),
   position('boat-locker', 'Boat locker', [400, 300, 200], 6000, false, 'warm', 'both', 15),

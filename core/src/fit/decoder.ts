@@ -1,4 +1,5 @@
-import { type FitProblem, type Lay, type Lock, laysOf, toTenths } from './problem.ts';
+import type { Lock } from '../model/lock.ts';
+import { type FitProblem, type Lay, laysOf, toTenths } from './problem.ts';
 
 /** A box in a room, tenths of a millimetre. */
 export interface Box {

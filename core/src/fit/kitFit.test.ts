@@ -18,7 +18,7 @@ const unit = (id: string, kind: string, more: Partial<Unit> = {}): Unit =>
 const judge = (units: Unit[]) =>
   judgeKit({ id: 'k', brief: BriefSchema.parse({ persons: 1 }), units }, SCHOOL, CONTAINER, plainDate('2026-11-25'), CATALOG).coverage;
 const problemOf = (units: Unit[], container = CONTAINER) => {
-  const fit = kitFitProblem(units, container, judge(units), CATALOG);
+  const fit = kitFitProblem({ units, container, coverage: judge(units), catalog: CATALOG });
   if (!fit.ok) throw new Error(fit.reason);
   return fit.problem;
 };
@@ -41,7 +41,12 @@ describe('kitFitProblem', () => {
 
   it('refuses more things than can be packed at once, with both figures', () => {
     const units = [unit('g', 'gloves', { count: 81 })];
-    expect(kitFitProblem(units, CONTAINER, judge(units), CATALOG)).toEqual({ ok: false, reason: 'tooMany', count: 81, most: 80 });
+    expect(kitFitProblem({ units, container: CONTAINER, coverage: judge(units), catalog: CATALOG })).toEqual({
+      ok: false,
+      reason: 'tooMany',
+      count: 81,
+      most: 80,
+    });
   });
 });
 

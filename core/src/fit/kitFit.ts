@@ -1,10 +1,12 @@
 import type { Coverage } from '../coverage/coverage.ts';
 import type { Container, Position } from '../model/container.ts';
-import type { Kind, KindCatalog } from '../model/kind.ts';
-import { measuresOf } from '../model/kind.ts';
+import { type Kind, type KindCatalog, measuresOf } from '../model/kind.ts';
+import type { FitChoices, Module } from '../model/kit.ts';
+import type { Lock } from '../model/lock.ts';
 import { NEEDS } from '../model/need.ts';
 import type { Unit } from '../model/unit.ts';
-import { type FitItem, type FitProblem, MAX_FIT_ITEMS } from './problem.ts';
+import { packFit } from './createFit.ts';
+import { type FitItem, type FitProblem, type FitResult, MAX_FIT_ITEMS } from './problem.ts';
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
 
@@ -26,38 +28,122 @@ export type KitFit =
   | { ok: true; problem: FitProblem; unitOf: Map<string, string> }
   | { ok: false; reason: 'tooMany'; count: number; most: number };
 
+export interface KitFitInput {
+  units: readonly Unit[];
+  container: Container;
+  coverage: Coverage;
+  catalog: KindCatalog;
+  fit?: FitChoices;
+  modules?: readonly Module[];
+  seed?: number;
+}
+
 /**
- * The packing problem of a kit: every single thing becomes an item `unitId` or `unitId:2`. Practice and used units are not
- * packed. Units of kinds that the catalogue does not know are left out.
+ * The packing problem of a kit: every single thing becomes an item `unitId` or `unitId:2`, and a module one item `module/id`,
+ * packed as a bundle beforehand. Practice and used units are not packed. Units of kinds that the catalogue does not know are
+ * left out, and so are locks that name a compartment the container does not have.
  */
-export function kitFitProblem(units: readonly Unit[], container: Container, result: Coverage, catalog: KindCatalog, seed = 1): KitFit {
-  const classes = reachClasses(result);
+export function kitFitProblem(input: KitFitInput): KitFit {
+  const { units, container, coverage, catalog, fit, modules = [], seed = 1 } = input;
+  const classes = reachClasses(coverage);
+  const moduleOf = new Map(modules.flatMap((module) => module.unitIds.map((id) => [id as string, module.id] as const)));
   const items: FitItem[] = [];
+  const inside = new Map<string, FitItem[]>();
   const unitOf = new Map<string, string>();
   for (const unit of units) {
     const kind = catalog.get(unit.kind);
     if (kind === undefined || unit.condition === 'used') continue;
-    const { wMm, hMm, tMm } = measuresOf(kind, unit.state);
+    const module = moduleOf.get(unit.id);
     for (let copy = 1; copy <= unit.count; copy += 1) {
-      const id = copy === 1 ? unit.id : `${unit.id}:${copy}`;
-      unitOf.set(id, unit.id);
-      items.push({
-        id,
-        wMm,
-        hMm,
-        tMm,
-        massG: kind.massG,
-        shape: SHAPES[kind.shape],
-        foldable: kind.foldable,
-        give: kind.give,
-        reach: copy === 1 ? (classes.get(unit.id) ?? 3) : 3,
-        keep: keepOf(kind),
-      });
+      const item = itemOf(unit, kind, copy, classes.get(unit.id) ?? 3);
+      unitOf.set(item.id, unit.id);
+      if (module === undefined) items.push(item);
+      else inside.set(module, [...(inside.get(module) ?? []), item]);
     }
   }
-  if (items.length > MAX_FIT_ITEMS) return { ok: false, reason: 'tooMany', count: items.length, most: MAX_FIT_ITEMS };
-  const { make, compartments } = container;
-  return { ok: true, unitOf, problem: { container: { make, compartments }, items, press: 0, seed } };
+  for (const [module, contents] of inside) items.push(moduleItem(module, contents, container));
+  const count = items.length + [...inside.values()].reduce((sum, { length }) => sum + length, 0) - inside.size;
+  if (count > MAX_FIT_ITEMS) return { ok: false, reason: 'tooMany', count, most: MAX_FIT_ITEMS };
+  const { make, compartments, facing, rollWidthMm } = container;
+  const locks = locksFor(container, fit);
+  return {
+    ok: true,
+    unitOf,
+    problem: {
+      container: { make, compartments, ...(facing === undefined ? {} : { facing }), ...(rollWidthMm === undefined ? {} : { rollWidthMm }) },
+      items: items.map((item) => (locks.has(item.id) ? { ...item, lockedAt: locks.get(item.id) } : item)),
+      press: fit?.press ?? 0,
+      seed,
+    },
+  };
+}
+
+function itemOf(unit: Unit, kind: Kind, copy: number, reach: 1 | 2 | 3): FitItem {
+  const { wMm, hMm, tMm } = measuresOf(kind, unit.state);
+  return {
+    id: copy === 1 ? unit.id : `${unit.id}:${copy}`,
+    wMm,
+    hMm,
+    tMm,
+    massG: kind.massG,
+    shape: SHAPES[kind.shape],
+    foldable: kind.foldable,
+    give: kind.give,
+    reach: copy === 1 ? reach : 3,
+    keep: keepOf(kind),
+  };
+}
+
+const locksFor = (container: Container, fit: FitChoices | undefined): Map<string, Lock> =>
+  new Map(
+    Object.entries(fit?.locks ?? {}).filter(([, lock]) => {
+      const room = container.compartments.find(({ id }) => id === lock.compartment);
+      return room !== undefined && (lock.slot === undefined || room.slots?.some(({ id }) => id === lock.slot) === true);
+    }),
+  );
+
+export const MODULE_PREFIX = 'module/';
+const MODULE_DECODES = 800;
+/** Modules packed lately; the same contents in the same container come out the same. */
+const packedModules = new Map<string, FitItem>();
+const MOST_REMEMBERED = 60;
+
+/** A module is packed first, as a bundle no larger than the largest compartment, and then is one thing that does not turn. */
+function moduleItem(id: string, contents: readonly FitItem[], container: Container): FitItem {
+  const room = container.compartments.reduce((largest, one) => (one.wMm * one.hMm > largest.wMm * largest.hMm ? one : largest));
+  const key = JSON.stringify([id, room.wMm, room.hMm, contents]);
+  const known = packedModules.get(key);
+  if (known !== undefined) return known;
+  const { outer, feasible } = packModule(contents, room);
+  const item: FitItem = {
+    id: `${MODULE_PREFIX}${id}`,
+    wMm: feasible ? (outer?.wMm ?? room.wMm) : room.wMm,
+    hMm: feasible ? (outer?.hMm ?? room.hMm) : room.hMm,
+    tMm: outer?.tMm ?? 1,
+    massG: contents.reduce((sum, { massG = 0 }) => sum + massG, 0),
+    shape: 'flat',
+    foldable: false,
+    give: 0,
+    reach: Math.min(...contents.map(({ reach }) => reach)) as 1 | 2 | 3, // the most urgent of the classes in it
+    keep: contents.reduce((sum, { keep = 1 }) => sum + keep, 0),
+  };
+  if (packedModules.size >= MOST_REMEMBERED) packedModules.clear();
+  packedModules.set(key, item);
+  return item;
+}
+
+/** The contents of a module as a bundle under a band. Lengths in mm. */
+export function packModule(contents: readonly FitItem[], room: { wMm: number; hMm: number }): FitResult {
+  return packFit({
+    container: {
+      make: 'bundle',
+      compartments: [{ id: 'module', wMm: room.wMm, hMm: room.hMm, dMm: 2000, access: 'front' }],
+    },
+    items: contents.map((item) => ({ ...item, reach: 3 })),
+    press: 0,
+    seed: 1,
+    decodes: MODULE_DECODES,
+  });
 }
 
 /** How much it hurts to leave a thing out: bleeding most, day to day least. */
@@ -83,22 +169,40 @@ export interface CarryCheck {
   massOverG: number;
 }
 
+/** Outside of a packed container, mm: film and bundles are as large as what they hold. */
+export function outerOf(container: Container, packed: Pick<FitResult, 'thicknessMm' | 'outer'>): { wMm: number; hMm: number; tMm: number } {
+  const tMm = Math.round((packed.thicknessMm + container.wallMm) * 10) / 10;
+  if (packed.outer !== undefined) return { wMm: packed.outer.wMm + container.wallMm, hMm: packed.outer.hMm + container.wallMm, tMm };
+  if (container.outline !== undefined) return { ...container.outline, tMm };
+  const wMm = Math.max(...container.compartments.map((room) => room.wMm));
+  const hMm = Math.max(...container.compartments.map((room) => room.hMm));
+  return { wMm, hMm, tMm };
+}
+
 /** Whether a packed container suits a carry position. Envelopes and comfortable masses are planning values. */
-export function carryCheck(container: Container, position: Position, packedMm: number, massG: number): CarryCheck {
-  const outerTMm = Math.round((packedMm + container.wallMm) * 10) / 10;
-  const outerW = Math.max(...container.compartments.map(({ wMm }) => wMm));
-  const outerH = Math.max(...container.compartments.map(({ hMm }) => hMm));
-  const outlineFits = (outerW <= position.wMm && outerH <= position.hMm) || (outerH <= position.wMm && outerW <= position.hMm);
-  const overMm = Math.max(0, Math.round((outerTMm - position.tMm) * 10) / 10);
+export function carryCheck(
+  container: Container,
+  position: Position,
+  packed: Pick<FitResult, 'thicknessMm' | 'outer'>,
+  massG: number,
+): CarryCheck {
+  const { wMm, hMm, tMm } = outerOf(container, packed);
+  const high = position.hMm + (position.stickOutMm ?? 0);
+  const outlineFits = (wMm <= position.wMm && hMm <= high) || (hMm <= position.wMm && wMm <= high);
+  const overMm = Math.max(0, Math.round((tMm - position.tMm) * 10) / 10);
   const massOverG = position.massG === null ? 0 : Math.max(0, massG - position.massG);
-  return { outerTMm, limitMm: position.tMm, overMm, outlineFits, massOverG };
+  return { outerTMm: tMm, limitMm: position.tMm, overMm, outlineFits, massOverG };
 }
 
 /** Changes whenever what is packed, or what it is packed into, changes; a stored packing is good only while it agrees. */
 export function fitFingerprint(problem: FitProblem): string {
-  const { container, items } = problem;
+  const { container, items, press } = problem;
   return JSON.stringify([
-    container.compartments.map((room) => [room.wMm, room.hMm, room.dMm, room.access]),
-    items.map((item) => [item.id, item.wMm, item.hMm, item.tMm, item.reach]),
+    container.make,
+    container.rollWidthMm ?? null,
+    container.facing ?? false,
+    container.compartments.map((room) => [room.id, room.wMm, room.hMm, room.dMm, room.maxDMm ?? null, room.access, room.slots ?? []]),
+    items.map((item) => [item.id, item.wMm, item.hMm, item.tMm, item.reach, item.lockedAt ?? null]),
+    press,
   ]);
 }

@@ -16,6 +16,7 @@ export const CompartmentSchema = z.object({
   dMm: z.number().positive().max(2000),
   maxDMm: z.number().positive().max(2000).optional(),
   access: z.enum(['front', 'top']),
+  /** Elastic slots; a compartment that has them holds things in them only, one each. */
   slots: z.array(SlotSchema).max(40).optional(),
 });
 export type Compartment = z.infer<typeof CompartmentSchema>;
@@ -24,9 +25,15 @@ export const ContainerMakeSchema = z.enum(['rigid', 'soft', 'flatBag', 'vacuumRo
 
 export const ContainerSchema = z.object({
   id: z.string().regex(/^[a-z0-9-]+$/),
-  name: z.string().min(1),
+  name: z.string().trim().min(1, 'give it a name').max(60),
   make: ContainerMakeSchema,
-  compartments: z.array(CompartmentSchema).min(1),
+  compartments: z.array(CompartmentSchema).min(1, 'give at least one compartment').max(8),
+  /** Two panels that close on each other. */
+  facing: z.boolean().optional(),
+  /** Width of a vacuum roll laid flat, mm. */
+  rollWidthMm: z.number().positive().max(2000).optional(),
+  /** Outside when closed, where that is not the largest compartment: a band goes round an ankle. Millimetres. */
+  outline: z.object({ wMm: z.number().positive(), hMm: z.number().positive() }).optional(),
   massG: z.number().nonnegative(),
   /** Wall added to the packed depth, both walls together, mm. */
   wallMm: z.number().nonnegative(),
@@ -36,7 +43,7 @@ export type Container = z.infer<typeof ContainerSchema>;
 
 export const PositionSchema = z.object({
   id: z.string().regex(/^[a-z0-9-]+$/),
-  name: z.string().min(1),
+  name: z.string().trim().min(1, 'give it a name').max(60),
   /** Envelope in which a kit is comfortable, mm. */
   wMm: z.number().positive(),
   hMm: z.number().positive(),
@@ -48,5 +55,9 @@ export const PositionSchema = z.object({
   hands: z.enum(['left', 'right', 'both']),
   /** Seconds from deciding to having the kit in the hand. Planning value. */
   drawS: z.number().nonnegative(),
+  /** Whether it is comfortable, and reached, while sitting or driving. */
+  seated: z.boolean(),
+  /** A pocket lets a kit stick out at its opening by so much. Planning value, mm. */
+  stickOutMm: z.number().nonnegative().max(200).optional(),
 });
 export type Position = z.infer<typeof PositionSchema>;

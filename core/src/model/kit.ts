@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import { BriefSchema } from './brief.ts';
+import { LockSchema } from './lock.ts';
+import { PlainDateSchema } from './plainDate.ts';
 import { SetAsideSchema } from './setAside.ts';
-import { type KitIdSchema, PersonIdSchema, UnitSchema } from './unit.ts';
+import { type KitIdSchema, PersonIdSchema, UnitIdSchema, UnitSchema } from './unit.ts';
 
 export const LAYERS = ['pocket', 'worn', 'afloat', 'base'] as const;
 export const LayerSchema = z.enum(LAYERS);
@@ -16,6 +18,46 @@ export const LAYER_NAMES: Record<Layer, { name: string; reach: string }> = {
 
 export const KitNameSchema = z.string().trim().min(1, 'give the kit a name').max(60);
 
+/** How a kit is packed, beyond what lies in it. */
+export const FitChoicesSchema = z.object({
+  /** Firmness of pressing, 0 to 1. */
+  press: z.number().min(0).max(1).default(0),
+  /** Things that stay where they are when it is packed again, by item (`unitId` or `unitId:2`). */
+  locks: z.record(z.string(), LockSchema).default({}),
+});
+export type FitChoices = z.infer<typeof FitChoicesSchema>;
+
+export const TickSchema = z.object({ step: z.string().min(1).max(120), on: PlainDateSchema, by: z.string().trim().max(80) });
+export type Tick = z.infer<typeof TickSchema>;
+
+/** What was done to make the kit ready, and where it is known to hang. */
+export const StagingSchema = z.object({
+  ticks: z.array(TickSchema).max(400).default([]),
+  hangsAt: z.string().max(120).default(''),
+  told: z.string().max(200).default(''),
+  /** The last figure of the scale, with its step. */
+  weighed: z
+    .object({ on: PlainDateSchema, massG: z.number().positive().max(100_000), stepG: z.number().positive().max(100) })
+    .nullable()
+    .default(null),
+});
+export type Staging = z.infer<typeof StagingSchema>;
+
+/** A sub-pack that is packed, labelled and opened as one. */
+export const ModuleSchema = z.object({
+  id: z.string().regex(/^[a-z0-9-]{1,64}$/, 'must be small letters, digits and -'),
+  name: z.string().trim().min(1, 'give the module a name').max(40),
+  unitIds: z.array(UnitIdSchema).max(60),
+});
+export type Module = z.infer<typeof ModuleSchema>;
+
+/** A kit of which nothing was packed, staged or bundled yet. */
+export const nothingMadeReady = (): { fit: FitChoices; stage: Staging; modules: Module[] } => ({
+  fit: { press: 0, locks: {} },
+  stage: { ticks: [], hangsAt: '', told: '', weighed: null },
+  modules: [],
+});
+
 /** What a person edits about a kit; the server adds times and the version. */
 export const KitDraftSchema = z.object({
   name: KitNameSchema,
@@ -28,6 +70,9 @@ export const KitDraftSchema = z.object({
   units: z.array(UnitSchema).max(300),
   /** Findings that were read and set aside for this kit. */
   setAside: z.array(SetAsideSchema).max(200).default([]),
+  fit: FitChoicesSchema.default({ press: 0, locks: {} }),
+  stage: StagingSchema.default({ ticks: [], hangsAt: '', told: '', weighed: null }),
+  modules: z.array(ModuleSchema).max(20).default([]),
 });
 export type KitDraft = z.infer<typeof KitDraftSchema>;
 

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { BriefSchema } from './brief.ts';
 import { GradeSchema } from './kind.ts';
-import { KitNameSchema, LayerSchema } from './kit.ts';
+import { FitChoicesSchema, KitNameSchema, LayerSchema, ModuleSchema, StagingSchema } from './kit.ts';
 import { NeedIdSchema, RUNGS } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
 import { SetAsideSchema } from './setAside.ts';
@@ -65,6 +65,9 @@ export const KitViewSchema = z.object({
   schoolId: z.string(),
   brief: BriefSchema,
   setAside: z.array(SetAsideSchema),
+  fit: FitChoicesSchema,
+  stage: StagingSchema,
+  modules: z.array(ModuleSchema),
   units: z.array(StoredUnitSchema),
   container: z.object({ id: z.string(), name: z.string() }),
   position: z.object({ id: z.string(), name: z.string() }),

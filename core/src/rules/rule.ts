@@ -1,5 +1,6 @@
 import { type Coverage, conditionCounts, gradeOf } from '../coverage/coverage.ts';
 import { type CarryCheck, carryCheck, kitMassG } from '../fit/kitFit.ts';
+import type { FitResult } from '../fit/problem.ts';
 import type { Brief } from '../model/brief.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
@@ -41,6 +42,8 @@ export interface RuleFacts {
   catalog: KindCatalog;
   /** Packed, without walls, mm; null: not packed as it is now. */
   packedMm: number | null;
+  /** Outside of film and bundles, from the packing. */
+  packedOuter?: FitResult['outer'];
 }
 
 /** What a rule says; the engine adds its id. */
@@ -89,9 +92,10 @@ export class Facts {
   }
 
   carry(): CarryCheck | null {
-    const { container, position, packedMm, draft, catalog } = this.given;
+    const { container, position, packedMm, packedOuter, draft, catalog } = this.given;
     if (container === undefined || position === undefined) return null;
-    return carryCheck(container, position, packedMm ?? 0, kitMassG(draft.units, container, catalog));
+    const packed = { thicknessMm: packedMm ?? 0, ...(packedOuter === undefined ? {} : { outer: packedOuter }) };
+    return carryCheck(container, position, packed, kitMassG(draft.units, container, catalog));
   }
 }
 

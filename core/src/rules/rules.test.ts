@@ -4,7 +4,7 @@ import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
 import { type Brief, BriefSchema, type Carer } from '../model/brief.ts';
-import type { KitDraft } from '../model/kit.ts';
+import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
 import { CONDITIONS, type Unit, UnitSchema } from '../model/unit.ts';
 import { judgeKit } from '../upkeep/judgement.ts';
@@ -41,6 +41,7 @@ function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', posit
     schoolId: SCHOOL?.id ?? '',
     brief: BriefSchema.parse(brief ?? {}),
     setAside: [],
+    ...nothingMadeReady(),
     units: units.map(unitOf),
   };
   const box = CONTAINERS.find(({ id }) => id === container);

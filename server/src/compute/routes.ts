@@ -164,7 +164,7 @@ export const computeRoutes = (today: () => PlainDate, fits: FitQueue): RouteSpec
         day,
         KIND_CATALOG,
       );
-      return { findings: findingsOf(kit, judgement, packedMm, day) };
+      return { findings: findingsOf(kit, judgement, packedMm === null ? null : { thicknessMm: packedMm, feasible: true }, day) };
     },
   }),
   route({

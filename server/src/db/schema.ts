@@ -1,4 +1,4 @@
-import type { Brief, ContentList, Kind, School, SetAside } from '@ivrak/core';
+import type { Brief, Container, ContentList, FitChoices, Kind, Module, Position, School, SetAside, Staging } from '@ivrak/core';
 import { sql } from 'drizzle-orm';
 import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
 
@@ -36,6 +36,9 @@ export const kits = pgTable(
     schoolId: text('school_id').notNull(),
     brief: jsonb('brief').$type<Brief>().notNull(),
     setAside: jsonb('set_aside').$type<SetAside[]>().notNull().default([]),
+    fit: jsonb('fit').$type<FitChoices>().notNull().default({ press: 0, locks: {} }),
+    stage: jsonb('stage').$type<Staging>().notNull().default({ ticks: [], hangsAt: '', told: '', weighed: null }),
+    modules: jsonb('modules').$type<Module[]>().notNull().default([]),
     packing: jsonb('packing').$type<unknown>(),
     inspectedOn: date('inspected_on', { mode: 'string' }),
     retiredOn: date('retired_on', { mode: 'string' }),
@@ -113,6 +116,20 @@ export const ownSchools = pgTable('own_schools', {
 export const contentLists = pgTable('content_lists', {
   id: text('id').primaryKey(),
   data: jsonb('data').$type<ContentList>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Containers that were measured and added here. */
+export const ownContainers = pgTable('own_containers', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<Container>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Carry positions that were measured and added here. */
+export const ownPositions = pgTable('own_positions', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<Position>().notNull(),
   version: integer('version').notNull().default(1),
 });
 

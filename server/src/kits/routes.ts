@@ -22,7 +22,7 @@ import { kits, units } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { createKit, findKit, listKits, listPeople, type SentTo, saveKit, staleKit, touchKit } from './store.ts';
-import { findingsOf, fitProblemOf, judge, packedMmOf, viewOf } from './view.ts';
+import { findingsOf, fitProblemOf, judge, packedOf, viewOf } from './view.ts';
 
 export const CoverageSchema = z.object({
   needs: z.array(
@@ -132,7 +132,7 @@ export const kitRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
       const kit = await findKit(db, params.id ?? '');
       const on = query.on ?? today();
       const judgement = judge(kit, on);
-      const { open, aside } = siftFindings(findingsOf(kit, judgement, packedMmOf(kit, judgement), on), kit.setAside);
+      const { open, aside } = siftFindings(findingsOf(kit, judgement, packedOf(kit, judgement), on), kit.setAside);
       return {
         findings: open.map(({ before: _, ...finding }) => finding),
         setAside: aside.map(({ entry: { rule, reason, on: since } }) => ({ rule, reason, on: since })),

@@ -1,4 +1,15 @@
-import { BriefSchema, type Kit, type KitDraft, KitIdSchema, type Layer, type PersonId, type PlainDate, type StoredUnit } from '@ivrak/core';
+import {
+  BriefSchema,
+  FitChoicesSchema,
+  type Kit,
+  type KitDraft,
+  KitIdSchema,
+  type Layer,
+  type PersonId,
+  type PlainDate,
+  StagingSchema,
+  type StoredUnit,
+} from '@ivrak/core';
 import { asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
@@ -27,6 +38,9 @@ function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
     // A brief that was written before a question was asked takes the question's default.
     brief: BriefSchema.parse(row.brief),
     setAside: row.setAside,
+    fit: FitChoicesSchema.parse(row.fit),
+    stage: StagingSchema.parse(row.stage),
+    modules: row.modules,
     units: own,
     packing: row.packing ?? null,
     inspectedOn: row.inspectedOn as PlainDate | null, // a date column
@@ -37,7 +51,8 @@ function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
 /** Of a packing, only what Muster shows: the boxes themselves are large and belong to Fit. */
 const packingInShort = sql<unknown>`case when ${kits.packing} is null then null else jsonb_build_object(
   'fingerprint', ${kits.packing} -> 'fingerprint',
-  'result', jsonb_build_object('thicknessMm', ${kits.packing} -> 'result' -> 'thicknessMm', 'feasible', ${kits.packing} -> 'result' -> 'feasible')) end`;
+  'result', jsonb_strip_nulls(jsonb_build_object('thicknessMm', ${kits.packing} -> 'result' -> 'thicknessMm', 'feasible', ${kits.packing} -> 'result' -> 'feasible',
+    'outer', ${kits.packing} -> 'result' -> 'outer'))) end`;
 
 /** All kits in use with their units, in the order in which they are mustered; packings in short. */
 export async function listKits(db: Db | Tx): Promise<StoredKit[]> {

@@ -25,7 +25,7 @@ import { remembered } from './summaries.ts';
 
 export interface StoredPacking {
   fingerprint: string;
-  result: Pick<FitResult, 'thicknessMm' | 'feasible'>;
+  result: Pick<FitResult, 'thicknessMm' | 'feasible' | 'outer'>;
 }
 const isPacking = (value: unknown): value is StoredPacking =>
   typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;
@@ -47,12 +47,13 @@ export function keptKit(kit: StoredKit, judgement: Judgement): KeptKit {
 export function fitProblemOf(kit: StoredKit, judgement: Judgement): FitProblem | null {
   const container = containerOf(kit.containerId);
   if (container === undefined) return null;
-  const fit = kitFitProblem(kit.units, container, judgement.coverage, KIND_CATALOG);
+  const { units, fit: choices, modules } = kit;
+  const fit = kitFitProblem({ units, container, coverage: judgement.coverage, catalog: KIND_CATALOG, fit: choices, modules });
   return fit.ok ? fit.problem : null;
 }
 
 /** What the rules say of a kit, or of a draft of one. */
-export function findingsOf(draft: KitDraft, judgement: Judgement, packedMm: number | null, on: PlainDate): Finding[] {
+export function findingsOf(draft: KitDraft, judgement: Judgement, packed: StoredPacking['result'] | null, on: PlainDate): Finding[] {
   const school = schoolOf(draft.schoolId);
   if (school === undefined) throw new Error(`unknown school ${draft.schoolId}`);
   return runRules({
@@ -64,16 +65,15 @@ export function findingsOf(draft: KitDraft, judgement: Judgement, packedMm: numb
     container: containerOf(draft.containerId),
     position: positionOf(draft.positionId),
     catalog: KIND_CATALOG,
-    packedMm,
+    packedMm: packed?.thicknessMm ?? null,
+    packedOuter: packed?.outer,
   });
 }
 
-/** The packed thickness of a kit as it is now, without walls; null where it was packed otherwise or not at all. */
-export function packedMmOf(kit: StoredKit, judgement: Judgement): number | null {
+/** The packing of a kit as it is now; null where it was packed otherwise or not at all. */
+export function packedOf(kit: StoredKit, judgement: Judgement): StoredPacking['result'] | null {
   const problem = fitProblemOf(kit, judgement);
-  return isPacking(kit.packing) && problem !== null && kit.packing.fingerprint === fitFingerprint(problem)
-    ? kit.packing.result.thicknessMm
-    : null;
+  return isPacking(kit.packing) && problem !== null && kit.packing.fingerprint === fitFingerprint(problem) ? kit.packing.result : null;
 }
 
 /** What Muster says of a kit. Pure in kit and day, so it is kept until the kit's version or the day changes. */
@@ -94,12 +94,10 @@ function summarise(kit: StoredKit, today: PlainDate): KitSummary {
   const judgement = judge(kit, today);
   const container = containerOf(kit.containerId);
   const position = positionOf(kit.positionId);
-  const problem = fitProblemOf(kit, judgement);
-  const packing =
-    isPacking(kit.packing) && problem !== null && kit.packing.fingerprint === fitFingerprint(problem) ? kit.packing.result : null;
+  const packing = packedOf(kit, judgement);
   const carry =
     packing !== null && container !== undefined && position !== undefined
-      ? carryCheck(container, position, packing.thicknessMm, judgement.massG)
+      ? carryCheck(container, position, packing, judgement.massG)
       : null;
   const gap = judgement.coverage.needs.find(({ state }) => state === 'gap');
   const events: UpkeepEvent[] = upkeepEvents(keptKit(kit, judgement), today, addDays(today, 730), KIND_CATALOG);

@@ -1,7 +1,10 @@
 import {
   BriefSchema,
+  CONTAINERS,
   ConditionSchema,
+  ContainerSchema,
   ContentListSchema,
+  FitChoicesSchema,
   KINDS,
   type KindCatalog,
   KindSchema,
@@ -10,17 +13,20 @@ import {
   kindCatalog,
   LayerSchema,
   LotSchema,
+  ModuleSchema,
   PersonIdSchema,
   PlaceSchema,
   PlainDateSchema,
+  POSITIONS,
+  PositionSchema,
   SCHOOLS,
   SchoolSchema,
   SetAsideSchema,
+  StagingSchema,
   schoolIssues,
   UnitIdSchema,
 } from '@ivrak/core';
 import * as z from 'zod';
-import { containerOf, positionOf } from '../catalog/catalog.ts';
 import type { Issue } from '../http/problem.ts';
 import { unitIssues } from '../kits/check.ts';
 
@@ -31,11 +37,14 @@ const time = z.iso.datetime({ offset: true });
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.union([z.literal(1), z.literal(2)], { error: 'this program reads format versions 1 and 2' }),
+  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3)], { error: 'this program reads format versions 1 to 3' }),
   // Version 1 knew none of these three.
   ownKinds: z.array(z.strictObject({ id: z.string(), data: KindSchema, version })).default([]),
   ownSchools: z.array(z.strictObject({ id: z.string(), data: SchoolSchema, version })).default([]),
   contentLists: z.array(z.strictObject({ id: z.string(), data: ContentListSchema, version })).default([]),
+  // Versions 1 and 2 knew neither of these.
+  ownContainers: z.array(z.strictObject({ id: z.string(), data: ContainerSchema, version })).default([]),
+  ownPositions: z.array(z.strictObject({ id: z.string(), data: PositionSchema, version })).default([]),
   people: z.array(z.strictObject({ id: PersonIdSchema, name: z.string().min(1).max(80), role: z.string().max(200) })),
   lots: z.array(LotSchema.strict()),
   kits: z.array(
@@ -49,6 +58,9 @@ export const ExportFileSchema = z.strictObject({
       schoolId: z.string(),
       brief: BriefSchema,
       setAside: z.array(SetAsideSchema).default([]),
+      fit: FitChoicesSchema.default({ press: 0, locks: {} }),
+      stage: StagingSchema.default({ ticks: [], hangsAt: '', told: '', weighed: null }),
+      modules: z.array(ModuleSchema).default([]),
       packing: z.unknown(),
       inspectedOn: PlainDateSchema.nullable(),
       retiredOn: PlainDateSchema.nullable(),
@@ -103,7 +115,7 @@ export function referenceIssues(file: ExportFile): Issue[] {
     }
     return seen;
   };
-  const { catalog, schools } = ownIssues(file, ids, say);
+  const { catalog, schools, containers, positions } = ownIssues(file, ids, say);
   const people = ids(file.people, 'people');
   const lots = ids(file.lots, 'lots');
   const kits = ids(file.kits, 'kits');
@@ -115,8 +127,8 @@ export function referenceIssues(file: ExportFile): Issue[] {
   for (const [index, kit] of file.kits.entries()) {
     if (kit.personId !== null && !people.has(kit.personId))
       say(`kits.${index}.personId`, `there is no person "${kit.personId}" in the file`);
-    if (containerOf(kit.containerId) === undefined) say(`kits.${index}.containerId`, `unknown container "${kit.containerId}"`);
-    if (positionOf(kit.positionId) === undefined) say(`kits.${index}.positionId`, `unknown carry position "${kit.positionId}"`);
+    if (!containers.has(kit.containerId)) say(`kits.${index}.containerId`, `unknown container "${kit.containerId}"`);
+    if (!positions.has(kit.positionId)) say(`kits.${index}.positionId`, `unknown carry position "${kit.positionId}"`);
     if (!schools.has(kit.schoolId)) say(`kits.${index}.schoolId`, `unknown school "${kit.schoolId}"`);
   }
   for (const [index, unit] of file.units.entries()) {
@@ -150,7 +162,7 @@ type Say = (path: string, message: string) => void;
 type Ids = (list: readonly { id: string }[], name: string) => Set<string>;
 
 /** Checks the file's own kinds, schools and lists, and gives the catalogue as it will be once they are taken in. */
-function ownIssues(file: ExportFile, ids: Ids, say: Say): { catalog: KindCatalog; schools: ReadonlySet<string> } {
+function ownIssues(file: ExportFile, ids: Ids, say: Say) {
   const catalog = kindCatalog([...KINDS, ...file.ownKinds.map(({ data }) => data)]);
   const sameId = (list: readonly { id: string; data: { id: string } }[], name: string) => {
     ids(list, name);
@@ -159,10 +171,19 @@ function ownIssues(file: ExportFile, ids: Ids, say: Say): { catalog: KindCatalog
   sameId(file.ownKinds, 'ownKinds');
   sameId(file.ownSchools, 'ownSchools');
   sameId(file.contentLists, 'contentLists');
+  sameId(file.ownContainers, 'ownContainers');
+  sameId(file.ownPositions, 'ownPositions');
   for (const [index, { data }] of file.ownSchools.entries())
     for (const { path, message } of schoolIssues(data, catalog)) say(`ownSchools.${index}.data.${path}`, message);
   for (const [index, { data }] of file.contentLists.entries())
     for (const [line, { kind }] of data.contents.entries())
       if (!catalog.has(kind)) say(`contentLists.${index}.data.contents.${line}.kind`, `"${kind}" is not in the catalogue`);
-  return { catalog, schools: new Set([...SCHOOLS.map(({ id }) => id), ...file.ownSchools.map(({ id }) => id)]) };
+  const known = (shipped: readonly { id: string }[], own: readonly { id: string }[]): ReadonlySet<string> =>
+    new Set([...shipped, ...own].map(({ id }) => id));
+  return {
+    catalog: catalog satisfies KindCatalog,
+    schools: known(SCHOOLS, file.ownSchools),
+    containers: known(CONTAINERS, file.ownContainers),
+    positions: known(POSITIONS, file.ownPositions),
+  };
 }

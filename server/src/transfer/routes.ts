@@ -3,7 +3,22 @@ import type { PgTable } from 'drizzle-orm/pg-core';
 import * as z from 'zod';
 import { loadCatalog } from '../catalog/catalog.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { contentLists, gtins, journal, kits, lots, ownKinds, ownSchools, people, settings, units, useEvents, uses } from '../db/schema.ts';
+import {
+  contentLists,
+  gtins,
+  journal,
+  kits,
+  lots,
+  ownContainers,
+  ownKinds,
+  ownPositions,
+  ownSchools,
+  people,
+  settings,
+  units,
+  useEvents,
+  uses,
+} from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { type ExportFile, ExportFileSchema, referenceIssues } from './file.ts';
@@ -15,10 +30,12 @@ export async function exportAll(db: Db): Promise<ExportFile> {
   return db.transaction(async (tx) => {
     const file = {
       format: 'ivrak',
-      formatVersion: 2,
+      formatVersion: 3,
       ownKinds: await tx.select().from(ownKinds).orderBy(asc(ownKinds.id)),
       ownSchools: await tx.select().from(ownSchools).orderBy(asc(ownSchools.id)),
       contentLists: await tx.select().from(contentLists).orderBy(asc(contentLists.id)),
+      ownContainers: await tx.select().from(ownContainers).orderBy(asc(ownContainers.id)),
+      ownPositions: await tx.select().from(ownPositions).orderBy(asc(ownPositions.id)),
       people: await tx.select().from(people).orderBy(asc(people.id)),
       lots: await tx.select().from(lots).orderBy(asc(lots.id)),
       kits: (await tx.select().from(kits).orderBy(asc(kits.id))).map((kit) => ({ ...kit, packing: kit.packing ?? null })),
@@ -33,16 +50,35 @@ export async function exportAll(db: Db): Promise<ExportFile> {
   });
 }
 
+/** In an order that no reference is in the way of. */
+const EMPTIED = [
+  ownKinds,
+  ownSchools,
+  ownContainers,
+  ownPositions,
+  contentLists,
+  useEvents,
+  uses,
+  units,
+  kits,
+  lots,
+  people,
+  gtins,
+  journal,
+  settings,
+];
+
 /** Replaces everything by what the file holds, or throws 422 and changes nothing. The file's journal goes on as ours. */
 export async function importAll(db: Db, file: ExportFile): Promise<void> {
   const issues = referenceIssues(file);
   if (issues.length > 0) throw unacceptable(issues.slice(0, 100));
   await db.transaction(async (tx) => {
-    for (const table of [ownKinds, ownSchools, contentLists, useEvents, uses, units, kits, lots, people, gtins, journal, settings])
-      await tx.delete(table);
+    for (const table of EMPTIED) await tx.delete(table);
     await insertAll(tx, ownKinds, file.ownKinds);
     await insertAll(tx, ownSchools, file.ownSchools);
     await insertAll(tx, contentLists, file.contentLists);
+    await insertAll(tx, ownContainers, file.ownContainers);
+    await insertAll(tx, ownPositions, file.ownPositions);
     await insertAll(tx, people, file.people);
     await insertAll(tx, lots, file.lots);
     await insertAll(tx, kits, file.kits);

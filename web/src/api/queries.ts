@@ -1,6 +1,6 @@
-import type { ContentList, Kind, KitView, Person, PlacedUnit, PlainDate, Restock, School, UpkeepEvent } from '@ivrak/core';
+import type { ContentList, KitView, Person, PlacedUnit, PlainDate, Restock, UpkeepEvent } from '@ivrak/core';
 import { QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCatalog } from '../kit/catalog.ts';
+import { type CatalogAnswer, useCatalog } from '../kit/catalog.ts';
 import { api } from './client.ts';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
@@ -20,11 +20,7 @@ export const useCatalogQuery = () =>
     queryKey: ['catalog'],
     staleTime: 60_000,
     queryFn: async () => {
-      const told = await api.get<{
-        kinds: Kind[];
-        schools: School[];
-        own: { kinds: Record<string, number>; schools: Record<string, number> };
-      }>('/api/catalog');
+      const told = await api.get<CatalogAnswer>('/api/catalog');
       useCatalog.getState().take(told);
       return told.own;
     },

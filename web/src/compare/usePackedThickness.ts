@@ -20,14 +20,14 @@ export function usePackedThickness(candidates: readonly Candidate[], needs: read
     const position = positionOf(draft.positionId);
     if (container === undefined || position === undefined) return;
     const result = coverage({ needs, school, on: today, kits: [{ id: next.key, units: next.units }] }, catalog);
-    const fit = kitFitProblem(next.units, container, result, catalog);
+    const fit = kitFitProblem({ units: next.units, container, coverage: result, catalog });
     const { key } = next;
-    const tell = (packed: Packed) => setFound((before) => new Map(before).set(key, packed));
+    const tell = (what: Packed) => setFound((before) => new Map(before).set(key, what));
     if (!fit.ok) return tell({ kind: 'tooMany', most: fit.most });
     const run = startFit(fit.problem, () => undefined);
-    void run.result.then(({ thicknessMm, unplaced }) => {
-      const { outerTMm } = carryCheck(container, position, thicknessMm, kitMassG(next.units, container, catalog));
-      tell(unplaced.length > 0 ? { kind: 'leftOut', count: unplaced.length } : { kind: 'packed', thicknessMm: outerTMm });
+    void run.result.then((packed) => {
+      const { outerTMm } = carryCheck(container, position, packed, kitMassG(next.units, container, catalog));
+      tell(packed.unplaced.length > 0 ? { kind: 'leftOut', count: packed.unplaced.length } : { kind: 'packed', thicknessMm: outerTMm });
     });
     return () => run.cancel();
   }, [nextKey]);

@@ -26,7 +26,7 @@ interface DraftStore {
 }
 
 export function draftOf(kit: KitView): KitDraft {
-  const { name, layer, personId, containerId, positionId, schoolId, brief, setAside } = kit;
+  const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules } = kit;
   const units = kit.units.map(
     ({ id, kind, count, piecesUsed, condition, state, lot, expiresOn }): Unit => ({
       id,
@@ -39,7 +39,7 @@ export function draftOf(kit: KitView): KitDraft {
       expiresOn,
     }),
   );
-  return { name, layer, personId, containerId, positionId, schoolId, brief, setAside, units };
+  return { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units };
 }
 
 const SAVE_AFTER_MS = 350;

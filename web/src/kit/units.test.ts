@@ -1,4 +1,4 @@
-import { BriefSchema, type Kind, type KitDraft, kindCatalog, plainDate, UnitIdSchema } from '@ivrak/core';
+import { BriefSchema, type Kind, type KitDraft, kindCatalog, nothingMadeReady, plainDate, UnitIdSchema } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
 import { moveBefore, moveBy, newUnit, withOneLess, withOneMore, withUnit } from './units.ts';
 
@@ -17,6 +17,7 @@ const empty: KitDraft = {
   schoolId: 'committee-first',
   brief: BriefSchema.parse({}),
   setAside: [],
+  ...nothingMadeReady(),
   units: [],
 };
 

@@ -45,8 +45,18 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
   const running = useRef<RunningFit | null>(null);
   const container = containerOf(draft.containerId);
   const fit = useMemo(
-    () => (container === undefined ? null : kitFitProblem(draft.units, container, judgement.coverage, catalogNow())),
-    [draft.units, container, judgement.coverage],
+    () =>
+      container === undefined
+        ? null
+        : kitFitProblem({
+            units: draft.units,
+            container,
+            coverage: judgement.coverage,
+            catalog: catalogNow(),
+            fit: draft.fit,
+            modules: draft.modules,
+          }),
+    [draft.units, draft.fit, draft.modules, container, judgement.coverage],
   );
   const problem = fit?.ok ? fit.problem : null;
   const fingerprint = useMemo(() => (problem === null ? null : fitFingerprint(problem)), [problem]);
@@ -100,7 +110,7 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
     () =>
       result === null || container === undefined || position === undefined
         ? null
-        : carryCheck(container, position, result.thicknessMm, judgement.massG),
+        : carryCheck(container, position, result, judgement.massG),
     [result, container, position, judgement.massG],
   );
   const refusal = fit !== null && !fit.ok ? `${fit.count} things are more than the ${fit.most} that can be packed at once.` : null;

@@ -1,9 +1,10 @@
-import { CONTAINERS, defaultBrief, type KitDraft, type KitView, LAYER_NAMES, LAYERS, type Layer, POSITIONS, TEMPLATES } from '@ivrak/core';
+import { defaultBrief, type KitDraft, type KitView, LAYER_NAMES, LAYERS, type Layer, nothingMadeReady, TEMPLATES } from '@ivrak/core';
 import { Button, Modal, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
 import { usePeople, useRefresh } from '../api/queries.ts';
+import { useCatalog } from '../kit/catalog.ts';
 
 const START: Record<Layer, { containerId: string; positionId: string }> = {
   pocket: { containerId: 'life-vest-pouch', positionId: 'life-vest-pocket' },
@@ -16,6 +17,8 @@ const START: Record<Layer, { containerId: string; positionId: string }> = {
 export function NewKit({ opened, close }: { opened: boolean; close: () => void }) {
   const navigate = useNavigate();
   const refresh = useRefresh();
+  const containers = useCatalog((state) => state.containers);
+  const positions = useCatalog((state) => state.positions);
   const people = usePeople().data?.people ?? [];
   const [name, setName] = useState('');
   const [layer, setLayer] = useState<Layer>('pocket');
@@ -43,6 +46,7 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
       brief: template?.brief ?? { ...defaultBrief(), staysPut },
       units: [],
       setAside: [],
+      ...nothingMadeReady(),
     };
     try {
       const kit = await api.post<KitView>('/api/kits', draft);
@@ -91,13 +95,13 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
         />
         <Select
           label="Container"
-          data={CONTAINERS.map(({ id, name: label }) => ({ value: id, label }))}
+          data={containers.map(({ id, name: label }) => ({ value: id, label }))}
           value={place.containerId}
           onChange={(containerId) => setPlace({ ...place, containerId: containerId ?? place.containerId })}
         />
         <Select
           label="Carry position"
-          data={POSITIONS.map(({ id, name: label }) => ({ value: id, label }))}
+          data={positions.map(({ id, name: label }) => ({ value: id, label }))}
           value={place.positionId}
           onChange={(positionId) => setPlace({ ...place, positionId: positionId ?? place.positionId })}
         />

@@ -28,7 +28,14 @@ async function measure(kit: MusteredKit, today: PlainDate): Promise<void> {
   const container = containerOf(kit.containerId);
   if (container === undefined) return;
   const judgement = judgeKit(kit, schoolOf(kit), container, today, catalogNow());
-  const fit = kitFitProblem(kit.units, container, judgement.coverage, catalogNow());
+  const fit = kitFitProblem({
+    units: kit.units,
+    container,
+    coverage: judgement.coverage,
+    catalog: catalogNow(),
+    fit: kit.fit,
+    modules: kit.modules,
+  });
   if (!fit.ok) return;
   const result = await startFit(fit.problem, () => undefined).result;
   await api.put(`/api/kits/${kit.id}/packing`, { fingerprint: fitFingerprint(fit.problem), result });

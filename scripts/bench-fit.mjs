@@ -1,0 +1,203 @@
+// Quality and speed of packing, beside general-purpose packers on the same instances in the same run.
+import { pack3D } from 'binpackingjs/3d';
+import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
+
+/** The same numbers on every machine. */
+export function random(seed) {
+  let state = seed;
+  return () => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return state / 4_294_967_296;
+  };
+}
+
+/** Cuts a box into n by guillotine cuts at random places: a packing without any waste exists by construction. */
+export function cutBox(next, n, w, h, d) {
+  const boxes = [[w, h, d]];
+  while (boxes.length < n) {
+    const volumes = boxes.map((box) => box[0] * box[1] * box[2]);
+    let pick = next() * volumes.reduce((sum, value) => sum + value, 0);
+    let index = 0;
+    while (index < boxes.length - 1 && pick > volumes[index]) {
+      pick -= volumes[index];
+      index += 1;
+    }
+    const box = boxes[index];
+    const axes = [0, 1, 2].filter((axis) => box[axis] >= 16);
+    if (axes.length === 0) continue;
+    const axis = axes[Math.floor(next() * axes.length)];
+    const cut = Math.max(8, Math.min(box[axis] - 8, Math.round(box[axis] * (0.2 + 0.6 * next()))));
+    const [one, other] = [[...box], [...box]];
+    one[axis] = cut;
+    other[axis] -= cut;
+    boxes.splice(index, 1, one, other);
+  }
+  return boxes;
+}
+
+const mean = (values) => values.reduce((sum, value) => sum + value, 0) / values.length;
+const MOST_DECODES = 200_000;
+
+/** Works for so many milliseconds, and tells what stood after each. */
+function runFor(core, problem, limits) {
+  const fit = core.createFit({ ...problem, decodes: MOST_DECODES });
+  const start = performance.now();
+  let share = 0;
+  return limits.map((limit) => {
+    while (share < 1 && performance.now() - start < limit) share = fit.step(20);
+    const result = fit.result();
+    const broken = core.checkPlacement(problem, result.placed);
+    if (broken.length > 0) throw new Error(`the checker refuses a packing: ${JSON.stringify(broken[0])}`);
+    return result;
+  });
+}
+
+const [W, H, D] = [160, 120, 60];
+
+/** The least depth, by whole millimetres, at which the general-purpose packer takes all things. */
+function referenceDepth(boxes) {
+  const items = boxes.map(([width, height, depth], index) => ({ name: `b${index}`, width, height, depth, weight: 1 }));
+  for (let depth = D; depth < 4 * D; depth += 1) {
+    const { unfitItems } = pack3D({ bins: [{ name: 'bin', width: W, height: H, depth, maxWeight: 1000 }], items });
+    if (unfitItems.length === 0) return depth;
+  }
+  return 4 * D;
+}
+
+const CUT_CASES = [
+  [6, 0, 0],
+  [8, 0, 0],
+  [10, 0, 0],
+  [12, 0, 0],
+  [15, 5, 5],
+  [20, 12, 10],
+  [30, 20, 18],
+];
+const ROUNDS = 5;
+
+function benchCut(core, report) {
+  for (const [n, at1, at3] of CUT_CASES) {
+    const gaps = { quarter: [], one: [], three: [], reference: [] };
+    let worse = 0;
+    for (let round = 0; round < ROUNDS; round += 1) {
+      const boxes = cutBox(random(1000 * n + round), n, W, H, D);
+      const problem = core.FitProblemSchema.parse({
+        container: { make: 'soft', compartments: [{ id: 'main', wMm: W, hMm: H, dMm: 4 * D, access: 'front' }] },
+        items: boxes.map(([wMm, hMm, tMm], index) => ({ id: `b${index}`, wMm, hMm, tMm, shape: 'brick' })),
+        seed: 7,
+      });
+      const [quarter, one, three] = runFor(core, problem, [250, 1000, 3000]).map(({ thicknessMm }) => 100 * (thicknessMm / D - 1));
+      const reference = 100 * (referenceDepth(boxes) / D - 1);
+      gaps.quarter.push(quarter);
+      gaps.one.push(one);
+      gaps.three.push(three);
+      gaps.reference.push(reference);
+      if (one > reference + 1e-9) worse += 1;
+    }
+    const detail = `; ${mean(gaps.quarter).toFixed(1)} % at 250 ms, ${mean(gaps.three).toFixed(1)} % at 3 s; reference ${mean(gaps.reference).toFixed(1)} %`;
+    report(`perfect-cut boxes n = ${n}, mean gap of thickness at 1 s`, mean(gaps.one), '%', at1, detail);
+    if (at3 !== at1) report(`perfect-cut boxes n = ${n}, mean gap of thickness at 3 s`, mean(gaps.three), '%', at3);
+    report(`perfect-cut boxes n = ${n}, instances worse than the reference at 1 s`, worse, 'of 5', 0);
+  }
+}
+
+/** One layer: rectangles cut from a sheet; how much of its area is covered. */
+function benchLayer(core, report) {
+  for (const n of [10, 15, 20, 30]) {
+    const own = [];
+    const theirs = [];
+    let worse = 0;
+    for (let round = 0; round < ROUNDS; round += 1) {
+      const rectangles = cutBox(random(5000 * n + round), n, 200, 150, 8);
+      const problem = core.FitProblemSchema.parse({
+        container: { make: 'soft', compartments: [{ id: 'main', wMm: 200, hMm: 150, dMm: 8, access: 'front' }] },
+        items: rectangles.map(([wMm, hMm], index) => ({ id: `r${index}`, wMm, hMm, tMm: 8, shape: 'flat', keep: (wMm * hMm) / 30 })),
+        seed: 7,
+      });
+      const [result] = runFor(core, problem, [1000]);
+      const covered = result.placed.reduce((sum, box) => sum + box.wMm * box.hMm, 0) / (200 * 150);
+      const packer = new MaxRectsPacker(200, 150, 0, { smart: false, pot: false, square: false, allowRotation: true });
+      packer.addArray(rectangles.map(([width, height], index) => ({ width, height, data: index })));
+      const reference =
+        Math.max(...packer.bins.map((bin) => bin.rects.reduce((sum, rect) => sum + rect.width * rect.height, 0))) / (200 * 150);
+      own.push(100 * covered);
+      theirs.push(100 * reference);
+      if (covered < reference - 1e-9) worse += 1;
+    }
+    const detail = `; ${mean(own).toFixed(1)} % covered, reference ${mean(theirs).toFixed(1)} %`;
+    report(`one layer of ${n} rectangles, instances worse than the reference at 1 s`, worse, 'of 5', 0, detail);
+  }
+}
+
+/** The full trauma list; sizes typical of the kinds, from memory. */
+const TRAUMA = [
+  ['tourniquet', 165, 60, 36, 'brick', 1],
+  ['wrap', 130, 80, 20, 'flat', 3],
+  ['bar-bandage', 100, 65, 38, 'brick', 2],
+  ['plain-gauze', 85, 60, 28, 'brick', 2],
+  ['hemostatic', 140, 100, 20, 'flat', 2],
+  ['seals', 150, 115, 6, 'flat', 3],
+  ['airway', 200, 60, 12, 'flat', 3],
+  ['needle', 130, 20, 20, 'tube', 3],
+  ['blanket', 110, 75, 15, 'flat', 3],
+  ['gloves', 100, 70, 12, 'flat', 3],
+  ['marker', 90, 12, 12, 'brick', 3],
+  ['tape', 110, 55, 4, 'flat', 3],
+  ['lighter', 80, 25, 12, 'brick', 3],
+  ['penlight', 130, 15, 15, 'tube', 3],
+  ['shears', 190, 95, 12, 'brick', 3],
+];
+const GIVES = { hemostatic: 0.2, blanket: 0.15, gloves: 0.25, wrap: 0.1 };
+const itemsOf = (rows, reaches) =>
+  rows.map(([id, wMm, hMm, tMm, shape, reach]) => ({
+    id,
+    wMm,
+    hMm,
+    tMm,
+    shape,
+    reach: reaches ? reach : 3,
+    give: GIVES[id] ?? 0,
+    foldable: id === 'airway',
+  }));
+
+const BACK_POCKET = [
+  ['wrap', 185, 110, 8, 'flat'],
+  ['ribbon', 100, 75, 11, 'flat'],
+  ['gloves-1', 95, 65, 7, 'flat'],
+  ['gloves-2', 95, 65, 7, 'flat'],
+  ['seals', 150, 115, 6, 'flat'],
+  ['tape', 110, 55, 4, 'flat'],
+  ['film-1', 75, 70, 1, 'flat'],
+  ['film-2', 75, 70, 1, 'flat'],
+  ['barrier', 60, 60, 12, 'flat'],
+  ['wipe-1', 55, 55, 3, 'flat'],
+  ['wipe-2', 55, 55, 3, 'flat'],
+];
+
+export function benchLists(core, report) {
+  const soft = (wMm, hMm, dMm) => ({ make: 'soft', compartments: [{ id: 'main', wMm, hMm, dMm, access: 'front' }] });
+  const at = (container, items, limit, more = {}) => {
+    const thickness = [1, 2, 3].map((seed) => {
+      const problem = core.FitProblemSchema.parse({ container, items, seed, ...more });
+      const [result] = runFor(core, problem, [limit]);
+      return result.feasible ? result.thicknessMm : Number.POSITIVE_INFINITY;
+    });
+    return { worst: Math.max(...thickness), detail: `; ${thickness.join(', ')} mm by seed` };
+  };
+  const quart = at(soft(178, 203, 90), itemsOf(TRAUMA, true), 1000);
+  report('quart-bag list in a box of 178 x 203 x 90, with reach, at 1 s', quart.worst, 'mm', 74, quart.detail);
+  const free = at(soft(178, 203, 90), itemsOf(TRAUMA, false), 1000);
+  report('the same without reach', free.worst, 'mm', 74, free.detail);
+  const roll = { make: 'vacuumRoll', rollWidthMm: 280, compartments: [{ id: 'tube', wMm: 280, hMm: 400, dMm: 60, access: 'front' }] };
+  const vacuum = itemsOf(TRAUMA, false).filter(({ id }) => id !== 'shears' && id !== 'bar-bandage');
+  const loose = at(roll, vacuum, 1000);
+  report('vacuum list, 280 mm roll', loose.worst, 'mm', 36, loose.detail);
+  const sleeve = at(soft(195, 120, 40), itemsOf(BACK_POCKET, false), 1000);
+  report('back-pocket list in a wide sleeve, loose', sleeve.worst, 'mm', 32, sleeve.detail);
+}
+
+export function benchFitQuality(core, report) {
+  benchCut(core, report);
+  benchLayer(core, report);
+  benchLists(core, report);
+}
