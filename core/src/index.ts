@@ -70,8 +70,17 @@ export {
   outerOf,
   reachClasses,
 } from './fit/kitFit.ts';
-export { type FitProblem, FitProblemSchema, type FitReason, type FitResult, type PlacedItem } from './fit/problem.ts';
-export { type Balance, balanceOf, type PackingChange, packingChanges, thicknessProfile } from './fit/profile.ts';
+export {
+  type FitItem,
+  type FitProblem,
+  FitProblemSchema,
+  type FitReason,
+  type FitResult,
+  type Lay,
+  laysOf,
+  type PlacedItem,
+} from './fit/problem.ts';
+export { type Balance, balanceOf, type PackingChange, packingChanges, thicknessMap, thicknessProfile } from './fit/profile.ts';
 export {
   applyFitFix,
   type CarryRow,
@@ -106,7 +115,7 @@ export {
   TRAININGS,
   type Training,
 } from './model/brief.ts';
-export { type Container, ContainerSchema, type Position, PositionSchema } from './model/container.ts';
+export { type Compartment, type Container, ContainerSchema, type Position, PositionSchema } from './model/container.ts';
 export {
   type DrawingId,
   GRADES,
@@ -212,6 +221,29 @@ export { type Finding, type Fix, SEVERITIES, type Severity } from './rules/rule.
 export { applyFix, RULES, runRules } from './rules/rules.ts';
 export { factsOf, type OpenFinding, type Sifted, siftFindings, withoutSetAside, withSetAside } from './rules/setAside.ts';
 export { gtinCheckDigitIsRight, readScan, type ScanAnswer, type ScanResult } from './scan/gs1.ts';
+export {
+  isStepDone,
+  STAGE_GROUP_NAMES,
+  STAGE_GROUPS,
+  type StageGroup,
+  type StageStep,
+  stageSteps,
+  tickOf,
+  withTick,
+} from './stage/checklist.ts';
+export { type PackStep, packOrder } from './stage/packOrder.ts';
+export {
+  labelLines,
+  leakBag,
+  type Repack,
+  type RepackLabel,
+  RepackLabelSchema,
+  type RepackPlan,
+  RepackSchema,
+  repackPlan,
+} from './stage/repack.ts';
+export { SLIT_MM, type VacuumPlan, vacuumPlan } from './stage/vacuum.ts';
+export { type Explanation, type WeighIn, weighIn } from './stage/weighIn.ts';
 export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';
 export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';
 export { gapText, type JudgedKit, type Judgement, judgeKit } from './upkeep/judgement.ts';

@@ -1,7 +1,7 @@
 import type { FitItem, FitProblem, PlacedItem } from './problem.ts';
 
 export interface Violation {
-  rule: 'known' | 'inside' | 'size' | 'overlap' | 'reach' | 'rest' | 'locked' | 'slot' | 'film';
+  rule: 'pinned' | 'known' | 'inside' | 'size' | 'overlap' | 'reach' | 'rest' | 'locked' | 'slot' | 'film';
   id: string;
   detail: string;
 }
@@ -26,6 +26,10 @@ export function checkPlacement(problem: FitProblem, placed: readonly PlacedItem[
       violations.push({ rule: 'known', id: box.id, detail: 'unknown thing or compartment, or placed twice' });
       continue;
     }
+    if (item.pinnedTo !== undefined && item.lockedAt === undefined && item.pinnedTo !== box.compartment)
+      violations.push({ rule: 'pinned', id: box.id, detail: `belongs into ${item.pinnedTo}` });
+    if (item.fold !== undefined && item.foldable && item.lockedAt === undefined && box.folded !== item.fold)
+      violations.push({ rule: 'size', id: box.id, detail: item.fold ? 'is to be folded' : 'is not to be folded' });
     const inside = insideOf(problem, room, box.slot);
     if (inside === null) {
       violations.push({ rule: 'slot', id: box.id, detail: 'lies in no slot of a compartment with slots, or in an unknown one' });

@@ -35,6 +35,8 @@ export interface Prepared {
   least: readonly (readonly [w: number, h: number, d: number])[];
   /** Panels close on each other: the whole is as thick as their tops together. */
   facing: boolean;
+  /** The compartment that each thing is pinned to; null: any. */
+  pinned: readonly (string | null)[];
 }
 
 /** A lay gene that leaves the thing out, for kits that cannot go in whole. */
@@ -106,6 +108,7 @@ export function prepareFit(problem: FitProblem): Prepared {
     problem.items.map(({ reach }) => reach),
     locked,
     problem.container.facing ?? false,
+    problem.items.map(({ pinnedTo }) => pinnedTo ?? null),
   );
 }
 
@@ -115,13 +118,14 @@ export function preparedOf(
   reach: readonly (1 | 2 | 3)[],
   locked: readonly Box[],
   facing: boolean,
+  pinned: readonly (string | null)[] = lays.map(() => null),
 ): Prepared {
   const least = lays.map(
     (options) =>
       [Math.min(...options.map(({ w }) => w)), Math.min(...options.map(({ h }) => h)), Math.min(...options.map(({ d }) => d))] as const,
   );
   const volume = lays.map(([lay]) => (lay === undefined ? 0 : lay.w * lay.h * lay.d));
-  return { lays, rooms, reach, locked, volume, least, facing };
+  return { lays, rooms, reach, locked, volume, least, facing, pinned };
 }
 
 export const startGenome = (prepared: Prepared, order: number[], weights: Weights, frontFirst: boolean): Genome => ({
@@ -425,7 +429,8 @@ export class Decoder {
     const [p0, p1, p2, p3, p4, p5, p6] = genome.weights;
     const { lw, lh, ld } = this;
     const forced = genome.lay[item] as number;
-    const onlyRoom = genome.room[item] as number;
+    const pinned = this.prepared.pinned[item] ?? null;
+    const onlyRoom = pinned === null ? (genome.room[item] as number) : -1;
     const firstLay = forced >= 0 ? (this.layAt[item] as number) + forced : (this.layAt[item] as number);
     const endLay = forced >= 0 ? firstLay + 1 : (this.layAt[item + 1] as number);
     const isFirst = this.reach[item] === 1;
@@ -435,6 +440,7 @@ export class Decoder {
     let [bestRoom, bestX, bestY, bestZ, bestLay] = [-1, 0, 0, 0, 0];
     for (let room = 0; room < this.counts.length; room += 1) {
       if (onlyRoom >= 0 && onlyRoom !== room) continue;
+      if (pinned !== null && pinned !== this.prepared.rooms[room]?.compartment) continue;
       const list = this.spaces[room] as Int32Array;
       const count = this.counts[room] as number;
       const isTop = this.roomTop[room] === 1;

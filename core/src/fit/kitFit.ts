@@ -6,7 +6,7 @@ import type { Lock } from '../model/lock.ts';
 import { NEEDS } from '../model/need.ts';
 import type { Unit } from '../model/unit.ts';
 import { packFit } from './createFit.ts';
-import { type FitItem, type FitProblem, type FitResult, MAX_FIT_ITEMS } from './problem.ts';
+import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS } from './problem.ts';
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
 
@@ -41,7 +41,8 @@ export interface KitFitInput {
 /**
  * The packing problem of a kit: every single thing becomes an item `unitId` or `unitId:2`, and a module one item `module/id`,
  * packed as a bundle beforehand. Practice and used units are not packed. Units of kinds that the catalogue does not know are
- * left out, and so are locks that name a compartment the container does not have.
+ * left out, and so are locks and pins that name a compartment the container does not have, and locks of a thing whose measures
+ * have changed since.
  */
 export function kitFitProblem(input: KitFitInput): KitFit {
   const { units, container, coverage, catalog, fit, modules = [], seed = 1 } = input;
@@ -65,13 +66,12 @@ export function kitFitProblem(input: KitFitInput): KitFit {
   const count = items.length + [...inside.values()].reduce((sum, { length }) => sum + length, 0) - inside.size;
   if (count > MAX_FIT_ITEMS) return { ok: false, reason: 'tooMany', count, most: MAX_FIT_ITEMS };
   const { make, compartments, facing, rollWidthMm } = container;
-  const locks = locksFor(container, fit);
   return {
     ok: true,
     unitOf,
     problem: {
       container: { make, compartments, ...(facing === undefined ? {} : { facing }), ...(rollWidthMm === undefined ? {} : { rollWidthMm }) },
-      items: items.map((item) => (locks.has(item.id) ? { ...item, lockedAt: locks.get(item.id) } : item)),
+      items: items.map((item) => chosen(item, container, fit)),
       press: fit?.press ?? 0,
       seed,
     },
@@ -94,13 +94,30 @@ function itemOf(unit: Unit, kind: Kind, copy: number, reach: 1 | 2 | 3): FitItem
   };
 }
 
-const locksFor = (container: Container, fit: FitChoices | undefined): Map<string, Lock> =>
-  new Map(
-    Object.entries(fit?.locks ?? {}).filter(([, lock]) => {
-      const room = container.compartments.find(({ id }) => id === lock.compartment);
-      return room !== undefined && (lock.slot === undefined || room.slots?.some(({ id }) => id === lock.slot) === true);
-    }),
+/** An item with what was chosen for it by hand, as far as that still holds. */
+function chosen(item: FitItem, container: Container, fit: FitChoices | undefined): FitItem {
+  if (fit === undefined) return item;
+  const lock = fit.locks[item.id];
+  const pin = fit.pins[item.id];
+  const fold = fit.folds[item.id];
+  return {
+    ...item,
+    ...(lock !== undefined && lockHolds(lock, item, container, fit.press) ? { lockedAt: lock } : {}),
+    ...(pin !== undefined && container.compartments.some(({ id }) => id === pin) ? { pinnedTo: pin } : {}),
+    ...(fold === undefined ? {} : { fold }),
+  };
+}
+
+const SAME_MM = 0.3;
+
+function lockHolds(lock: Lock, item: FitItem, container: Container, press: number): boolean {
+  const room = container.compartments.find(({ id }) => id === lock.compartment);
+  if (room === undefined || (lock.slot !== undefined && room.slots?.some(({ id }) => id === lock.slot) !== true)) return false;
+  return laysOf(item, press).some(
+    (lay) =>
+      Math.abs(lay.w / 10 - lock.wMm) < SAME_MM && Math.abs(lay.h / 10 - lock.hMm) < SAME_MM && Math.abs(lay.d / 10 - lock.dMm) < SAME_MM,
   );
+}
 
 export const MODULE_PREFIX = 'module/';
 const MODULE_DECODES = 800;
@@ -202,7 +219,16 @@ export function fitFingerprint(problem: FitProblem): string {
     container.rollWidthMm ?? null,
     container.facing ?? false,
     container.compartments.map((room) => [room.id, room.wMm, room.hMm, room.dMm, room.maxDMm ?? null, room.access, room.slots ?? []]),
-    items.map((item) => [item.id, item.wMm, item.hMm, item.tMm, item.reach, item.lockedAt ?? null]),
+    items.map((item) => [
+      item.id,
+      item.wMm,
+      item.hMm,
+      item.tMm,
+      item.reach,
+      item.lockedAt ?? null,
+      item.pinnedTo ?? null,
+      item.fold ?? null,
+    ]),
     press,
   ]);
 }

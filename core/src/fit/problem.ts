@@ -24,6 +24,10 @@ export const FitItemSchema = z.object({
   /** How much it hurts to leave it out. */
   keep: z.number().positive().max(1000).optional(),
   lockedAt: LockSchema.optional(),
+  /** The compartment that it goes into, wherever it lies there. */
+  pinnedTo: z.string().optional(),
+  /** Folded whatever happens, or never; free where it is not said. */
+  fold: z.boolean().optional(),
 });
 export type FitItem = z.infer<typeof FitItemSchema>;
 
@@ -74,6 +78,11 @@ export const FitProblemSchema = z
     ({ container, items }) =>
       items.every(({ lockedAt }) => lockedAt === undefined || container.compartments.some(({ id }) => id === lockedAt.compartment)),
     { message: 'a thing is locked in a compartment that is not there', path: ['items'] },
+  )
+  .refine(
+    ({ container, items }) =>
+      items.every(({ pinnedTo }) => pinnedTo === undefined || container.compartments.some(({ id }) => id === pinnedTo)),
+    { message: 'a thing is pinned to a compartment that is not there', path: ['items'] },
   );
 export type FitProblem = z.infer<typeof FitProblemSchema>;
 
@@ -139,8 +148,8 @@ export const toMm = (tenths: number): number => tenths / 10;
 export function laysOf(item: FitItem, press: number): Lay[] {
   const thin = 1 - press * (item.give ?? 0);
   const [w, h, t] = [toTenths(item.wMm), toTenths(item.hMm), Math.max(1, toTenths(item.tMm * thin))];
-  const lays: Lay[] = shapeLays(item.shape, w, h, t, false);
-  if (item.foldable) {
+  const lays: Lay[] = item.foldable && item.fold === true ? [] : shapeLays(item.shape, w, h, t, false);
+  if (item.foldable && item.fold !== false) {
     const [fw, fh] = w >= h ? [Math.ceil(w / 2), h] : [w, Math.ceil(h / 2)];
     lays.push(...shapeLays('flat', fw, fh, 2 * t, true));
   }

@@ -11,6 +11,26 @@ export function thicknessProfile(placed: readonly PlacedItem[], compartment: { i
   );
 }
 
+/** Thickness over a grid of cells, row by row from the top left as seen from the front, mm. */
+export function thicknessMap(
+  placed: readonly PlacedItem[],
+  compartment: { id: string; wMm: number; hMm: number },
+  columns: number,
+  rows: number,
+): number[][] {
+  const [wide, high] = [compartment.wMm / columns, compartment.hMm / rows];
+  const own = placed.filter((box) => box.compartment === compartment.id);
+  return Array.from({ length: rows }, (_, row) =>
+    Array.from({ length: columns }, (__, column) => {
+      const [x, y] = [(column + 0.5) * wide, (rows - row - 0.5) * high];
+      return own.reduce((most, box) => {
+        const isHere = box.xMm <= x && x < box.xMm + box.wMm && box.yMm <= y && y < box.yMm + box.hMm;
+        return isHere ? Math.max(most, box.zMm + box.dMm) : most;
+      }, 0);
+    }),
+  );
+}
+
 export interface Balance {
   massG: number;
   /** Centre of mass off the middle of the compartment, mm; right, up and forward are positive. */

@@ -6,6 +6,7 @@ import { BriefSchema } from '../model/brief.ts';
 import type { Container } from '../model/container.ts';
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
+import type { School } from '../model/school.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
 import { judgeKit } from '../upkeep/judgement.ts';
 import { checkPlacement } from './check.ts';
@@ -15,8 +16,7 @@ import { balanceOf, packingChanges, thicknessProfile } from './profile.ts';
 import { applyFitFix, type FitProposal, type FitWorld, finish, proposeFits, whereCarried } from './proposals.ts';
 
 const CATALOG = kindCatalog();
-const [SCHOOL] = SCHOOLS;
-if (SCHOOL === undefined) throw new Error('schools are missing');
+const SCHOOL = SCHOOLS[0] as School; // the catalogue's own test holds that there are schools
 const TODAY = plainDate('2026-11-25');
 const WORLD: FitWorld = { catalog: CATALOG, school: SCHOOL, today: TODAY, containers: CONTAINERS, positions: POSITIONS };
 
@@ -149,7 +149,7 @@ describe('applyFitFix', () => {
 
   it('lets go of locks with another container, and changes nothing for a unit that is gone', () => {
     const lock = { compartment: 'main', xMm: 0, yMm: 0, zMm: 0, wMm: 95, hMm: 65, dMm: 7 };
-    const locked = { ...draft, fit: { press: 0, locks: { g: lock } } };
+    const locked = { ...draft, fit: { ...draft.fit, locks: { g: lock } } };
     expect(applyFitFix(locked, { do: 'container', containerId: 'belt-pouch' }, 'n')).toMatchObject({
       containerId: 'belt-pouch',
       fit: { locks: {} },
@@ -202,7 +202,7 @@ describe('locks', () => {
   const lock = { compartment: 'main', xMm: 10, yMm: 20, zMm: 0, wMm: 90, hMm: 12, dMm: 12 };
 
   it('stay through packing again, and are let go of where the container has no such compartment', () => {
-    const locked = { ...draft, fit: { press: 0, locks: { a: lock } } };
+    const locked = { ...draft, fit: { ...draft.fit, locks: { a: lock } } };
     expect(packed(locked).result.placed.find(({ id }) => id === 'a')).toMatchObject({ xMm: 10, yMm: 20, zMm: 0 });
     const elsewhere = { ...locked, containerId: 'small-clamshell' };
     expect(packed(elsewhere).result.feasible).toBe(true);

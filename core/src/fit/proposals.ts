@@ -50,6 +50,7 @@ interface Tried {
 
 /** Enough to tell what a change does; the packing itself is worked out again once it is made. */
 const TRY_DECODES = 1500;
+const WHERE_DECODES = 3000;
 const FIRM = 0.6;
 const MOST_SWAPS = 8;
 const MOST_PER_SORT = 3;
@@ -74,7 +75,7 @@ export function applyFitFix(draft: KitDraft, fix: FitFix, newId: string): KitDra
     case 'press':
       return { ...draft, fit: { ...draft.fit, press: fix.press } };
     case 'container':
-      return { ...draft, containerId: fix.containerId, fit: { ...draft.fit, locks: {} } };
+      return { ...draft, containerId: fix.containerId, fit: { ...draft.fit, locks: {}, pins: {} } };
     case 'position':
       return { ...draft, positionId: fix.positionId };
   }
@@ -321,16 +322,20 @@ export interface CarryRow {
   fits: boolean;
 }
 
-/** Where a kit could be carried: every container at every position. One packing a container. Yields the share done. */
-export function* whereCarried(draft: KitDraft, world: FitWorld): Generator<number, CarryRow[]> {
+/**
+ * Where a kit could be carried: every container at every position. One packing a container; of the one that it is in, `known`
+ * is taken where it was packed already. Yields the share done.
+ */
+export function* whereCarried(draft: KitDraft, world: FitWorld, known: FitResult | null = null): Generator<number, CarryRow[]> {
   const rows: CarryRow[] = [];
   for (const [index, container] of world.containers.entries()) {
     const { units, brief, modules } = draft;
     const { coverage } = judgeKit({ id: 'kit', brief, units }, world.school, container, world.today, world.catalog);
-    const own = container.id === draft.containerId ? draft.fit : { press: draft.fit.press, locks: {} };
+    const own = container.id === draft.containerId ? draft.fit : { ...draft.fit, locks: {}, pins: {} };
     const problem = kitFitProblem({ units, container, coverage, catalog: world.catalog, fit: own, modules });
     if (problem.ok) {
-      const result = packFit({ ...problem.problem, decodes: TRY_DECODES });
+      const isKnown = known !== null && container.id === draft.containerId;
+      const result = isKnown ? known : packFit({ ...problem.problem, decodes: WHERE_DECODES });
       const massG = kitMassG(units, container, world.catalog);
       for (const position of world.positions) {
         const carry = carryCheck(container, position, result, massG);

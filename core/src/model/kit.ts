@@ -24,6 +24,10 @@ export const FitChoicesSchema = z.object({
   press: z.number().min(0).max(1).default(0),
   /** Things that stay where they are when it is packed again, by item (`unitId` or `unitId:2`). */
   locks: z.record(z.string(), LockSchema).default({}),
+  /** The compartment that a thing goes into, by item. */
+  pins: z.record(z.string(), z.string()).default({}),
+  /** Folded whatever happens, or never, by item. */
+  folds: z.record(z.string(), z.boolean()).default({}),
 });
 export type FitChoices = z.infer<typeof FitChoicesSchema>;
 
@@ -53,7 +57,7 @@ export type Module = z.infer<typeof ModuleSchema>;
 
 /** A kit of which nothing was packed, staged or bundled yet. */
 export const nothingMadeReady = (): { fit: FitChoices; stage: Staging; modules: Module[] } => ({
-  fit: { press: 0, locks: {} },
+  fit: { press: 0, locks: {}, pins: {}, folds: {} },
   stage: { ticks: [], hangsAt: '', told: '', weighed: null },
   modules: [],
 });
@@ -70,7 +74,7 @@ export const KitDraftSchema = z.object({
   units: z.array(UnitSchema).max(300),
   /** Findings that were read and set aside for this kit. */
   setAside: z.array(SetAsideSchema).max(200).default([]),
-  fit: FitChoicesSchema.default({ press: 0, locks: {} }),
+  fit: FitChoicesSchema.default({ press: 0, locks: {}, pins: {}, folds: {} }),
   stage: StagingSchema.default({ ticks: [], hangsAt: '', told: '', weighed: null }),
   modules: z.array(ModuleSchema).max(20).default([]),
 });

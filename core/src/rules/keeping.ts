@@ -1,4 +1,5 @@
 import { addDays, showDate } from '../model/plainDate.ts';
+import { isStepDone, stageSteps } from '../stage/checklist.ts';
 import { UPKEEP_PLAN } from '../upkeep/upkeep.ts';
 import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
 
@@ -196,6 +197,20 @@ export const KEEPING_RULES: readonly Rule[] = [
             ]),
           ]
         : [];
+    },
+  },
+  {
+    id: 'not-made-ready',
+    title: 'Not made ready yet',
+    check: ({ given }) => {
+      // A kit of which nothing was ticked yet is still being built; the checklist itself says what is to be done.
+      if (given.draft.stage.ticks.length === 0) return [];
+      const steps = stageSteps(given.draft, given.container, given.position, given.catalog);
+      const open = steps.filter((step) => !isStepDone(step, given.draft.stage));
+      const [first] = open;
+      return first === undefined
+        ? []
+        : [note(`${open.length} of ${steps.length} steps to make it ready are open. Next: ${first.text}`, ['stage', ...first.unitIds])];
     },
   },
 ];

@@ -25,13 +25,14 @@ interface Kit {
   container?: string;
   position?: string;
   packedMm?: number | null;
+  stage?: Partial<KitDraft['stage']>;
 }
 
 const carer = (name: string, skills: Carer['skills']): Carer => ({ name, carries: false, skills, authorised: [] });
 const unitOf = (laid: Laid, index: number): Unit =>
   UnitSchema.parse({ id: `u${index}`, count: 1, condition: 'ready', ...(typeof laid === 'string' ? { kind: laid } : laid) });
 
-function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', position = 'vest-front', packedMm = null }: Kit) {
+function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', position = 'vest-front', packedMm = null, stage }: Kit) {
   const draft: KitDraft = {
     name: 'Kit',
     layer,
@@ -42,6 +43,7 @@ function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', posit
     brief: BriefSchema.parse(brief ?? {}),
     setAside: [],
     ...nothingMadeReady(),
+    ...(stage === undefined ? {} : { stage: { ...nothingMadeReady().stage, ...stage } }),
     units: units.map(unitOf),
   };
   const box = CONTAINERS.find(({ id }) => id === container);
@@ -299,6 +301,21 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
     quiet: [
       { units: ['bag-mask'], brief: { helpers: 2, training: 'advanced' } },
       { units: ['breath-barrier'], brief: { helpers: 1 } },
+    ],
+  },
+  'not-made-ready': {
+    fires: { units: ['flat-tape'], stage: { ticks: [{ step: 'flag:u0', on: TODAY, by: 'Mira' }] } },
+    quiet: [
+      { units: ['flat-tape'] },
+      {
+        units: ['flat-tape'],
+        container: 'vest-pouch',
+        stage: {
+          hangsAt: 'on the vest',
+          told: 'the bow crew',
+          ticks: ['flag:u0', 'label:vest-pouch', 'hangs:on the vest', 'told:the bow crew'].map((step) => ({ step, on: TODAY, by: 'Mira' })),
+        },
+      },
     ],
   },
   'infants-and-tubes': {

@@ -36,7 +36,7 @@ export const kits = pgTable(
     schoolId: text('school_id').notNull(),
     brief: jsonb('brief').$type<Brief>().notNull(),
     setAside: jsonb('set_aside').$type<SetAside[]>().notNull().default([]),
-    fit: jsonb('fit').$type<FitChoices>().notNull().default({ press: 0, locks: {} }),
+    fit: jsonb('fit').$type<FitChoices>().notNull().default({ press: 0, locks: {}, pins: {}, folds: {} }),
     stage: jsonb('stage').$type<Staging>().notNull().default({ ticks: [], hangsAt: '', told: '', weighed: null }),
     modules: jsonb('modules').$type<Module[]>().notNull().default([]),
     packing: jsonb('packing').$type<unknown>(),

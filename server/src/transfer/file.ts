@@ -58,7 +58,7 @@ export const ExportFileSchema = z.strictObject({
       schoolId: z.string(),
       brief: BriefSchema,
       setAside: z.array(SetAsideSchema).default([]),
-      fit: FitChoicesSchema.default({ press: 0, locks: {} }),
+      fit: FitChoicesSchema.default({ press: 0, locks: {}, pins: {}, folds: {} }),
       stage: StagingSchema.default({ ticks: [], hangsAt: '', told: '', weighed: null }),
       modules: z.array(ModuleSchema).default([]),
       packing: z.unknown(),

@@ -1,135 +1,208 @@
-import { type FitResult, type Kind, measuresOf, type PlacedItem } from '@ivrak/core';
-import { KindDrawing, Shape, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { catalogNow, containerOf, positionOf } from '../kit/catalog.ts';
+import { type FitResult, type Kind, MODULE_PREFIX, type PlacedItem } from '@ivrak/core';
+import { IconLock, IconPin } from '@tabler/icons-react';
+import { useRef } from 'react';
+import { Shape } from '../drawing/KindDrawing.tsx';
+import { catalogNow, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import type { Scene } from './arrange.ts';
+import { type Frame, frameOf, type RoomDrawing, roomDrawings, scaleFor } from './frames.ts';
 import type { ReachEntry } from './reachOrder.ts';
+import { SideView } from './SideView.tsx';
+import { useBoxDrag } from './useBoxDrag.ts';
 import { backToFront, visibleSpot } from './visibleSpot.ts';
 
 interface CutawayProps {
+  scene: Scene;
   result: FitResult;
   order: readonly ReachEntry[];
-  pointed: string | null;
-  point: (id: string | null) => void;
+  chosen: string | null;
+  choose: (id: string) => void;
+  /** A thing was carried to a place: millimetres from the lower left corner of a compartment or slot. */
+  carried: (id: string, to: { compartment: string; slot: string | undefined; xMm: number; yMm: number }) => void;
 }
 
-const FRAME_W = 440;
-const FRAME_H = 480;
-const PAD = 8;
+const WIDTH = 730;
+const HEIGHT = 350;
+export const PAD = 8;
 
-/** Front and side of the packed container, true to one scale, inside the outline of the carry position. */
-export function Cutaway({ result, order, pointed, point }: CutawayProps) {
+/** Front and side of every compartment, true to one scale. Things are carried, chosen and locked on the front views. */
+export function Cutaway({ scene, result, order, chosen, choose, carried }: CutawayProps) {
   const { draft } = useKit();
-  const container = containerOf(draft.containerId);
   const position = positionOf(draft.positionId);
-  const room = container?.compartments[0];
-  if (room === undefined || container === undefined || position === undefined) return null;
-  const scale = Math.min(FRAME_W / room.wMm, FRAME_H / room.hMm, 2.2);
-  const places = new Map(order.map(({ id, place }) => [id, place]));
-  const depth = Math.max(room.dMm, position.tMm);
-  const limit = position.tMm - container.wallMm;
+  const rooms = roomDrawings(scene.container, result);
+  const deepest = Math.max(...rooms.map(({ d }) => d), position?.tMm ?? 0);
+  const scale = scaleFor(rooms, Math.min(deepest, 160) + 8, WIDTH, HEIGHT);
+  const views = useRef(new Map<string, SVGSVGElement>());
+  const drop = useBoxDrag((drag, at) => {
+    const box = result.placed.find(({ id }) => id === drag.id);
+    const room = rooms.find(({ id }) => isOver(views.current.get(id), at));
+    const svg = room === undefined ? undefined : views.current.get(room.id);
+    const from = box === undefined ? undefined : views.current.get(box.compartment);
+    if (box === undefined || room === undefined || svg === undefined || from === undefined) return;
+    const home = rooms.find(({ id }) => id === box.compartment);
+    const corner = home === undefined ? null : cornerOf(home, box);
+    if (home === undefined || corner === null) return;
+    // Where its lower left corner would come to lie in the drawing that it was let go over.
+    const [own, other] = [from.getBoundingClientRect(), svg.getBoundingClientRect()];
+    const xMm = (own.left + PAD + corner.x * scale + drag.dx - other.left - PAD) / scale;
+    const yMm = room.h - (own.top + PAD + (home.h - corner.y) * scale + drag.dy - other.top - PAD) / scale;
+    const pointed = { x: (at.x - other.left - PAD) / scale, y: room.h - (at.y - other.top - PAD) / scale };
+    const frame =
+      room.frames.find((one) => pointed.x >= one.x && pointed.x <= one.x + one.w && pointed.y >= one.y && pointed.y <= one.y + one.h) ??
+      room.frames[0];
+    if (frame !== undefined) carried(drag.id, { compartment: room.id, slot: frame.slot, xMm: xMm - frame.x, yMm: yMm - frame.y });
+  });
+  return (
+    <div className="cutaways">
+      {rooms.map((room) => (
+        <div className="cutaway-room" key={room.id}>
+          <figure>
+            <figcaption>
+              <h2>{rooms.length > 1 ? room.id : 'Front'}</h2>
+              <span className="muted">{room.access === 'top' ? 'opening at the top' : 'as you open it'}</span>
+            </figcaption>
+            <svg
+              ref={(svg) => {
+                if (svg === null) views.current.delete(room.id);
+                else views.current.set(room.id, svg);
+              }}
+              className="front-view"
+              width={room.w * scale + 2 * PAD}
+              height={room.h * scale + 2 * PAD}
+              viewBox={`${-PAD} ${-PAD} ${room.w * scale + 2 * PAD} ${room.h * scale + 2 * PAD}`}
+              role="group"
+              aria-label={`Front view, ${result.placed.filter(({ compartment }) => compartment === room.id).length} things`}
+            >
+              <Walls room={room} scale={scale} />
+              <FrontBoxes
+                room={room}
+                scale={scale}
+                scene={scene}
+                result={result}
+                order={order}
+                chosen={chosen}
+                choose={choose}
+                drop={drop}
+              />
+            </svg>
+          </figure>
+          <SideView room={room} scale={scale} result={result} chosen={chosen} />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+const isOver = (svg: SVGSVGElement | undefined, { x, y }: { x: number; y: number }): boolean => {
+  const box = svg?.getBoundingClientRect();
+  return box !== undefined && x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;
+};
+
+/** Lower left corner of a box in the drawing of its compartment, mm. */
+function cornerOf(room: RoomDrawing, box: PlacedItem): { x: number; y: number } | null {
+  const frame = frameOf(room, box);
+  return frame === undefined ? null : { x: frame.x + box.xMm, y: frame.y + box.yMm };
+}
+
+function Walls({ room, scale }: { room: RoomDrawing; scale: number }) {
   return (
     <>
-      <div className="cutaways">
-        <figure>
-          <figcaption>
-            <h2>Front</h2> <span className="muted">as you open it{room.access === 'top' ? '; the opening is at the top' : ''}</span>
-          </figcaption>
-          <svg
-            width={room.wMm * scale + 2 * PAD}
-            height={room.hMm * scale + 2 * PAD}
-            viewBox={`${-PAD} ${-PAD} ${room.wMm * scale + 2 * PAD} ${room.hMm * scale + 2 * PAD}`}
-            role="img"
-            aria-label={`Front view, ${result.placed.length} things`}
-          >
-            <rect
-              x={-PAD + 1}
-              y={-PAD + 1}
-              width={room.wMm * scale + 2 * PAD - 2}
-              height={room.hMm * scale + 2 * PAD - 2}
-              rx={9}
-              fill="var(--cloth)"
-              stroke="var(--ink)"
-              strokeWidth={1.6}
-            />
-            <rect width={room.wMm * scale} height={room.hMm * scale} fill="var(--card)" stroke="var(--line)" />
-            {backToFront(result.placed).map((box) => (
-              <FrontBox key={box.id} box={box} scale={scale} roomH={room.hMm} isPointed={pointed === box.id} point={point} />
-            ))}
-            {backToFront(result.placed).map((box, index, boxes) => (
-              <FrontLabel
-                key={box.id}
-                box={box}
-                infront={boxes.slice(index + 1)}
-                scale={scale}
-                roomH={room.hMm}
-                place={places.get(box.id)}
-              />
-            ))}
-          </svg>
-        </figure>
-        <figure>
-          <figcaption>
-            <h2>Side</h2> <span className="muted">back wall at the left</span>
-          </figcaption>
-          <svg
-            width={(depth + 6) * scale + 2 * PAD + 40}
-            height={room.hMm * scale + 2 * PAD + 26}
-            viewBox={`${-PAD} ${-PAD} ${(depth + 6) * scale + 2 * PAD + 40} ${room.hMm * scale + 2 * PAD + 26}`}
-            role="img"
-            aria-label={`Side view: packed ${result.thicknessMm} mm, limit ${limit} mm inside`}
-          >
-            <rect
-              x={-PAD + 1}
-              y={-PAD + 1}
-              width={room.dMm * scale + 2 * PAD - 2}
-              height={room.hMm * scale + 2 * PAD - 2}
-              rx={9}
-              fill="var(--cloth)"
-              stroke="var(--ink)"
-              strokeWidth={1.6}
-            />
-            <rect width={room.dMm * scale} height={room.hMm * scale} fill="var(--card)" stroke="var(--line)" />
-            {[...result.placed]
-              .sort((a, b) => b.xMm - a.xMm)
-              .map((box) => (
-                <rect
-                  key={box.id}
-                  x={box.zMm * scale}
-                  y={(room.hMm - box.yMm - box.hMm) * scale}
-                  width={box.dMm * scale}
-                  height={box.hMm * scale}
-                  rx={2}
-                  fill={pointed === box.id ? 'var(--ochre)' : fillOf(box, draft.units)}
-                  stroke="var(--ink)"
-                  strokeWidth={1}
-                />
-              ))}
-            <line
-              x1={limit * scale}
-              x2={limit * scale}
-              y1={-PAD}
-              y2={room.hMm * scale + PAD}
-              stroke="var(--gap)"
-              strokeWidth={1.8}
-              strokeDasharray="6 4"
-            />
-            <text x={limit * scale} y={room.hMm * scale + PAD + 16} textAnchor="middle" className="cutaway-text" fill="var(--gap)">
-              limit {limit} mm
-            </text>
-          </svg>
-        </figure>
-        {result.unplaced.length > 0 && <LeftOut ids={result.unplaced} />}
-      </div>
-      <p className="fit-fill mono">
-        {Math.round(result.fill * 100)} % of the packed depth is filled · {result.thicknessMm} mm packed of {room.dMm} mm deep
-      </p>
+      <rect
+        x={-PAD + 1}
+        y={-PAD + 1}
+        width={room.w * scale + 2 * PAD - 2}
+        height={room.h * scale + 2 * PAD - 2}
+        rx={9}
+        fill="var(--cloth)"
+        stroke="var(--ink)"
+        strokeWidth={1.6}
+      />
+      {room.frames.map((frame) => (
+        <rect
+          key={frame.slot ?? 'room'}
+          x={frame.x * scale}
+          y={(room.h - frame.y - frame.h) * scale}
+          width={frame.w * scale}
+          height={frame.h * scale}
+          fill="var(--card)"
+          stroke="var(--line)"
+          strokeDasharray={frame.slot === undefined ? undefined : '4 3'}
+        />
+      ))}
     </>
   );
 }
 
-function fillOf(box: PlacedItem, units: readonly { id: string; kind: string }[]): string {
-  const kind = catalogNow().get(units.find(({ id }) => id === box.id.split(':')[0])?.kind ?? '');
+interface FrontBoxesProps extends Omit<CutawayProps, 'carried'> {
+  room: RoomDrawing;
+  scale: number;
+  drop: ReturnType<typeof useBoxDrag>;
+}
+
+function FrontBoxes({ room, scale, scene, result, order, chosen, choose, drop }: FrontBoxesProps) {
+  const boxes = backToFront(result.placed.filter(({ compartment }) => compartment === room.id));
+  const places = new Map(order.map(({ id, place }) => [id, place]));
+  const names = new Map(order.map(({ id, name }) => [id, name]));
+  const { drag } = drop;
+  // What is carried is drawn last, so that it is seen over everything.
+  const painted = drag === null ? boxes : [...boxes.filter(({ id }) => id !== drag.id), ...boxes.filter(({ id }) => id === drag.id)];
+  return (
+    <>
+      {painted.map((box) => {
+        const frame = frameOf(room, box);
+        if (frame === undefined) return null;
+        const infront = boxes.slice(boxes.indexOf(box) + 1).filter((other) => other.slot === box.slot);
+        const isCarried = drag?.id === box.id;
+        const { locks, pins } = scene.draft.fit;
+        const held = locks[box.id] !== undefined ? 'locked' : pins[box.id] !== undefined ? 'pinned' : null;
+        const name = names.get(box.id) ?? box.id;
+        return (
+          <g
+            key={box.id}
+            role="button"
+            tabIndex={0}
+            className={`front-box${isCarried ? ' is-carried' : ''}`}
+            aria-pressed={chosen === box.id}
+            aria-label={`${name}, ${places.get(box.id) ?? ''}${held === null ? '' : `, ${held}`}`}
+            transform={isCarried ? `translate(${drag.dx} ${drag.dy})` : undefined}
+            onClick={() => choose(box.id)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter' || event.key === ' ') choose(box.id);
+            }}
+            onFocus={() => choose(box.id)}
+            {...drop.handlers(box.id)}
+          >
+            <FrontBox box={box} frame={frame} scale={scale} roomH={room.h} name={name} isChosen={chosen === box.id} />
+            <FrontLabel box={box} frame={frame} infront={infront} scale={scale} roomH={room.h} place={places.get(box.id)} name={name} />
+            {held !== null && <Held box={box} frame={frame} scale={scale} roomH={room.h} isLocked={held === 'locked'} />}
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+function Held({ box, frame, scale, roomH, isLocked }: BoxProps & { isLocked: boolean }) {
+  const Icon = isLocked ? IconLock : IconPin;
+  return (
+    <g transform={`translate(${(frame.x + box.xMm + box.wMm) * scale - 19} ${(roomH - frame.y - box.yMm - box.hMm) * scale + 3})`}>
+      <rect width={16} height={16} rx={2} fill="var(--card)" stroke="var(--ink)" strokeWidth={0.8} />
+      <Icon x={2} y={2} width={12} height={12} color="var(--ink)" />
+    </g>
+  );
+}
+
+/** The kind of an item; a module has none. */
+function useKindOf(itemId: string): Kind | undefined {
+  const { draft } = useKit();
+  if (itemId.startsWith(MODULE_PREFIX)) return undefined;
+  return catalogNow().get(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? '');
+}
+
+export function fillOf(kind: Kind | undefined): string {
   switch (kind?.shape) {
+    case undefined:
+      return 'var(--tag)';
     case 'brick':
       return 'var(--cloth-dark)';
     case 'rigid':
@@ -142,39 +215,23 @@ function fillOf(box: PlacedItem, units: readonly { id: string; kind: string }[])
   }
 }
 
-interface FrontBoxProps {
+interface BoxProps {
   box: PlacedItem;
+  frame: Frame;
   scale: number;
   roomH: number;
-  isPointed: boolean;
-  point: (id: string | null) => void;
 }
 
-function useKindOf(itemId: string) {
-  const { draft } = useKit();
-  return catalogNow().get(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? '');
-}
-
-function FrontBox({ box, scale, roomH, isPointed, point }: FrontBoxProps) {
-  const { draft } = useKit();
+function FrontBox({ box, frame, scale, roomH, name, isChosen }: BoxProps & { name: string; isChosen: boolean }) {
   const kind = useKindOf(box.id);
   return (
-    <g onMouseEnter={() => point(box.id)} onMouseLeave={() => point(null)}>
+    <g transform={`translate(${(frame.x + box.xMm) * scale} ${(roomH - frame.y - box.yMm - box.hMm) * scale})`}>
       <title>
-        {kind?.name ?? box.id}: {box.wMm} × {box.hMm} × {box.dMm} mm, {box.zMm} mm from the back{box.folded ? ', folded' : ''}
+        {name}: {box.wMm} × {box.hMm} × {box.dMm} mm, {box.zMm} mm from the back{box.folded ? ', folded' : ''}
       </title>
-      <g transform={`translate(${box.xMm * scale} ${(roomH - box.yMm - box.hMm) * scale})`}>
-        <rect
-          width={box.wMm * scale}
-          height={box.hMm * scale}
-          rx={3}
-          fill={fillOf(box, draft.units)}
-          stroke="var(--ink)"
-          strokeWidth={1.3}
-        />
-        {kind !== undefined && <SeenFromFront kind={kind} box={box} scale={scale} />}
-        {isPointed && <rect width={box.wMm * scale} height={box.hMm * scale} rx={3} fill="none" stroke="var(--ochre)" strokeWidth={4} />}
-      </g>
+      <rect width={box.wMm * scale} height={box.hMm * scale} rx={3} fill={fillOf(kind)} stroke="var(--ink)" strokeWidth={1.3} />
+      {kind !== undefined && <SeenFromFront kind={kind} box={box} scale={scale} />}
+      {isChosen && <rect width={box.wMm * scale} height={box.hMm * scale} rx={3} fill="none" stroke="var(--emphasis)" strokeWidth={3.5} />}
     </g>
   );
 }
@@ -194,22 +251,19 @@ function SeenFromFront({ kind, box, scale }: { kind: Kind; box: PlacedItem; scal
   );
 }
 
-interface FrontLabelProps {
-  box: PlacedItem;
+interface FrontLabelProps extends BoxProps {
   infront: readonly PlacedItem[];
-  scale: number;
-  roomH: number;
   place: number | undefined;
+  name: string;
 }
 
 /** Number and name, where the thing can be seen past what lies in front of it; wholly hidden things stand in the list only. */
-function FrontLabel({ box, infront, scale, roomH, place }: FrontLabelProps) {
-  const kind = useKindOf(box.id);
+function FrontLabel({ box, frame, infront, scale, roomH, place, name }: FrontLabelProps) {
   const spot = visibleSpot(box, infront);
   if (spot === null || place === undefined) return null;
   const radius = Math.min(13, spot.clear * scale);
   if (radius < 7) return null;
-  const [x, y] = [spot.x * scale, (roomH - spot.y) * scale];
+  const [x, y] = [(frame.x + spot.x) * scale, (roomH - frame.y - spot.y) * scale];
   const room = spot.side * scale * 2;
   return (
     <g pointerEvents="none">
@@ -219,7 +273,7 @@ function FrontLabel({ box, infront, scale, roomH, place }: FrontLabelProps) {
       </text>
       {room > 70 && spot.clear * scale > 30 && (
         <text x={x} y={y + radius + 15} textAnchor="middle" className="cutaway-text" fill="var(--ink)">
-          {shortName(kind?.name ?? box.id, room)}
+          {shortName(name, room)}
         </text>
       )}
     </g>
@@ -231,29 +285,3 @@ const shortName = (name: string, width: number): string => {
   const fits = Math.floor((width - 8) / 7);
   return name.length <= fits ? name : `${name.slice(0, Math.max(1, fits - 1))}…`;
 };
-
-function LeftOut({ ids }: { ids: readonly string[] }) {
-  const { draft } = useKit();
-  return (
-    <section className="left-out">
-      <h2>Left out</h2>
-      <ul>
-        {ids.map((id) => {
-          const unit = draft.units.find((candidate) => candidate.id === id.split(':')[0]);
-          const kind = catalogNow().get(unit?.kind ?? '');
-          if (unit === undefined || kind === undefined) return null;
-          const state = measuresOf(kind, unit.state);
-          return (
-            <li key={id}>
-              <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 84)} />
-              <b>{kind.name}</b>
-              <span className="mono">
-                {state.wMm} × {state.hMm} × {state.tMm}
-              </span>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-}

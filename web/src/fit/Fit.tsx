@@ -1,33 +1,78 @@
-import { CONTAINERS, type FitResult, POSITIONS } from '@ivrak/core';
-import { Button, Progress, Select } from '@mantine/core';
-import { useMemo, useState } from 'react';
-import { containerOf, kindName, positionOf } from '../kit/catalog.ts';
+import { balanceOf, type FitResult, MODULE_PREFIX, packingChanges } from '@ivrak/core';
+import { Anchor, Button, Progress, Select } from '@mantine/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { containerOf, kindName, positionOf, useCatalog } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { type Arranged, layDown, type Scene } from './arrange.ts';
 import { Cutaway } from './Cutaway.tsx';
+import { Elsewhere } from './Elsewhere.tsx';
+import { FitTools } from './FitTools.tsx';
 import './fit.css';
+import { LeftOut } from './LeftOut.tsx';
+import { Proposals } from './Proposals.tsx';
 import { type ReachEntry, reachOrder } from './reachOrder.ts';
+import { ThicknessMap } from './ThicknessMap.tsx';
 import { Verdict } from './Verdict.tsx';
 
-/** Packs the kit and shows it cut open, to scale, with what comes out first. */
+/** Packs the kit and shows it cut open, to scale; things are locked, turned and carried about, and the rest follows. */
 export function Fit() {
   const { draft, packing } = useKit();
-  const [pointed, setPointed] = useState<string | null>(null);
-  const result = packing.result;
+  const edit = useDraft((state) => state.edit);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const container = containerOf(draft.containerId);
+  const shown = useShown(packing.result, draft.containerId);
   const order = useMemo(
-    () => (result === null ? [] : reachOrder(result, packing.problem, nameOf(draft.units))),
-    [result, packing.problem, draft.units],
+    () => (shown === null ? [] : reachOrder(shown.result, packing.problem, nameOf(draft))),
+    [shown, packing.problem, draft],
   );
+  const act = (arranged: Arranged) => {
+    setRefusal(arranged.ok ? null : arranged.reason);
+    if (arranged.ok) edit(() => arranged.draft);
+  };
+  const scene: Scene | null =
+    shown === null || container === undefined ? null : { draft, container, result: shown.result, items: packing.problem?.items ?? [] };
+  const isStale = shown !== null && shown.result !== packing.result;
   return (
     <>
       <main id="main" className="fit-main" aria-label="Packed kit" tabIndex={SCROLLS_BY_KEYS}>
-        {result === null ? <Waiting /> : <Cutaway result={result} order={order} pointed={pointed} point={setPointed} />}
+        {scene === null || shown === null ? (
+          <Waiting />
+        ) : (
+          <>
+            <FitTools scene={scene} chosen={chosen} name={chosen === null ? '' : nameOf(draft)(chosen)} act={act} />
+            {refusal !== null && (
+              <p className="refusal" role="alert">
+                {refusal}
+              </p>
+            )}
+            <div className={`fit-views${isStale ? ' is-stale' : ''}`}>
+              <Cutaway
+                scene={scene}
+                result={shown.result}
+                order={order}
+                chosen={chosen}
+                choose={setChosen}
+                carried={(id, to) => act(layDown(scene, id, to))}
+              />
+              <div className="fit-beside">
+                {shown.result.unplaced.length > 0 && <LeftOut ids={shown.result.unplaced} />}
+                <ThicknessMap container={scene.container} result={shown.result} />
+              </div>
+            </div>
+            <FitLine result={shown.result} before={shown.before} />
+            <Elsewhere />
+          </>
+        )}
       </main>
       <aside className="drawer" aria-label="Fit">
         <Choices />
-        <Packing result={result} />
+        <Packing result={packing.result} />
         <Verdict order={order} />
-        {order.length > 0 && <ReachList order={order} point={setPointed} />}
+        <Proposals />
+        {order.length > 0 && <ReachList order={order} chosen={chosen} choose={setChosen} />}
       </aside>
     </>
   );
@@ -36,10 +81,31 @@ export function Fit() {
 /** A scrolling region without anything to press in it must take the focus itself, or keys could not scroll it. */
 const SCROLLS_BY_KEYS = 0;
 
-/** The name of an item `unitId` or `unitId:2`. */
-function nameOf(units: readonly { id: string; kind: string }[]): (itemId: string) => string {
-  const kinds = new Map(units.map((unit) => [unit.id, kindName(unit.kind)]));
-  return (itemId) => kinds.get(itemId.split(':')[0] ?? itemId) ?? itemId;
+interface Shown {
+  containerId: string;
+  result: FitResult;
+  /** The packing that was shown before this one. */
+  before: FitResult | null;
+}
+
+/** While a new packing is worked out, the last one in the same container stays on the screen. */
+function useShown(result: FitResult | null, containerId: string): Shown | null {
+  const last = useRef<Shown | null>(null);
+  if (result !== null && last.current?.result !== result) {
+    const before = last.current?.containerId === containerId ? last.current.result : null;
+    last.current = { containerId, result, before };
+  }
+  return last.current?.containerId === containerId ? last.current : null;
+}
+
+/** The name of an item: `unitId`, `unitId:2` or `module/id`. */
+function nameOf(draft: {
+  units: readonly { id: string; kind: string }[];
+  modules: readonly { id: string; name: string }[];
+}): (itemId: string) => string {
+  const kinds = new Map(draft.units.map((unit) => [unit.id, kindName(unit.kind)]));
+  const modules = new Map(draft.modules.map((module) => [`${MODULE_PREFIX}${module.id}`, `Module: ${module.name}`]));
+  return (itemId) => modules.get(itemId) ?? kinds.get(itemId.split(':')[0] ?? itemId) ?? itemId;
 }
 
 function Waiting() {
@@ -49,24 +115,58 @@ function Waiting() {
   return <p className="fit-waiting">Packing. The first answer takes a moment.</p>;
 }
 
+const round = (value: number): number => Math.round(value * 10) / 10;
+
+/** Figures of the packing, its balance, and what lies otherwise than before. */
+function FitLine({ result, before }: { result: FitResult; before: FitResult | null }) {
+  const { draft, packing } = useKit();
+  const container = containerOf(draft.containerId);
+  const changes = before === null ? [] : packingChanges(before, result);
+  const count = (what: string) => changes.filter((change) => change.what === what).length;
+  const told = (['added', 'gone', 'other compartment', 'turned', 'moved'] as const).flatMap((what) =>
+    count(what) > 0 ? [`${count(what)} ${what === 'other compartment' ? 'in another compartment' : what}`] : [],
+  );
+  const room = container?.compartments[0];
+  const balance = room === undefined || packing.problem === null ? null : balanceOf(result.placed, packing.problem.items, room);
+  const side = (value: number, plus: string, minus: string) =>
+    Math.abs(value) < 3 ? null : `${round(Math.abs(value))} mm ${value > 0 ? plus : minus}`;
+  const lean =
+    balance === null ? [] : [side(balance.rightMm, 'right', 'left'), side(balance.upMm, 'up', 'down')].filter((part) => part !== null);
+  return (
+    <p className="fit-line mono">
+      <span>{Math.round(result.fill * 100)} % of the packed depth is filled</span>
+      {result.outer !== undefined && (
+        <span>
+          {round(result.outer.wMm)} × {round(result.outer.hMm)} × {round(result.outer.tMm)} mm outside
+        </span>
+      )}
+      {balance !== null && <span>{lean.length === 0 ? 'hangs straight' : `weight ${lean.join(', ')} of the middle`}</span>}
+      {before !== null && told.length > 0 && (
+        <span>
+          since the last packing: {told.join(', ')}; {round(before.thicknessMm)} → {round(result.thicknessMm)} mm
+        </span>
+      )}
+    </p>
+  );
+}
+
 function Choices() {
   const { draft } = useKit();
   const edit = useDraft((state) => state.edit);
+  const containers = useCatalog((state) => state.containers);
+  const positions = useCatalog((state) => state.positions);
   const container = containerOf(draft.containerId);
-  const room = container?.compartments[0];
   const position = positionOf(draft.positionId);
   return (
     <div className="stack">
       <Select
         label="Container"
-        description={
-          room === undefined
-            ? undefined
-            : `inside ${room.wMm} × ${room.hMm} × ${room.dMm} mm, opens ${room.access === 'top' ? 'at the top' : 'in front'}`
-        }
-        data={CONTAINERS.map(({ id, name }) => ({ value: id, label: name }))}
+        description={container === undefined ? undefined : measuresLine(container)}
+        data={containers.map(({ id, name }) => ({ value: id, label: name }))}
         value={draft.containerId}
-        onChange={(value) => edit((before) => ({ ...before, containerId: value ?? before.containerId }))}
+        onChange={(value) =>
+          edit((before) => ({ ...before, containerId: value ?? before.containerId, fit: { ...before.fit, locks: {}, pins: {} } }))
+        }
       />
       <Select
         label="Carry position"
@@ -75,13 +175,32 @@ function Choices() {
             ? undefined
             : `${position.wMm} × ${position.hMm} × ${position.tMm} mm${position.massG === null ? '' : `, ${position.massG} g comfortable`} (planning values)`
         }
-        data={POSITIONS.map(({ id, name }) => ({ value: id, label: name }))}
+        data={positions.map(({ id, name }) => ({ value: id, label: name }))}
         value={draft.positionId}
         onChange={(value) => edit((before) => ({ ...before, positionId: value ?? before.positionId }))}
       />
+      <Anchor component={Link} to="/places" size="sm">
+        Measure and add your own
+      </Anchor>
     </div>
   );
 }
+
+function measuresLine(container: NonNullable<ReturnType<typeof containerOf>>): string {
+  const [room] = container.compartments;
+  if (room === undefined) return '';
+  const opens = room.access === 'top' ? 'opens at the top' : 'opens in front';
+  if (container.make === 'flatBag') return `film, ${room.wMm} × ${room.hMm} mm laid flat`;
+  if (container.make === 'vacuumRoll') return `film tube ${container.rollWidthMm} mm wide, cut to length`;
+  if (container.make === 'bundle') return `footprint at most ${room.wMm} × ${room.hMm} mm`;
+  const slots = room.slots?.length ?? 0;
+  if (slots > 0) return `${slots} elastic slots of ${room.slots?.[0]?.wMm} × ${room.slots?.[0]?.hMm} mm`;
+  const many = container.compartments.length > 1 ? `${container.compartments.length} × ` : '';
+  return `inside ${many}${room.wMm} × ${room.hMm} × ${room.dMm} mm, ${container.facing ? 'panels that close on each other' : opens}`;
+}
+
+/** How much further a long packing looks. */
+const LONG = 8;
 
 function Packing({ result }: { result: FitResult | null }) {
   const { packing } = useKit();
@@ -95,14 +214,17 @@ function Packing({ result }: { result: FitResult | null }) {
       </div>
     );
   }
+  const isEmpty = packing.problem === null || packing.problem.items.length === 0;
   return (
-    <div className="row">
-      <Button
-        onClick={() => packing.pack((result?.seed ?? 0) + 1)}
-        disabled={packing.problem === null || packing.problem.items.length === 0}
-      >
-        Pack again
-      </Button>
+    <div className="stack">
+      <div className="row">
+        <Button onClick={() => packing.pack((result?.seed ?? 0) + 1)} disabled={isEmpty}>
+          Pack again
+        </Button>
+        <Button variant="default" onClick={() => packing.pack((result?.seed ?? 0) + 1, LONG)} disabled={isEmpty}>
+          Look longer
+        </Button>
+      </div>
       {result !== null && (
         <span className="small muted mono">
           {result.decodes} tries, seed {result.seed}
@@ -112,22 +234,34 @@ function Packing({ result }: { result: FitResult | null }) {
   );
 }
 
-function ReachList({ order, point }: { order: readonly ReachEntry[]; point: (id: string | null) => void }) {
+interface ReachListProps {
+  order: readonly ReachEntry[];
+  chosen: string | null;
+  choose: (id: string) => void;
+}
+
+function ReachList({ order, chosen, choose }: ReachListProps) {
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
   return (
     <section>
       <h2>Reach order</h2>
-      <ol className="reach-list">
+      <ol className="reach-list" ref={list}>
         {order.map(({ id, name, before, place }) => (
-          <li key={id} onMouseEnter={() => point(id)} onMouseLeave={() => point(null)}>
-            <span className="reach-number">{place}</span>
-            <span className="grow">
-              <b>{name}</b>{' '}
-              <span className="muted">
-                {before.length === 0
-                  ? 'nothing in front'
-                  : `${before.length} in front: ${before.slice(0, 2).join(', ')}${before.length > 2 ? ' …' : ''}`}
+          <li key={id}>
+            <button type="button" aria-pressed={chosen === id} onClick={() => choose(id)}>
+              <span className="reach-number">{place}</span>
+              <span className="grow">
+                <b>{name}</b>{' '}
+                <span className="muted">
+                  {before.length === 0
+                    ? 'nothing in front'
+                    : `${before.length} in front: ${before.slice(0, 2).join(', ')}${before.length > 2 ? ' …' : ''}`}
+                </span>
               </span>
-            </span>
+            </button>
           </li>
         ))}
       </ol>

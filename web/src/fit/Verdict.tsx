@@ -1,4 +1,4 @@
-import type { FitReason } from '@ivrak/core';
+import type { FitReason, FitResult } from '@ivrak/core';
 import { mm } from '../drawing/figures.ts';
 import { containerOf, kindName, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -45,12 +45,19 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
   );
 }
 
+const PROOFS: Record<FitResult['bound']['kind'], string> = {
+  none: 'there being nothing',
+  volume: 'volume',
+  thickest: 'the thickest thing',
+  stack: 'things that cannot lie side by side',
+  exact: 'trying every way to lay the bulkiest things',
+};
+
 /** A bound from volume alone slanders good packings, so no gap is drawn from it. */
-function gapLine(thicknessMm: number, boundMm: number, kind: string, proven: boolean): string {
-  if (proven)
-    return `No packing of these boxes is thinner: proven by ${kind === 'stack' ? 'things that cannot lie side by side' : kind === 'thickest' ? 'the thickest thing' : 'volume'}.`;
+function gapLine(thicknessMm: number, boundMm: number, kind: FitResult['bound']['kind'], proven: boolean): string {
+  if (proven) return `No packing of these boxes is thinner: proven by ${PROOFS[kind]}.`;
   if (kind === 'volume' || kind === 'none') return 'Not proven to be the thinnest.';
-  return `At least ${mm(boundMm)} is certain (${kind === 'stack' ? 'things that cannot lie side by side' : 'the thickest thing'}); ${mm(thicknessMm)} was found.`;
+  return `At least ${mm(boundMm)} is certain (${PROOFS[kind]}); ${mm(thicknessMm)} was found.`;
 }
 
 function Reason({ reason }: { reason: FitReason }) {

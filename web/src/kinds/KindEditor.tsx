@@ -14,7 +14,6 @@ import {
   SKILL_FACTS,
   SKILLS,
   type Skill,
-  slug,
 } from '@ivrak/core';
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
@@ -24,6 +23,7 @@ import { useRefresh } from '../api/queries.ts';
 import { Toggle } from '../brief/fields.tsx';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useCatalog } from '../kit/catalog.ts';
+import { freeId } from '../kit/freeId.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 
 const DRAWING_NAMES: Record<DrawingId, string> = {
@@ -270,13 +270,6 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
       </div>
     </aside>
   );
-}
-
-function freeId(name: string, taken: ReadonlySet<string>): string {
-  const base = slug(name).slice(0, 58) || 'kind';
-  let id = base;
-  for (let number = 2; taken.has(id); number += 1) id = `${base}-${number}`;
-  return id;
 }
 
 function Grades({ kind, set }: { kind: Kind; set: (change: Partial<Kind>) => void }) {

@@ -15,6 +15,7 @@ const STEPS = [
   { step: 'brief', name: 'Brief' },
   { step: 'bench', name: 'Bench' },
   { step: 'fit', name: 'Fit' },
+  { step: 'stage', name: 'Stage' },
 ];
 
 /** Which kit this is, the steps of the work, and the figures that decide whether it is carried. */

@@ -50,6 +50,7 @@ function Frame() {
     'g 1': step('brief'),
     'g 2': step('bench'),
     'g 3': step('fit'),
+    'g 4': step('stage'),
   });
   return (
     <div className="kit-frame">

@@ -1,6 +1,7 @@
 import {
   type CarryCheck,
   carryCheck,
+  defaultDecodes,
   type FitProblem,
   type FitResult,
   fitFingerprint,
@@ -25,7 +26,8 @@ export interface PackingState {
   carry: CarryCheck | null;
   /** Share of the work done while packing; null: at rest. */
   progress: number | null;
-  pack(seed: number): void;
+  /** Packs anew; `longer` looks so many times further than usual. */
+  pack(seed: number, longer?: number): void;
   cancel(): void;
 }
 
@@ -70,12 +72,12 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
   }, []);
 
   const pack = useCallback(
-    (seed: number) => {
+    (seed: number, longer = 1) => {
       if (problem === null || fingerprint === null) return;
       running.current?.cancel();
       setProgress(0);
       // Progress comes over a port of its own and may arrive after the result: what is no longer running says nothing.
-      const run: RunningFit = startFit({ ...problem, seed }, (share) => {
+      const run: RunningFit = startFit({ ...problem, seed, decodes: longer * defaultDecodes(problem.items.length) }, (share) => {
         if (running.current === run) setProgress(share);
       });
       running.current = run;

@@ -11,8 +11,11 @@ const KEYS: [keys: string, does: string][] = [
   ['Delete', 'take the chosen thing off the sheet'],
   ['z  Shift z', 'undo, redo'],
   ['p', 'pack again'],
+  ['l  k  t  f', 'in Fit: lock, pin to its compartment, turn, fold the chosen thing'],
+  ['arrows  Shift arrows', 'in Fit: move it by 5 mm, by 1 mm'],
+  ['[  ]', 'in Fit: to the compartment before or after'],
   ['g then m s r u l e', 'Muster, Stores, Restock, Upkeep, Log a use, Settings'],
-  ['g then 1 2 3', 'Brief, Bench, Fit of this kit'],
+  ['g then 1 2 3 4', 'Brief, Bench, Fit, Stage of this kit'],
   ['1 to 9', 'in Use: log the thing with that number'],
   ['?', 'this list'],
 ];

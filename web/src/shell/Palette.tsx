@@ -10,6 +10,7 @@ const SCREENS = [
   { label: 'Upkeep', description: 'what lapses when', to: '/upkeep' },
   { label: 'Schools', description: 'what comes first, disputes, adjusted copies', to: '/schools' },
   { label: 'Kinds', description: 'the catalogue, own kinds, tables in and out', to: '/kinds' },
+  { label: 'Containers and places', description: 'measured pouches and pockets, a ruler to print', to: '/places' },
   { label: 'Log a use', description: 'write down what was used', to: '/use' },
   { label: 'Settings', description: 'export, import, who you are', to: '/settings' },
 ];
@@ -24,6 +25,7 @@ export function Palette() {
       { step: 'bench', said: 'lay things out' },
       { step: 'brief', said: 'who, where, how far' },
       { step: 'fit', said: 'pack it' },
+      { step: 'stage', said: 'make it ready, print it, weigh it' },
       { step: 'compare', said: 'side by side, ready-made and published lists' },
     ].map(({ step, said }) => ({
       id: `${kit.id}-${step}`,

@@ -10,6 +10,6 @@ CREATE TABLE "own_positions" (
 	"version" integer DEFAULT 1 NOT NULL
 );
 --> statement-breakpoint
-ALTER TABLE "kits" ADD COLUMN "fit" jsonb DEFAULT '{"press":0,"locks":{}}'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "kits" ADD COLUMN "fit" jsonb DEFAULT '{"press":0,"locks":{},"pins":{},"folds":{}}'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "kits" ADD COLUMN "stage" jsonb DEFAULT '{"ticks":[],"hangsAt":"","told":"","weighed":null}'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "kits" ADD COLUMN "modules" jsonb DEFAULT '[]'::jsonb NOT NULL;

@@ -1,0 +1,143 @@
+import { ActionIcon, Button, Menu, SegmentedControl } from '@mantine/core';
+import { IconArrowDown, IconArrowLeft, IconArrowRight, IconArrowUp } from '@tabler/icons-react';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { useKeys } from '../shell/useKeys.ts';
+import { type Arranged, heldCount, letGoOfAll, moveTo, nextFold, nudge, type Scene, toggleLock, togglePin, turn } from './arrange.ts';
+
+const STEP_MM = 5;
+const FINE_MM = 1;
+const PRESSES = [
+  { value: '0', label: 'Loose' },
+  { value: '0.6', label: 'Firm' },
+  { value: '1', label: 'Hard' },
+];
+
+interface FitToolsProps {
+  scene: Scene;
+  chosen: string | null;
+  name: string;
+  act: (arranged: Arranged) => void;
+}
+
+/** What can be done with the chosen thing, and how hard everything is pressed. All of it by keys too. */
+export function FitTools({ scene, chosen, name, act }: FitToolsProps) {
+  const { draft } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const held = heldCount(draft);
+  return (
+    <div className="fit-tools">
+      {chosen === null ? (
+        <p className="small muted">Choose a thing to lock, turn, fold or move it; carry it to where you want it.</p>
+      ) : (
+        <ChosenTools scene={scene} chosen={chosen} name={name} act={act} />
+      )}
+      <span className="grow" />
+      {held > 0 && (
+        <Button variant="subtle" size="compact-sm" onClick={() => edit(letGoOfAll)}>
+          Let go of {held === 1 ? 'the one held' : `all ${held} held`}
+        </Button>
+      )}
+      <SegmentedControl
+        size="xs"
+        aria-label="How hard it is pressed"
+        data={PRESSES}
+        value={String(
+          PRESSES.map(({ value }) => Number(value)).reduce((best, value) =>
+            Math.abs(value - draft.fit.press) < Math.abs(best - draft.fit.press) ? value : best,
+          ),
+        )}
+        onChange={(value) => edit((before) => ({ ...before, fit: { ...before.fit, press: Number(value) } }))}
+      />
+    </div>
+  );
+}
+
+function ChosenTools({ scene, chosen, name, act }: FitToolsProps & { chosen: string }) {
+  const { locks, pins, folds } = scene.draft.fit;
+  const item = scene.items.find(({ id }) => id === chosen);
+  const box = scene.result.placed.find(({ id }) => id === chosen);
+  const isLocked = locks[chosen] !== undefined;
+  const isPinned = pins[chosen] !== undefined;
+  const fold = folds[chosen];
+  const rooms = scene.container.compartments;
+  const others = rooms.filter(({ id }) => id !== box?.compartment);
+  const move = (dx: number, dy: number) => () => act(nudge(scene, chosen, dx, dy));
+  const toNext = (by: 1 | -1) => () => {
+    const next = rooms[rooms.findIndex(({ id }) => id === box?.compartment) + by];
+    if (next !== undefined) act(moveTo(scene, chosen, next.id));
+  };
+  useKeys({
+    l: () => act(toggleLock(scene, chosen)),
+    k: () => act(togglePin(scene, chosen)),
+    t: () => act(turn(scene, chosen)),
+    f: () => act(nextFold(scene, chosen)),
+    ArrowLeft: (event) => move(event.shiftKey ? -FINE_MM : -STEP_MM, 0)(),
+    ArrowRight: (event) => move(event.shiftKey ? FINE_MM : STEP_MM, 0)(),
+    ArrowUp: (event) => move(0, event.shiftKey ? FINE_MM : STEP_MM)(),
+    ArrowDown: (event) => move(0, event.shiftKey ? -FINE_MM : -STEP_MM)(),
+    '[': toNext(-1),
+    ']': toNext(1),
+  });
+  return (
+    <div className="row fit-chosen">
+      <b className="fit-chosen-name">{name}</b>
+      <Button
+        size="compact-sm"
+        variant={isLocked ? 'filled' : 'default'}
+        onClick={() => act(toggleLock(scene, chosen))}
+        aria-pressed={isLocked}
+      >
+        {isLocked ? 'Locked' : 'Lock'}
+      </Button>
+      {rooms.length > 1 && (
+        <Button
+          size="compact-sm"
+          variant={isPinned ? 'filled' : 'default'}
+          onClick={() => act(togglePin(scene, chosen))}
+          aria-pressed={isPinned}
+        >
+          {isPinned ? 'Pinned here' : 'Pin here'}
+        </Button>
+      )}
+      <Button size="compact-sm" variant="default" onClick={() => act(turn(scene, chosen))}>
+        Turn
+      </Button>
+      {item?.foldable === true && (
+        <Button size="compact-sm" variant={fold === undefined ? 'default' : 'filled'} onClick={() => act(nextFold(scene, chosen))}>
+          {fold === undefined ? 'Fold' : fold ? 'Folded' : 'Not folded'}
+        </Button>
+      )}
+      <span className="fit-arrows">
+        <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm left`} onClick={move(-STEP_MM, 0)}>
+          <IconArrowLeft size={15} />
+        </ActionIcon>
+        <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm right`} onClick={move(STEP_MM, 0)}>
+          <IconArrowRight size={15} />
+        </ActionIcon>
+        <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm up`} onClick={move(0, STEP_MM)}>
+          <IconArrowUp size={15} />
+        </ActionIcon>
+        <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm down`} onClick={move(0, -STEP_MM)}>
+          <IconArrowDown size={15} />
+        </ActionIcon>
+      </span>
+      {others.length > 0 && (
+        <Menu>
+          <Menu.Target>
+            <Button size="compact-sm" variant="default">
+              Move to
+            </Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            {others.map(({ id }) => (
+              <Menu.Item key={id} onClick={() => act(moveTo(scene, chosen, id))}>
+                {id}
+              </Menu.Item>
+            ))}
+          </Menu.Dropdown>
+        </Menu>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,31 @@
+import { measuresOf } from '@ivrak/core';
+import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { catalogNow } from '../kit/catalog.ts';
+import { useKit } from '../kit/KitContext.tsx';
+
+/** What did not go in, with its measures. */
+export function LeftOut({ ids }: { ids: readonly string[] }) {
+  const { draft } = useKit();
+  return (
+    <section className="left-out">
+      <h2>Left out</h2>
+      <ul>
+        {ids.map((id) => {
+          const unit = draft.units.find((candidate) => candidate.id === id.split(':')[0]);
+          const kind = catalogNow().get(unit?.kind ?? '');
+          if (unit === undefined || kind === undefined) return <li key={id}>{id}</li>;
+          const state = measuresOf(kind, unit.state);
+          return (
+            <li key={id}>
+              <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 62)} />
+              <b>{kind.name}</b>
+              <span className="mono">
+                {state.wMm} × {state.hMm} × {state.tMm}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

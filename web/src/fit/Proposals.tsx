@@ -1,0 +1,75 @@
+import { applyFitFix, type FitProposal } from '@ivrak/core';
+import { Button, Progress } from '@mantine/core';
+import { useEffect } from 'react';
+import { showChange } from '../bench/showChange.ts';
+import { mm } from '../drawing/figures.ts';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { newUnitId } from '../kit/units.ts';
+import { useAdvice } from './useAdvice.ts';
+
+/** The least changes that make the kit fit, each taken up with one press and undone like any other edit. */
+export function Proposals() {
+  const { packing, draft } = useKit();
+  const { result, carry } = packing;
+  const advice = useAdvice('propose');
+  const isFine = result?.feasible === true && carry !== null && carry.overMm === 0 && carry.outlineFits;
+  const isAsked = result !== null && !isFine && draft.units.length > 0;
+  const isIdle = advice.answer === null && advice.progress === null && advice.error === null;
+  useEffect(() => {
+    if (isAsked && isIdle) advice.ask();
+    // Asked once for each state of the kit; a cancelled question is asked again by hand only.
+  }, [isAsked, advice.ask]);
+  if (!isAsked) return null;
+  return (
+    <section className="stack" aria-label="Least changes that make it fit">
+      <h2>Least changes that make it fit</h2>
+      {advice.progress !== null && (
+        <div className="row" role="status">
+          <Progress className="grow" value={advice.progress * 100} aria-label="Looking for changes" transitionDuration={0} />
+          <Button size="compact-sm" variant="default" onClick={advice.cancel}>
+            Cancel
+          </Button>
+        </div>
+      )}
+      {advice.error !== null && <p className="refusal">{advice.error}</p>}
+      {isIdle && (
+        <Button variant="default" onClick={advice.ask}>
+          Look for changes
+        </Button>
+      )}
+      {advice.answer?.length === 0 && (
+        <p className="small">No few changes were found that make it fit. Split the kit, or choose a larger place.</p>
+      )}
+      {advice.answer?.slice(0, SHOWN).map((proposal) => (
+        <Proposal key={JSON.stringify(proposal.fixes)} proposal={proposal} />
+      ))}
+    </section>
+  );
+}
+
+const SHOWN = 6;
+
+function Proposal({ proposal }: { proposal: FitProposal }) {
+  const edit = useDraft((state) => state.edit);
+  const apply = () => edit((draft) => proposal.fixes.reduce((now, fix) => applyFitFix(now, fix, newUnitId()), draft));
+  return (
+    <div className="proposal">
+      <div className="grow">
+        <b>{proposal.labels.join(' · ')}</b>
+        <p className="small mono">
+          {mm(proposal.outerTMm)} of {mm(proposal.limitMm)}
+          {proposal.changes.length === 0 ? ' · no need changes' : ''}
+        </p>
+        {proposal.changes.map((change) => (
+          <p className="small" key={change.need}>
+            {showChange(change)}
+          </p>
+        ))}
+      </div>
+      <Button size="compact-sm" variant="default" onClick={apply} aria-label={`Apply: ${proposal.labels.join(', ')}`}>
+        Apply
+      </Button>
+    </div>
+  );
+}

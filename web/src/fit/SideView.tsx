@@ -1,0 +1,93 @@
+import type { FitResult } from '@ivrak/core';
+import { catalogNow, containerOf, positionOf } from '../kit/catalog.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { fillOf, PAD } from './Cutaway.tsx';
+import { frameOf, type RoomDrawing } from './frames.ts';
+
+interface SideViewProps {
+  room: RoomDrawing;
+  scale: number;
+  result: FitResult;
+  chosen: string | null;
+}
+
+/** Room for the words at the limit, px. */
+const MARGIN = 26;
+
+/** A compartment from the side, back wall at the left, with the carry position's limit where it falls inside. */
+export function SideView({ room, scale, result, chosen }: SideViewProps) {
+  const { draft } = useKit();
+  const container = containerOf(draft.containerId);
+  const position = positionOf(draft.positionId);
+  if (container === undefined || position === undefined) return null;
+  const limit = position.tMm - container.wallMm;
+  const others = container.facing
+    ? result.perCompartment.filter(({ id }) => id !== room.id).reduce((sum, one) => sum + one.thicknessMm, 0)
+    : 0;
+  // Of two facing panels one has what the other leaves.
+  const own = limit - others;
+  const isNear = own > 0 && own <= 1.6 * room.d;
+  const wide = Math.max(room.d, isNear ? own : 0);
+  const thick = result.perCompartment.find(({ id }) => id === room.id)?.thicknessMm ?? 0;
+  const height = room.h * scale;
+  const boxes = result.placed.filter(({ compartment }) => compartment === room.id).sort((a, b) => b.xMm - a.xMm);
+  const unitKind = (id: string) => catalogNow().get(draft.units.find((unit) => unit.id === id.split(':')[0])?.kind ?? '');
+  return (
+    <figure>
+      <figcaption>
+        <h2>Side</h2> <span className="mono side-thickness">{Math.round(thick * 10) / 10} mm</span>
+      </figcaption>
+      <svg
+        width={wide * scale + 2 * PAD + MARGIN}
+        height={height + 2 * PAD + 24}
+        viewBox={`${-PAD} ${-PAD} ${wide * scale + 2 * PAD + MARGIN} ${height + 2 * PAD + 24}`}
+        role="img"
+        aria-label={`Side view: packed ${thick} mm, limit ${own} mm inside`}
+      >
+        <rect
+          x={-PAD + 1}
+          y={-PAD + 1}
+          width={room.d * scale + 2 * PAD - 2}
+          height={height + 2 * PAD - 2}
+          rx={9}
+          fill="var(--cloth)"
+          stroke="var(--ink)"
+          strokeWidth={1.6}
+        />
+        <rect width={room.d * scale} height={height} fill="var(--card)" stroke="var(--line)" />
+        {boxes.map((box) => {
+          const frame = frameOf(room, box);
+          return frame === undefined ? null : (
+            <rect
+              key={box.id}
+              x={box.zMm * scale}
+              y={(room.h - frame.y - box.yMm - box.hMm) * scale}
+              width={box.dMm * scale}
+              height={box.hMm * scale}
+              rx={2}
+              fill={chosen === box.id ? 'var(--ochre)' : fillOf(unitKind(box.id))}
+              stroke="var(--ink)"
+              strokeWidth={1}
+            />
+          );
+        })}
+        {isNear && (
+          <>
+            <line
+              x1={own * scale}
+              x2={own * scale}
+              y1={-PAD}
+              y2={height + PAD}
+              stroke="var(--gap)"
+              strokeWidth={1.8}
+              strokeDasharray="6 4"
+            />
+            <text x={Math.max(30, own * scale)} y={height + PAD + 15} textAnchor="middle" className="cutaway-text" fill="var(--gap)">
+              limit {Math.round(own * 10) / 10}
+            </text>
+          </>
+        )}
+      </svg>
+    </figure>
+  );
+}

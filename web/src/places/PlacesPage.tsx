@@ -1,0 +1,155 @@
+import { type Container, CONTAINERS, type Position, POSITIONS } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { Link, useSearchParams } from 'react-router';
+import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
+import '../kinds/kinds.css';
+import { useCatalog } from '../kit/catalog.ts';
+import { ContainerEditor } from './ContainerEditor.tsx';
+import './places.css';
+import { PositionEditor } from './PositionEditor.tsx';
+
+const SHIPPED_CONTAINERS: ReadonlySet<string> = new Set(CONTAINERS.map(({ id }) => id));
+const SHIPPED_POSITIONS: ReadonlySet<string> = new Set(POSITIONS.map(({ id }) => id));
+
+/** Containers and carry positions: what is shipped, and what was measured here. */
+export function PlacesPage() {
+  const { containers, positions, own } = useCatalog();
+  const [params, setParams] = useSearchParams();
+  const show = (next: Record<string, string>) => setParams(next, { replace: true });
+  const container = params.get('container');
+  const position = params.get('position');
+  const close = () => show({});
+  const chosenContainer = containers.find(({ id }) => id === container) ?? null;
+  const chosenPosition = positions.find(({ id }) => id === position) ?? null;
+  return (
+    <main id="main" className="kinds-page">
+      <section className="kinds-main" aria-label="Containers and carry positions">
+        <header className="kinds-head">
+          <div className="grow">
+            <h1>Containers and places</h1>
+            <p className="small muted">
+              Inner measures of shipped containers are from memory, envelopes of places are planning values. Measure yours and add them:
+              a pocket with the printed ruler, a pouch stuffed as full as you would carry it.
+            </p>
+          </div>
+          <Button onClick={() => show({ container: 'new' })}>Add a container</Button>
+          <Button onClick={() => show({ position: 'new' })}>Add a place</Button>
+          <Button variant="default" component={Link} to="/places/ruler">
+            Print a ruler
+          </Button>
+        </header>
+        <div className="places-lists">
+          <ContainerList containers={containers} chosen={container} choose={(id) => show({ container: id })} />
+          <PositionList positions={positions} chosen={position} choose={(id) => show({ position: id })} />
+        </div>
+      </section>
+      {(container === 'new' || chosenContainer !== null) && (
+        <ContainerEditor
+          key={container}
+          container={container === 'new' ? null : chosenContainer}
+          version={own.containers[container ?? ''] ?? null}
+          isShipped={SHIPPED_CONTAINERS.has(container ?? '')}
+          close={close}
+        />
+      )}
+      {(position === 'new' || chosenPosition !== null) && (
+        <PositionEditor
+          key={position}
+          position={position === 'new' ? null : chosenPosition}
+          version={own.positions[position ?? ''] ?? null}
+          isShipped={SHIPPED_POSITIONS.has(position ?? '')}
+          close={close}
+        />
+      )}
+    </main>
+  );
+}
+
+interface ListProps {
+  chosen: string | null;
+  choose: (id: string) => void;
+}
+
+function ContainerList({ containers, chosen, choose }: ListProps & { containers: readonly Container[] }) {
+  return (
+    <table className="compare-table kinds-table">
+      <thead>
+        <tr>
+          <th scope="col">
+            <span className="sr-only">Outline</span>
+          </th>
+          <th scope="col">Container</th>
+          <th scope="col" className="is-figure">
+            Inside, mm
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {containers.map((container) => (
+          <tr key={container.id} className={chosen === container.id ? 'is-chosen' : undefined}>
+            <td className="kind-cell">
+              <ContainerDrawing container={container} size={38} />
+            </td>
+            <th scope="row">
+              <button type="button" className="link-button" onClick={() => choose(container.id)}>
+                {container.name}
+              </button>
+              {!SHIPPED_CONTAINERS.has(container.id) && <span className="evidence">own</span>}
+            </th>
+            <td className="is-figure">{insideLine(container)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function insideLine({ make, compartments, rollWidthMm }: Container): string {
+  const [room] = compartments;
+  if (room === undefined) return '';
+  if (make === 'vacuumRoll') return `roll ${rollWidthMm} wide`;
+  if (make === 'flatBag') return `${room.wMm} × ${room.hMm} flat`;
+  if (make === 'bundle') return `up to ${room.wMm} × ${room.hMm}`;
+  const slots = room.slots?.length ?? 0;
+  if (slots > 0) return `${slots} slots ${room.slots?.[0]?.wMm} × ${room.slots?.[0]?.hMm}`;
+  return `${compartments.length > 1 ? `${compartments.length} × ` : ''}${room.wMm} × ${room.hMm} × ${room.dMm}`;
+}
+
+function PositionList({ positions, chosen, choose }: ListProps & { positions: readonly Position[] }) {
+  return (
+    <table className="compare-table kinds-table">
+      <thead>
+        <tr>
+          <th scope="col">Place</th>
+          <th scope="col" className="is-figure">
+            Comfortable, mm
+          </th>
+          <th scope="col" className="is-figure">
+            Mass, g
+          </th>
+          <th scope="col">Reached by</th>
+        </tr>
+      </thead>
+      <tbody>
+        {positions.map((position) => (
+          <tr key={position.id} className={chosen === position.id ? 'is-chosen' : undefined}>
+            <th scope="row">
+              <button type="button" className="link-button" onClick={() => choose(position.id)}>
+                {position.name}
+              </button>
+              {!SHIPPED_POSITIONS.has(position.id) && <span className="evidence">own</span>}
+            </th>
+            <td className="is-figure">
+              {position.wMm} × {position.hMm} × {position.tMm}
+            </td>
+            <td className="is-figure">{position.massG ?? 'any'}</td>
+            <td className="small">
+              {position.hands === 'both' ? 'either hand' : `${position.hands} hand`}
+              {position.onBody ? (position.seated ? ', also seated' : ', not seated') : ''}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

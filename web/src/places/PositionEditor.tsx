@@ -1,0 +1,113 @@
+import { type Position, PositionSchema } from '@ivrak/core';
+import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { api } from '../api/client.ts';
+import { useCatalog } from '../kit/catalog.ts';
+import { freeId } from '../kit/freeId.ts';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { useKeep } from './useKeep.ts';
+
+const BLANK: Position = {
+  id: '',
+  name: '',
+  wMm: 140,
+  hMm: 130,
+  tMm: 25,
+  massG: 250,
+  onBody: true,
+  heat: 'warm',
+  hands: 'right',
+  drawS: 4,
+  seated: true,
+};
+const HANDS: { value: Position['hands']; label: string }[] = [
+  { value: 'left', label: 'Left hand' },
+  { value: 'right', label: 'Right hand' },
+  { value: 'both', label: 'Either hand' },
+];
+const HEATS: { value: Position['heat']; label: string }[] = [
+  { value: 'cool', label: 'Cool' },
+  { value: 'room', label: 'As the room' },
+  { value: 'warm', label: 'Warm: near skin, in sun' },
+  { value: 'hot', label: 'Hot: closed car, black box' },
+];
+
+interface PositionEditorProps {
+  position: Position | null;
+  version: number | null;
+  isShipped: boolean;
+  close: () => void;
+}
+
+/** A place in which a kit is carried, as it was measured. Shipped ones can be copied. */
+export function PositionEditor({ position: kept, version, isShipped, close }: PositionEditorProps) {
+  const known = useCatalog((state) => state.positions);
+  const [position, setPosition] = useState(kept ?? BLANK);
+  const [isChecked, setChecked] = useState(false);
+  const { error, keep } = useKeep(close);
+  const set = (change: Partial<Position>) => setPosition((before) => ({ ...before, ...change }));
+  const isNew = version === null;
+  const named = isNew ? { ...position, id: freeId(position.name, new Set(known.map(({ id }) => id))) } : position;
+  const parsed = PositionSchema.safeParse(named);
+  return (
+    <aside className="drawer kind-editor" aria-label={kept?.name ?? 'New place'}>
+      <div className="panel-heading">
+        <h2>{isNew ? (kept === null ? 'New place' : `Copy of ${kept.name}`) : kept?.name}</h2>
+        <CloseButton aria-label="Close" onClick={close} />
+      </div>
+      {isShipped && <p className="small muted">This one is shipped and stays as it is. Give your copy a name of its own.</p>}
+      <TextInput
+        label="Name"
+        value={position.name}
+        maxLength={60}
+        error={isChecked && position.name.trim() === '' ? 'Give it a name.' : undefined}
+        onChange={(event) => set({ name: event.currentTarget.value })}
+      />
+      <div className="field-row">
+        <DecimalInput label="Width" unit="mm" min={1} max={2000} value={position.wMm} onChange={(wMm) => wMm !== null && set({ wMm })} />
+        <DecimalInput label="Height" unit="mm" min={1} max={2000} value={position.hMm} onChange={(hMm) => hMm !== null && set({ hMm })} />
+        <DecimalInput label="Thickness" unit="mm" min={1} max={2000} value={position.tMm} onChange={(tMm) => tMm !== null && set({ tMm })} />
+      </div>
+      <div className="field-row">
+        <DecimalInput label="Comfortable mass" unit="g" min={1} max={50_000} value={position.massG} onChange={(massG) => set({ massG })} />
+        <DecimalInput
+          label="May stick out"
+          unit="mm"
+          max={200}
+          value={position.stickOutMm ?? 0}
+          onChange={(stickOutMm) => set({ stickOutMm: stickOutMm ?? undefined })}
+        />
+        <DecimalInput
+          label="To the hand in"
+          unit="s"
+          max={600}
+          decimals={1}
+          value={position.drawS}
+          onChange={(drawS) => drawS !== null && set({ drawS })}
+        />
+      </div>
+      <div className="field-row">
+        <Select label="Reached by" data={HANDS} value={position.hands} onChange={(hands) => set({ hands: HANDS.find(({ value }) => value === hands)?.value ?? 'both' })} />
+        <Select label="Heat" data={HEATS} value={position.heat} onChange={(heat) => set({ heat: HEATS.find(({ value }) => value === heat)?.value ?? 'room' })} />
+      </div>
+      <Checkbox label="On the body" checked={position.onBody} onChange={(event) => set({ onBody: event.currentTarget.checked })} />
+      <Checkbox label="Comfortable and reached while seated" checked={position.seated} onChange={(event) => set({ seated: event.currentTarget.checked })} />
+      {error !== null && <p className="refusal">{error}</p>}
+      <div className="row">
+        <Button
+          onClick={() => {
+            setChecked(true);
+            if (parsed.success) void keep(() => api.put(`/api/positions/${parsed.data.id}`, { version, position: parsed.data }));
+          }}
+        >
+          {isNew ? 'Add it' : 'Keep'}
+        </Button>
+        {!isNew && (
+          <Button variant="default" onClick={() => void keep(() => api.delete(`/api/positions/${position.id}?version=${version}`))}>
+            Take it away
+          </Button>
+        )}
+      </div>
+    </aside>
+  );
+}
