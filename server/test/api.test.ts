@@ -152,6 +152,48 @@ describe('contract calls', () => {
     expect(coverage.body.singlePoints).toEqual([{ need: 'M.limb', unitId: 'u' }]);
   });
 
+  it('compute/fit packs every make of container, and says what is outside of film, which slot holds what, and how it hangs', async () => {
+    const thing = (id: string, wMm: number, hMm: number, tMm: number, massG: number) => ({ id, wMm, hMm, tMm, massG, shape: 'flat' });
+    const items = [thing('dressing', 140, 100, 16, 60), thing('gloves', 95, 65, 7, 12)];
+    const room = { id: 'main', wMm: 200, hMm: 180, dMm: 60, access: 'front' };
+    const slots = ['left', 'right'].map((id) => ({ id, wMm: 90, hMm: 120, dMm: 30, stretchMm: 20, stickOutMm: 40 }));
+    const packs = async (container: unknown, more = {}) =>
+      (await send('post', '/api/compute/fit', { container, items, decodes: 400, ...more })).body;
+    const soft = await packs({ make: 'soft', compartments: [room] });
+    expect(soft).toMatchObject({ verdict: 'fits', perCompartment: [{ massG: 72, thicknessMm: expect.any(Number) }] });
+    expect(Math.max(...soft.perCompartment[0].profileMm)).toBe(soft.thicknessMm);
+    expect(soft.outer).toBeUndefined();
+    const film = await packs({ make: 'flatBag', compartments: [room] });
+    expect(film.outer.wMm + film.outer.tMm).toBeLessThanOrEqual(200);
+    const roll = await packs({ make: 'vacuumRoll', rollWidthMm: 200, compartments: [{ ...room, hMm: 400 }] });
+    expect(roll).toMatchObject({ feasible: true, thicknessMm: 16, outer: { tMm: 16 } });
+    expect((await packs({ make: 'bundle', compartments: [room] })).outer.tMm).toBeGreaterThan(0);
+    const band = await packs({ make: 'soft', compartments: [{ ...room, slots }] });
+    expect(band.placed.map(({ slot }: { slot: string }) => slot).sort()).toEqual(['left', 'right']);
+    const facing = await packs({ make: 'soft', facing: true, compartments: [room, { ...room, id: 'lid' }] });
+    expect(facing.thicknessMm).toBeCloseTo(facing.perCompartment[0].thicknessMm + facing.perCompartment[1].thicknessMm, 6);
+    const pinned = await packs(
+      { make: 'soft', compartments: [room, { ...room, id: 'lid' }] },
+      { items: [{ ...items[0], pinnedTo: 'lid' }] },
+    );
+    expect(pinned.placed[0].compartment).toBe('lid');
+    const again = await packs({ make: 'soft', compartments: [room] });
+    expect(again).toEqual(soft);
+  });
+
+  it('compute/fit refuses a roll without width, one panel that faces nothing, and a lock in film, by field', async () => {
+    const items = [{ id: 'a', wMm: 10, hMm: 10, tMm: 10, shape: 'flat' }];
+    const room = { id: 'main', wMm: 100, hMm: 100, dMm: 40, access: 'front' };
+    const lockedAt = { compartment: 'main', xMm: 0, yMm: 0, zMm: 0, wMm: 10, hMm: 10, dMm: 10 };
+    const post =
+      (container: unknown, own: unknown = items) =>
+      () =>
+        send('post', '/api/compute/fit', { container, items: own });
+    await refused(422, 'container.rollWidthMm', post({ make: 'vacuumRoll', compartments: [room] }));
+    await refused(422, 'container.compartments', post({ make: 'soft', facing: true, compartments: [room] }));
+    await refused(422, 'items', post({ make: 'flatBag', compartments: [room] }, [{ ...items[0], lockedAt }]));
+  });
+
   it('compute/fit packs in a thread of its own and refuses bad measures', async () => {
     const container = { make: 'soft', compartments: [{ id: 'main', wMm: 150, hMm: 110, dMm: 20, access: 'front' }] };
     const items = [{ id: 'a', wMm: 100, hMm: 75, tMm: 11, shape: 'flat', reach: 3 }];

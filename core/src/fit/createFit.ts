@@ -1,4 +1,4 @@
-import { type Bound, laysIn, lowerBound } from './bounds.ts';
+import { type Bound, lowerBound } from './bounds.ts';
 import { type Box, type Decoded, type Genome, type Prepared, preparedOf, prepareFit, type Room, settleBack } from './decoder.ts';
 import { leastDepth } from './exact.ts';
 import { flatBagFootprint, rollFootprintMm, roomiestThickness } from './film.ts';
@@ -224,10 +224,9 @@ function* packRoll(problem: FitProblem, found: Found, budget: number): Work {
     d: t,
     top: false,
   });
-  const thinnest = (t: number) => Math.max(...lays.map((own) => Math.min(...laysIn(own, roomAt(t)).map(({ d }) => d))));
   const most = Math.min(toTenths(tube.dMm), Math.floor(rollWidthMm * 5));
-  let t = Math.min(most, ...[Math.max(...lays.map((own) => Math.min(...own.map(({ d }) => d))))]);
-  while (t < most && thinnest(t) > t) t += 5;
+  const bound = thickestAlone(lays, (lay) => lay.d <= most && lay.w <= roomAt(lay.d).w && lay.h <= roomAt(lay.d).h);
+  let t = Math.min(most, Math.max(1, bound.tenths));
   const attempts = 6;
   for (let attempt = 0; attempt < attempts; attempt += 1) {
     const room = roomAt(t);
@@ -249,12 +248,17 @@ function* packRoll(problem: FitProblem, found: Found, budget: number): Work {
     );
     found.decoded = { boxes: settleBack(own.decoded.boxes, new Set()).map(swapBox), unplaced: own.decoded.unplaced };
     found.decodes = own.decodes;
-    found.bound = { tenths: Math.min(thinnest(most), t), kind: 'thickest', items: [] };
+    found.bound = bound;
     if (own.decoded.unplaced.length === 0 || t >= most) break;
     t = Math.min(most, Math.ceil(t * 1.3));
   }
-  const thick = found.prepared.lays.findIndex((own) => Math.min(...own.map(({ d }) => d)) === found.bound.tenths);
-  if (thick >= 0) found.bound = { ...found.bound, items: [thick] };
+}
+
+/** The thing that is thickest even lying as thin as it may; nothing that holds all of them is thinner. */
+function thickestAlone(lays: readonly (readonly Lay[])[], may: (lay: Lay) => boolean): Bound {
+  const thin = lays.map((own) => Math.min(...own.filter(may).map(({ d }) => d)));
+  const tenths = Math.max(0, ...thin.filter(Number.isFinite));
+  return { tenths, kind: 'thickest', items: tenths > 0 ? [thin.indexOf(tenths)] : [] };
 }
 
 const swapDepth = (lay: Lay): Lay => ({ ...lay, h: lay.d, d: lay.h });

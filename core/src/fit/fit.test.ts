@@ -304,6 +304,14 @@ describe('FitProblemSchema', () => {
       'container.compartments',
     ],
     [
+      'a lock in film',
+      {
+        container: { make: 'flatBag', compartments: good.container.compartments },
+        items: [{ ...good.items[0], lockedAt: { compartment: 'main', xMm: 0, yMm: 0, zMm: 0, wMm: 10, hMm: 10, dMm: 10 } }],
+      },
+      'items',
+    ],
+    [
       'a lock in a compartment that is not there',
       {
         ...good,

@@ -89,6 +89,15 @@ describe('fitFingerprint', () => {
     expect(changed()).not.toBe(print(base));
   });
 
+  it('stays when a stored lock comes back with its keys in another order, and changes when the lock does', () => {
+    const item = problemOf([unit('m', 'marker')]);
+    const lock = { compartment: 'main', xMm: 1, yMm: 2, zMm: 0, wMm: 90, hMm: 12, dMm: 12, folded: false };
+    const locked = (lockedAt: typeof lock) => fitFingerprint({ ...item, items: item.items.map((one) => ({ ...one, lockedAt })) });
+    const turned = Object.fromEntries(Object.entries(lock).reverse()) as typeof lock; // the same fields
+    expect(locked(turned)).toBe(locked(lock));
+    expect(locked({ ...lock, xMm: 6 })).not.toBe(locked(lock));
+  });
+
   it('stays with a date or a lot, which do not change the packing', () => {
     expect(print([base[0] as Unit, unit('d', 'pressure-dressing', { lot: 'X', expiresOn: plainDate('2028-01-01') })])).toBe(print(base));
   });

@@ -6,7 +6,7 @@ import type { Lock } from '../model/lock.ts';
 import { NEEDS } from '../model/need.ts';
 import type { Unit } from '../model/unit.ts';
 import { packFit } from './createFit.ts';
-import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS } from './problem.ts';
+import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS, OUTCOME_MAKES } from './problem.ts';
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
 
@@ -112,7 +112,12 @@ const SAME_MM = 0.3;
 
 function lockHolds(lock: Lock, item: FitItem, container: Container, press: number): boolean {
   const room = container.compartments.find(({ id }) => id === lock.compartment);
-  if (room === undefined || (lock.slot !== undefined && room.slots?.some(({ id }) => id === lock.slot) !== true)) return false;
+  if (
+    OUTCOME_MAKES.includes(container.make) ||
+    room === undefined ||
+    (lock.slot !== undefined && room.slots?.some(({ id }) => id === lock.slot) !== true)
+  )
+    return false;
   return laysOf(item, press).some(
     (lay) =>
       Math.abs(lay.w / 10 - lock.wMm) < SAME_MM && Math.abs(lay.h / 10 - lock.hMm) < SAME_MM && Math.abs(lay.d / 10 - lock.dMm) < SAME_MM,
@@ -211,6 +216,22 @@ export function carryCheck(
   return { outerTMm: tMm, limitMm: position.tMm, overMm, outlineFits, massOverG };
 }
 
+/** Lists of values, since stored objects may come back with their keys in another order. */
+const lockValues = (lock: Lock | undefined) =>
+  lock === undefined
+    ? null
+    : [lock.compartment, lock.slot ?? null, lock.folded ?? false, lock.xMm, lock.yMm, lock.zMm, lock.wMm, lock.hMm, lock.dMm];
+
+const roomValues = (room: FitProblem['container']['compartments'][number]) => [
+  room.id,
+  room.wMm,
+  room.hMm,
+  room.dMm,
+  room.maxDMm ?? null,
+  room.access,
+  (room.slots ?? []).map((slot) => [slot.id, slot.wMm, slot.hMm, slot.dMm, slot.stretchMm ?? 0, slot.stickOutMm ?? 0]),
+];
+
 /** Changes whenever what is packed, or what it is packed into, changes; a stored packing is good only while it agrees. */
 export function fitFingerprint(problem: FitProblem): string {
   const { container, items, press } = problem;
@@ -218,14 +239,14 @@ export function fitFingerprint(problem: FitProblem): string {
     container.make,
     container.rollWidthMm ?? null,
     container.facing ?? false,
-    container.compartments.map((room) => [room.id, room.wMm, room.hMm, room.dMm, room.maxDMm ?? null, room.access, room.slots ?? []]),
+    container.compartments.map(roomValues),
     items.map((item) => [
       item.id,
       item.wMm,
       item.hMm,
       item.tMm,
       item.reach,
-      item.lockedAt ?? null,
+      lockValues(item.lockedAt),
       item.pinnedTo ?? null,
       item.fold ?? null,
     ]),

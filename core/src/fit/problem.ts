@@ -44,7 +44,7 @@ const FitContainerSchema = z.object({
 export type FitContainer = z.infer<typeof FitContainerSchema>;
 
 /** Film and bands have one inside. */
-const OUTCOME_MAKES: readonly string[] = ['flatBag', 'vacuumRoll', 'bundle'];
+export const OUTCOME_MAKES: readonly string[] = ['flatBag', 'vacuumRoll', 'bundle'];
 
 const unique = (ids: readonly string[]): boolean => new Set(ids).size === ids.length;
 
@@ -83,7 +83,11 @@ export const FitProblemSchema = z
     ({ container, items }) =>
       items.every(({ pinnedTo }) => pinnedTo === undefined || container.compartments.some(({ id }) => id === pinnedTo)),
     { message: 'a thing is pinned to a compartment that is not there', path: ['items'] },
-  );
+  )
+  .refine(({ container, items }) => !OUTCOME_MAKES.includes(container.make) || items.every(({ lockedAt }) => lockedAt === undefined), {
+    message: 'film and bands take their shape from what they hold: nothing can be locked in them',
+    path: ['items'],
+  });
 export type FitProblem = z.infer<typeof FitProblemSchema>;
 
 export interface PlacedItem {
@@ -111,12 +115,24 @@ export interface FitReason {
   items?: string[];
   overMm?: number;
 }
+export interface PackedCompartment {
+  id: string;
+  thicknessMm: number;
+  /** What the things in it take up across and upward, mm. */
+  wMm: number;
+  hMm: number;
+  /** Greatest thickness of each of twelve strips across its width, mm. */
+  profileMm: number[];
+  massG: number;
+  /** Centre of mass off the middle, mm; null where nothing with a mass lies in it. */
+  balance: { rightMm: number; upMm: number; forwardMm: number } | null;
+}
 export interface FitResult {
   verdict: 'fits' | 'may' | 'cannot';
   feasible: boolean;
   /** Packed thickness inside the container, mm. */
   thicknessMm: number;
-  perCompartment: { id: string; thicknessMm: number }[];
+  perCompartment: PackedCompartment[];
   /** Share of the packed depth's volume that boxes fill. */
   fill: number;
   bound: FitBound;

@@ -2,6 +2,7 @@ import { type Bound, tooLarge } from './bounds.ts';
 import { type Box, type Decoded, isInFrontOf, type Prepared, settleBack } from './decoder.ts';
 import { flatBagCapacity } from './film.ts';
 import { type FitBound, type FitProblem, type FitReason, type FitResult, type PlacedItem, toMm, toTenths } from './problem.ts';
+import { balanceOf, thicknessProfile } from './profile.ts';
 
 interface Packed {
   prepared: Prepared;
@@ -12,10 +13,9 @@ interface Packed {
 
 /** What a search found, in millimetres and words: where things lie, how good that is, and why not all of them go in. */
 export function toResult(problem: FitProblem, { prepared, decoded, bound, decodes }: Packed): FitResult {
-  const locked = new Set(prepared.locked.map((box) => box.item));
-  const hasTop = prepared.rooms.some((room) => room.top);
   // Under top access a thing pulled back may come to lie below another, so nothing is moved there.
-  const boxes = hasTop ? [...decoded.boxes] : settleBack(decoded.boxes, locked);
+  const under = decoded.boxes.filter((box) => prepared.rooms[box.room]?.top === true);
+  const boxes = settleBack(decoded.boxes, new Set([...prepared.locked, ...under].map((box) => box.item)));
   const tops = prepared.rooms.map((_, room) => boxes.reduce((most, box) => (box.room === room ? Math.max(most, box.z + box.d) : most), 0));
   const thickness = prepared.facing ? tops.reduce((sum, top) => sum + top, 0) : Math.max(0, ...tops);
   const feasible = decoded.unplaced.length === 0;
@@ -26,12 +26,14 @@ export function toResult(problem: FitProblem, { prepared, decoded, bound, decode
     0,
   );
   const id = (item: number) => problem.items[item]?.id ?? '';
+  const placed = boxes.map((box) => toPlaced(problem, prepared, box));
   return {
     verdict: verdictOf(problem, prepared, feasible, reasons),
     feasible,
     thicknessMm: toMm(thickness),
     perCompartment: problem.container.compartments.map((compartment) => ({
       id: compartment.id,
+      ...packedFigures(problem, placed, compartment),
       thicknessMm: toMm(
         Math.max(0, ...prepared.rooms.map((room, index) => (room.compartment === compartment.id ? (tops[index] as number) : 0))),
       ),
@@ -39,13 +41,28 @@ export function toResult(problem: FitProblem, { prepared, decoded, bound, decode
     fill: packed === 0 ? 0 : filled / packed,
     bound: toBound(bound, id),
     proven: feasible && thickness <= bound.tenths,
-    placed: boxes.map((box) => toPlaced(problem, prepared, box)),
+    placed,
     unplaced: decoded.unplaced.map(id),
     blockedBy: Object.fromEntries(boxes.map((box) => [id(box.item), inFront(problem, prepared, boxes, box)])),
     reasons,
     ...outerOf(problem, boxes),
     seed: problem.seed,
     decodes,
+  };
+}
+
+const PROFILE_STRIPS = 12;
+
+function packedFigures(problem: FitProblem, placed: readonly PlacedItem[], room: { id: string; wMm: number; hMm: number }) {
+  const own = placed.filter(({ compartment }) => compartment === room.id);
+  const far = (end: (box: PlacedItem) => number) => own.reduce((most, box) => Math.max(most, end(box)), 0);
+  const balance = balanceOf(placed, problem.items, room);
+  return {
+    wMm: far((box) => box.xMm + box.wMm),
+    hMm: far((box) => box.yMm + box.hMm),
+    profileMm: thicknessProfile(placed, room, PROFILE_STRIPS),
+    massG: balance?.massG ?? 0,
+    balance: balance === null ? null : { rightMm: balance.rightMm, upMm: balance.upMm, forwardMm: balance.forwardMm },
   };
 }
 

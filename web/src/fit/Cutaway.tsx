@@ -5,7 +5,7 @@ import { Shape } from '../drawing/KindDrawing.tsx';
 import { catalogNow, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import type { Scene } from './arrange.ts';
-import { type Frame, frameOf, type RoomDrawing, roomDrawings, scaleFor } from './frames.ts';
+import { type Frame, fillOf, frameOf, PAD, type RoomDrawing, roomDrawings, scaleFor } from './frames.ts';
 import type { ReachEntry } from './reachOrder.ts';
 import { SideView } from './SideView.tsx';
 import { useBoxDrag } from './useBoxDrag.ts';
@@ -23,7 +23,6 @@ interface CutawayProps {
 
 const WIDTH = 730;
 const HEIGHT = 350;
-export const PAD = 8;
 
 /** Front and side of every compartment, true to one scale. Things are carried, chosen and locked on the front views. */
 export function Cutaway({ scene, result, order, chosen, choose, carried }: CutawayProps) {
@@ -197,22 +196,6 @@ function useKindOf(itemId: string): Kind | undefined {
   const { draft } = useKit();
   if (itemId.startsWith(MODULE_PREFIX)) return undefined;
   return catalogNow().get(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? '');
-}
-
-export function fillOf(kind: Kind | undefined): string {
-  switch (kind?.shape) {
-    case undefined:
-      return 'var(--tag)';
-    case 'brick':
-      return 'var(--cloth-dark)';
-    case 'rigid':
-      return 'var(--film)';
-    case 'tube':
-    case 'soft':
-      return 'var(--paper)';
-    default:
-      return 'var(--cloth)';
-  }
 }
 
 interface BoxProps {

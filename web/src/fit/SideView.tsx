@@ -1,8 +1,7 @@
 import type { FitResult } from '@ivrak/core';
 import { catalogNow, containerOf, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { fillOf, PAD } from './Cutaway.tsx';
-import { frameOf, type RoomDrawing } from './frames.ts';
+import { fillOf, frameOf, PAD, type RoomDrawing } from './frames.ts';
 
 interface SideViewProps {
   room: RoomDrawing;

@@ -10,16 +10,24 @@ export interface Scene {
   items: readonly FitItem[];
 }
 
-const placedOf = ({ result }: Scene, id: string): PlacedItem | undefined => result.placed.find((box) => box.id === id);
+/** Where a thing lies: where it was locked, for the packing that is shown may still be the one from before. */
+function placedOf({ draft, result }: Scene, id: string): PlacedItem | undefined {
+  const lock = draft.fit.locks[id];
+  if (lock !== undefined) return { ...lock, id, folded: lock.folded ?? false };
+  return result.placed.find((box) => box.id === id);
+}
 const withLock = (draft: KitDraft, id: string, lock: Lock | null): KitDraft => {
   const { [id]: _, ...others } = draft.fit.locks;
   return { ...draft, fit: { ...draft.fit, locks: lock === null ? others : { ...others, [id]: lock } } };
 };
 const lockOf = ({ id: _, ...box }: PlacedItem): Lock => box;
+const FILM = 'Film and bands take their shape from what they hold: nothing can be locked in them.';
+const isFilm = ({ container }: Scene): boolean => container.make !== 'soft' && container.make !== 'rigid';
 const refused = (reason: string): Arranged => ({ ok: false, reason });
 
 /** Keeps a thing where it lies, or lets it go again. */
 export function toggleLock(scene: Scene, id: string): Arranged {
+  if (isFilm(scene)) return refused(FILM);
   const box = placedOf(scene, id);
   if (box === undefined) return refused('What is left out cannot be locked.');
   const isLocked = scene.draft.fit.locks[id] !== undefined;
@@ -59,6 +67,7 @@ export function layDown(
   to: { compartment: string; slot?: string | undefined; xMm: number; yMm: number },
   turned?: Lock,
 ): Arranged {
+  if (isFilm(scene)) return refused(FILM);
   const box = placedOf(scene, id);
   const room = scene.container.compartments.find((one) => one.id === to.compartment);
   if (room === undefined) return refused('There is no such compartment.');

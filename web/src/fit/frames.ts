@@ -1,4 +1,7 @@
-import type { Container, FitResult } from '@ivrak/core';
+import type { Container, FitResult, Kind } from '@ivrak/core';
+
+/** Around every drawing, px. */
+export const PAD = 8;
 
 /** A place in which things are drawn: a compartment, or one elastic slot of it; millimetres in the drawing of its compartment. */
 export interface Frame {
@@ -59,4 +62,21 @@ export function scaleFor(rooms: readonly RoomDrawing[], sideMm: number, widthPx:
   const wide = rooms.reduce((sum, { w }) => sum + w + sideMm, 0);
   const high = Math.max(...rooms.map(({ h }) => h));
   return Math.min(2.2, heightPx / high, (widthPx - perRoomPx * rooms.length) / wide);
+}
+
+/** Colour of a thing by its class; a module has no kind. */
+export function fillOf(kind: Kind | undefined): string {
+  switch (kind?.shape) {
+    case undefined:
+      return 'var(--tag)';
+    case 'brick':
+      return 'var(--cloth-dark)';
+    case 'rigid':
+      return 'var(--film)';
+    case 'tube':
+    case 'soft':
+      return 'var(--paper)';
+    default:
+      return 'var(--cloth)';
+  }
 }

@@ -9,11 +9,11 @@ import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { useKeep } from './useKeep.ts';
 
 const MAKES: { value: Container['make']; label: string }[] = [
-  { value: 'soft', label: 'Soft: may bulge' },
+  { value: 'soft', label: 'Soft' },
   { value: 'rigid', label: 'Rigid' },
-  { value: 'flatBag', label: 'Flat bag of film' },
-  { value: 'vacuumRoll', label: 'Vacuum roll, cut to length' },
-  { value: 'bundle', label: 'Band round a bundle' },
+  { value: 'flatBag', label: 'Flat bag' },
+  { value: 'vacuumRoll', label: 'Vacuum roll' },
+  { value: 'bundle', label: 'Band' },
 ];
 const OPENINGS: { value: Container['opening']; label: string }[] = [
   { value: 'hookAndLoop', label: 'Hook and loop' },
@@ -67,7 +67,7 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
         error={isChecked && container.name.trim() === '' ? 'Give it a name.' : undefined}
         onChange={(event) => set({ name: event.currentTarget.value })}
       />
-      <div className="field-row">
+      <div className="field-grid">
         <Select
           label="Make"
           data={MAKES}
@@ -98,7 +98,6 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
       )}
       {container.compartments.map((one, index) => (
         <RoomFields
-          // biome-ignore lint/suspicious/noArrayIndexKey: compartments are told apart by their place while they are named
           key={index}
           room={one}
           isOnly={container.compartments.length === 1}
@@ -223,13 +222,46 @@ function RoomFields({ room: one, isOnly, change, remove }: RoomFieldsProps) {
       {slot !== undefined && (
         <>
           <div className="field-row">
-            <DecimalInput label="Slot width" unit="mm" min={1} max={2000} value={slot.wMm} onChange={(wMm) => wMm !== null && slots(count, { wMm })} />
-            <DecimalInput label="Slot height" unit="mm" min={1} max={2000} value={slot.hMm} onChange={(hMm) => hMm !== null && slots(count, { hMm })} />
-            <DecimalInput label="Slot depth" unit="mm" min={1} max={2000} value={slot.dMm} onChange={(dMm) => dMm !== null && slots(count, { dMm })} />
+            <DecimalInput
+              label="Slot width"
+              unit="mm"
+              min={1}
+              max={2000}
+              value={slot.wMm}
+              onChange={(wMm) => wMm !== null && slots(count, { wMm })}
+            />
+            <DecimalInput
+              label="Slot height"
+              unit="mm"
+              min={1}
+              max={2000}
+              value={slot.hMm}
+              onChange={(hMm) => hMm !== null && slots(count, { hMm })}
+            />
+            <DecimalInput
+              label="Slot depth"
+              unit="mm"
+              min={1}
+              max={2000}
+              value={slot.dMm}
+              onChange={(dMm) => dMm !== null && slots(count, { dMm })}
+            />
           </div>
           <div className="field-row">
-            <DecimalInput label="Stretches by" unit="mm" max={500} value={slot.stretchMm ?? 0} onChange={(stretchMm) => slots(count, { stretchMm: stretchMm ?? 0 })} />
-            <DecimalInput label="May stick out" unit="mm" max={500} value={slot.stickOutMm ?? 0} onChange={(stickOutMm) => slots(count, { stickOutMm: stickOutMm ?? 0 })} />
+            <DecimalInput
+              label="Stretches by"
+              unit="mm"
+              max={500}
+              value={slot.stretchMm ?? 0}
+              onChange={(stretchMm) => slots(count, { stretchMm: stretchMm ?? 0 })}
+            />
+            <DecimalInput
+              label="May stick out"
+              unit="mm"
+              max={500}
+              value={slot.stickOutMm ?? 0}
+              onChange={(stickOutMm) => slots(count, { stickOutMm: stickOutMm ?? 0 })}
+            />
           </div>
         </>
       )}

@@ -1,4 +1,4 @@
-import { type Container, CONTAINERS, type Position, POSITIONS } from '@ivrak/core';
+import { CONTAINERS, type Container, POSITIONS, type Position } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { Link, useSearchParams } from 'react-router';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
@@ -28,8 +28,8 @@ export function PlacesPage() {
           <div className="grow">
             <h1>Containers and places</h1>
             <p className="small muted">
-              Inner measures of shipped containers are from memory, envelopes of places are planning values. Measure yours and add them:
-              a pocket with the printed ruler, a pouch stuffed as full as you would carry it.
+              Inner measures of shipped containers are from memory, envelopes of places are planning values. Measure yours and add them: a
+              pocket with the printed ruler, a pouch stuffed as full as you would carry it.
             </p>
           </div>
           <Button onClick={() => show({ container: 'new' })}>Add a container</Button>

@@ -66,7 +66,14 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
       <div className="field-row">
         <DecimalInput label="Width" unit="mm" min={1} max={2000} value={position.wMm} onChange={(wMm) => wMm !== null && set({ wMm })} />
         <DecimalInput label="Height" unit="mm" min={1} max={2000} value={position.hMm} onChange={(hMm) => hMm !== null && set({ hMm })} />
-        <DecimalInput label="Thickness" unit="mm" min={1} max={2000} value={position.tMm} onChange={(tMm) => tMm !== null && set({ tMm })} />
+        <DecimalInput
+          label="Thickness"
+          unit="mm"
+          min={1}
+          max={2000}
+          value={position.tMm}
+          onChange={(tMm) => tMm !== null && set({ tMm })}
+        />
       </div>
       <div className="field-row">
         <DecimalInput label="Comfortable mass" unit="g" min={1} max={50_000} value={position.massG} onChange={(massG) => set({ massG })} />
@@ -86,12 +93,26 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
           onChange={(drawS) => drawS !== null && set({ drawS })}
         />
       </div>
-      <div className="field-row">
-        <Select label="Reached by" data={HANDS} value={position.hands} onChange={(hands) => set({ hands: HANDS.find(({ value }) => value === hands)?.value ?? 'both' })} />
-        <Select label="Heat" data={HEATS} value={position.heat} onChange={(heat) => set({ heat: HEATS.find(({ value }) => value === heat)?.value ?? 'room' })} />
+      <div className="field-grid">
+        <Select
+          label="Reached by"
+          data={HANDS}
+          value={position.hands}
+          onChange={(hands) => set({ hands: HANDS.find(({ value }) => value === hands)?.value ?? 'both' })}
+        />
+        <Select
+          label="Heat"
+          data={HEATS}
+          value={position.heat}
+          onChange={(heat) => set({ heat: HEATS.find(({ value }) => value === heat)?.value ?? 'room' })}
+        />
       </div>
       <Checkbox label="On the body" checked={position.onBody} onChange={(event) => set({ onBody: event.currentTarget.checked })} />
-      <Checkbox label="Comfortable and reached while seated" checked={position.seated} onChange={(event) => set({ seated: event.currentTarget.checked })} />
+      <Checkbox
+        label="Comfortable and reached while seated"
+        checked={position.seated}
+        onChange={(event) => set({ seated: event.currentTarget.checked })}
+      />
       {error !== null && <p className="refusal">{error}</p>}
       <div className="row">
         <Button

@@ -23,7 +23,13 @@ function Scale({ lengthMm, isUpright }: { lengthMm: number; isUpright: boolean }
           <g key={mark}>
             <line {...line} stroke="#000" strokeWidth={mark % 10 === 0 ? 0.35 : 0.2} />
             {mark % 10 === 0 && (
-              <text x={isUpright ? length + 1 : mark} y={isUpright ? mark + 1.3 : length + 4.5} fontSize={3.6} textAnchor={isUpright ? 'start' : 'middle'} fontFamily="var(--mono)">
+              <text
+                x={isUpright ? length + 1 : mark}
+                y={isUpright ? mark + 1.3 : length + 4.5}
+                fontSize={3.6}
+                textAnchor={isUpright ? 'start' : 'middle'}
+                fontFamily="var(--mono)"
+              >
                 {mark}
               </text>
             )}
@@ -40,13 +46,13 @@ export function RulerPage() {
     <main id="main" className="ruler-page">
       <div className="row no-print">
         <Button onClick={() => window.print()}>Print at 100 %</Button>
-        <p className="small">In the print dialogue choose 100 % or actual size, not “fit to page”. Then check the bar below with a real ruler.</p>
+        <p className="small">
+          In the print dialogue choose 100 % or actual size, not “fit to page”. Then check the bar below with a real ruler.
+        </p>
       </div>
       <article className="ruler-sheet">
         <h1>Pocket ruler, 1:1</h1>
-        <p>
-          This bar must measure 100 mm. If it does not, the printer has scaled the page, and no figure on it holds.
-        </p>
+        <p>This bar must measure 100 mm. If it does not, the printer has scaled the page, and no figure on it holds.</p>
         <svg width="102mm" height="6mm" viewBox="-1 0 102 6" role="img" aria-label="Bar of 100 mm">
           <rect x={0} y={1} width={100} height={3.4} fill="#000" />
         </svg>

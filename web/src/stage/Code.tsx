@@ -1,0 +1,29 @@
+import { useEffect, useState } from 'react';
+
+interface CodeProps {
+  /** A QR code that any phone reads, or a data matrix with GS1 element strings. */
+  symbol: 'qr' | 'gs1';
+  text: string;
+  alt: string;
+  sizeMm: number;
+}
+
+/** A barcode, drawn when its library has come; it is loaded only where codes are printed. */
+export function Code({ symbol, text, alt, sizeMm }: CodeProps) {
+  const [svg, setSvg] = useState<string | null>(null);
+  useEffect(() => {
+    let isCurrent = true;
+    void import('bwip-js/browser').then(({ default: bwip }) => {
+      if (isCurrent) setSvg(bwip.toSVG({ bcid: symbol === 'qr' ? 'qrcode' : 'gs1datamatrix', text, scale: 3 }));
+    });
+    return () => {
+      isCurrent = false;
+    };
+  }, [symbol, text]);
+  const size = { width: `${sizeMm}mm`, height: `${sizeMm}mm` };
+  return svg === null ? (
+    <span className="code-space" style={size} />
+  ) : (
+    <img className="code" src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`} alt={alt} style={size} />
+  );
+}

@@ -1,0 +1,157 @@
+import { type KitDraft, MODULE_PREFIX, type Module, RUNG_NAMES, type Unit } from '@ivrak/core';
+import { Button, Checkbox, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { mm } from '../drawing/figures.ts';
+import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { useDraft } from '../kit/draftStore.ts';
+import { freeId } from '../kit/freeId.ts';
+import { useKit } from '../kit/KitContext.tsx';
+
+/** Sub-packs that are packed, labelled and taken out as one. Each is packed first and then fitted as one thing. */
+export function Modules() {
+  const { draft } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const [editing, setEditing] = useState<string | null>(null);
+  const add = () => {
+    const name = `Module ${draft.modules.length + 1}`;
+    const id = freeId(name, new Set(draft.modules.map((module) => module.id)));
+    edit((before) => ({ ...before, modules: [...before.modules, { id, name, unitIds: [] }] }));
+    setEditing(id);
+  };
+  const free = draft.units.filter((unit) => !draft.modules.some(({ unitIds }) => unitIds.includes(unit.id)));
+  return (
+    <div className="stage-columns">
+      <section className="stage-list" aria-label="Modules">
+        <div className="row">
+          <h2 className="grow">Modules</h2>
+          <Button onClick={add}>Make a module</Button>
+        </div>
+        {draft.modules.length === 0 && (
+          <p className="muted">
+            None yet. A module is a named sub-pack, such as bleeding, airway or wound care: one grip takes all of it out, and one label says
+            what is in it.
+          </p>
+        )}
+        {draft.modules.map((module) => (
+          <ModuleCard
+            key={module.id}
+            module={module}
+            isOpen={editing === module.id}
+            open={() => setEditing(editing === module.id ? null : module.id)}
+          />
+        ))}
+      </section>
+      <aside className="stage-side" aria-label="In no module">
+        <h2>In no module</h2>
+        <ul className="module-things">
+          {free.map((unit) => (
+            <Thing key={unit.id} unit={unit} />
+          ))}
+        </ul>
+        {free.length === 0 && <p className="muted">Everything lies in a module.</p>}
+        <p className="small muted">What must come out first stays free, or in a module of its own in front.</p>
+      </aside>
+    </div>
+  );
+}
+
+function Thing({ unit }: { unit: Unit }) {
+  const { catalog } = useKit();
+  const kind = catalog.get(unit.kind);
+  const state = kind?.states.find(({ id }) => id === unit.state) ?? kind?.states[0];
+  if (kind === undefined || state === undefined) return null;
+  return (
+    <li>
+      <span className="stage-picture">
+        <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 36)} />
+      </span>
+      <span>
+        {kind.name}
+        {unit.count > 1 ? ` × ${unit.count}` : ''}
+      </span>
+    </li>
+  );
+}
+
+const change = (draft: KitDraft, id: string, how: (module: Module) => Module): KitDraft => ({
+  ...draft,
+  modules: draft.modules.map((module) => (module.id === id ? how(module) : module)),
+});
+
+function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean; open: () => void }) {
+  const { draft, catalog, packing } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const [name, setName] = useState(module.name);
+  const own = draft.units.filter(({ id }) => module.unitIds.includes(id));
+  const item = packing.problem?.items.find(({ id }) => id === `${MODULE_PREFIX}${module.id}`);
+  const rungs = [...new Set(own.flatMap(({ kind }) => catalog.get(kind)?.rung ?? []))];
+  const toggle = (unit: Unit) =>
+    edit((before) => ({
+      ...before,
+      // A thing lies in one module only.
+      modules: before.modules.map((one) => ({
+        ...one,
+        unitIds:
+          one.id !== module.id
+            ? one.unitIds.filter((id) => id !== unit.id)
+            : one.unitIds.includes(unit.id)
+              ? one.unitIds.filter((id) => id !== unit.id)
+              : [...one.unitIds, unit.id],
+      })),
+    }));
+  return (
+    <article className="module-card">
+      <div className="row">
+        <h3 className="grow">{module.name}</h3>
+        {item !== undefined && own.length > 0 && (
+          <span className="mono small">
+            {mm(item.wMm)} × {mm(item.hMm)} × {mm(item.tMm)} · {Math.round(item.massG ?? 0)} g
+          </span>
+        )}
+        <Button size="compact-sm" variant="default" onClick={open} aria-expanded={isOpen}>
+          {isOpen ? 'Done' : 'Change'}
+        </Button>
+        <Button
+          size="compact-sm"
+          variant="default"
+          onClick={() => edit((before) => ({ ...before, modules: before.modules.filter(({ id }) => id !== module.id) }))}
+        >
+          Take apart
+        </Button>
+      </div>
+      {rungs.length > 0 && <p className="small muted">{rungs.map((rung) => RUNG_NAMES[rung]).join(' · ')}</p>}
+      {isOpen ? (
+        <>
+          <TextInput
+            label="Name"
+            maxLength={40}
+            value={name}
+            error={name.trim() === '' ? 'Give the module a name.' : undefined}
+            onChange={(event) => {
+              const typed = event.currentTarget.value;
+              setName(typed);
+              if (typed.trim() !== '') edit((before) => change(before, module.id, (one) => ({ ...one, name: typed })));
+            }}
+          />
+          <div className="module-choices">
+            {draft.units.map((unit) => (
+              <Checkbox
+                key={unit.id}
+                label={`${catalog.get(unit.kind)?.name ?? unit.kind}${unit.count > 1 ? ` × ${unit.count}` : ''}`}
+                checked={module.unitIds.includes(unit.id)}
+                onChange={() => toggle(unit)}
+              />
+            ))}
+          </div>
+        </>
+      ) : (
+        <ul className="module-things">
+          {own.map((unit) => (
+            <Thing key={unit.id} unit={unit} />
+          ))}
+        </ul>
+      )}
+      {own.length === 0 && !isOpen && <p className="muted">Empty. Press Change to put things in.</p>}
+    </article>
+  );
+}

@@ -1,0 +1,282 @@
+import {
+  classifyKit,
+  type FitResult,
+  MODULE_PREFIX,
+  packOrder,
+  RUNG_NAMES,
+  RUNGS,
+  type Rung,
+  showDate,
+  skillsOf,
+  type Unit,
+} from '@ivrak/core';
+import { Button, SegmentedControl } from '@mantine/core';
+import { useSearchParams } from 'react-router';
+import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { containerOf, positionOf } from '../kit/catalog.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { Code } from './Code.tsx';
+
+const FORMS = [
+  {
+    value: 'sheet',
+    label: 'Pack sheet, A5',
+    page: 'A5 portrait',
+    words: [
+      'For whoever packs it again: number 1 goes in first, the place is said as you look into it.',
+      'Keep it with the spares, not in the kit.',
+    ],
+  },
+  {
+    value: 'card',
+    label: 'Pocket card, folded',
+    page: '148mm 105mm',
+    words: [
+      'For whoever opens it: what is in it, rung by rung, and where.',
+      'Two sides of A6: print both on one sheet, fold once, and put it on top. Large letters, black on white, for bad light.',
+    ],
+  },
+  {
+    value: 'label',
+    label: 'Outside label',
+    page: '90mm 55mm',
+    words: [
+      'For the stranger who fetches it: what it is, and the date that comes first.',
+      'The large code opens logging a use on a phone in the same network; the small one carries the id of the kit for a scanner.',
+    ],
+  },
+] as const;
+const CAUTION =
+  'Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency number.';
+
+/** Pages that go with the kit: how to pack it, what is in it and where, and what it says outside. */
+export function Prints() {
+  const { packing } = useKit();
+  const [params, setParams] = useSearchParams();
+  const form = FORMS.find(({ value }) => value === params.get('form')) ?? FORMS[0];
+  const { result } = packing;
+  return (
+    <>
+      <style>{`@page { size: ${form.page}; margin: ${form.value === 'sheet' ? '9mm' : '0'}; }`}</style>
+      <div className="row no-print stage-print-tools">
+        <SegmentedControl
+          aria-label="What is printed"
+          data={FORMS.map(({ value, label }) => ({ value, label }))}
+          value={form.value}
+          onChange={(value) => setParams({ part: 'print', form: value }, { replace: true })}
+        />
+        <Button onClick={() => window.print()} disabled={result === null}>
+          Print
+        </Button>
+      </div>
+      {result === null ? (
+        <p>Packing. The sheet says where each thing lies, so it waits for that.</p>
+      ) : (
+        <div className="stage-papers">
+          <div className={`print-area paper-${form.value}`}>
+            {form.value === 'sheet' && <PackSheet result={result} />}
+            {form.value === 'card' && <PocketCard result={result} />}
+            {form.value === 'label' && <OutsideLabel />}
+          </div>
+          <aside className="no-print stage-paper-words">
+            <h2>{form.label}</h2>
+            {form.words.map((words) => (
+              <p key={words}>{words}</p>
+            ))}
+            <p className="small muted">In the print dialogue choose 100 %, not “fit to page”; the paper size is set.</p>
+          </aside>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** What the kit is in words, and the first date that comes. */
+function useFacts() {
+  const { draft, catalog, school, today } = useKit();
+  const problem = { school, skills: skillsOf(draft.brief), on: today, kits: [{ id: 'kit', units: draft.units }] };
+  const dated = draft.units.flatMap(({ expiresOn }) => (expiresOn === null ? [] : [expiresOn])).sort();
+  const [first] = dated;
+  return {
+    classing: classifyKit(problem, draft.layer, catalog),
+    nextLapse: first === undefined ? 'nothing in it is dated' : first < today ? `lapsed ${showDate(first)}` : showDate(first),
+  };
+}
+
+const unitOf = (units: readonly Unit[], itemId: string): Unit | undefined => units.find(({ id }) => id === itemId.split(':')[0]);
+
+function PackSheet({ result }: { result: FitResult }) {
+  const { draft, catalog, today, packing } = useKit();
+  const container = containerOf(draft.containerId);
+  const position = positionOf(draft.positionId);
+  const { classing, nextLapse } = useFacts();
+  if (container === undefined) return null;
+  const steps = packOrder(container, result);
+  const rooms = container.compartments.length > 1;
+  return (
+    <article className="pack-sheet">
+      <header>
+        <div>
+          <h2>{draft.name}</h2>
+          <p>
+            {classing.name} · {container.name.toLowerCase()} · {position?.name.toLowerCase()}
+          </p>
+        </div>
+        <p className="mono">
+          {packing.carry?.outerTMm} mm
+          <br />
+          next date {nextLapse}
+        </p>
+      </header>
+      <ol>
+        {steps.map((step) => {
+          const unit = unitOf(draft.units, step.id);
+          const kind = catalog.get(unit?.kind ?? '');
+          const state = kind?.states.find(({ id }) => id === unit?.state) ?? kind?.states[0];
+          const module = draft.modules.find(({ id }) => step.id === `${MODULE_PREFIX}${id}`);
+          return (
+            <li key={step.id}>
+              <span className="pack-number">{step.number}</span>
+              <span className="pack-picture">
+                {kind !== undefined && unit !== undefined && state !== undefined && (
+                  <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 34)} />
+                )}
+              </span>
+              <span className="grow">
+                <b>{module === undefined ? (kind?.name ?? step.id) : `Module: ${module.name}`}</b>
+                {state !== undefined && state.id !== 'asSold' ? `, ${state.label}` : ''}
+                <br />
+                {rooms && step.slot === null ? `${step.compartment}: ` : ''}
+                {step.where}
+                {step.folded ? ', folded once' : ''}
+              </span>
+              {unit?.expiresOn != null && <span className="mono">{showDate(unit.expiresOn)}</span>}
+            </li>
+          );
+        })}
+      </ol>
+      {result.unplaced.length > 0 && (
+        <p>
+          <b>Does not go in:</b> {result.unplaced.map((id) => catalog.get(unitOf(draft.units, id)?.kind ?? '')?.name ?? id).join(', ')}
+        </p>
+      )}
+      <footer>
+        <p>Number 1 goes in first. Printed {showDate(today)}.</p>
+        <p>{CAUTION}</p>
+      </footer>
+    </article>
+  );
+}
+
+/** So many fit on one side of a card beside the cautions. */
+const MOST_DATES = 8;
+
+/** Contents by rung with where each thing lies, on a card that is folded once. */
+function PocketCard({ result }: { result: FitResult }) {
+  const { kit, draft, catalog, today } = useKit();
+  const container = containerOf(draft.containerId);
+  const { classing, nextLapse } = useFacts();
+  if (container === undefined) return null;
+  const where = new Map(packOrder(container, result).map((step) => [step.id, step.where]));
+  const shortOf = (unitId: string) => where.get(unitId)?.split(', ').slice(0, 2).join(', ') ?? '';
+  const byRung = (rung: Rung) => draft.units.filter(({ kind }) => catalog.get(kind)?.rung === rung);
+  const dates = draft.units.flatMap((unit) => (unit.expiresOn === null ? [] : [{ ...unit, expiresOn: unit.expiresOn }]));
+  dates.sort((a, b) => (a.expiresOn < b.expiresOn ? -1 : 1));
+  const cautions = [...new Set(draft.units.flatMap(({ kind }) => catalog.get(kind)?.caution ?? []))].slice(0, 3);
+  const filled = RUNGS.filter((rung) => byRung(rung).length > 0);
+  const half = splitByLines(filled, (rung) => 1 + byRung(rung).length);
+  return (
+    <>
+      <article className="pocket-card">
+        <section>
+          <h3>Before you use it</h3>
+          {cautions.map((caution) => (
+            <p key={caution}>{caution}</p>
+          ))}
+          <p>{CAUTION}</p>
+          {dates.length > 0 && <h3>Dates, the first one first</h3>}
+          <ul>
+            {dates.slice(0, MOST_DATES).map(({ id, kind, expiresOn }) => (
+              <li key={id}>
+                <b>{showDate(expiresOn)}</b> {catalog.get(kind)?.name}
+              </li>
+            ))}
+          </ul>
+          {draft.stage.hangsAt !== '' && (
+            <p>
+              <b>Hangs:</b> {draft.stage.hangsAt}
+            </p>
+          )}
+        </section>
+        <section className="card-front">
+          <h2>{draft.name}</h2>
+          <p>{classing.name}</p>
+          <p>
+            <b>Next date:</b> {nextLapse}
+          </p>
+          <Code symbol="qr" text={useAddress(kit.id)} alt="QR code that opens logging a use of this kit" sizeMm={34} />
+          <p className="small">Scan to log a use. Printed {showDate(today)}.</p>
+        </section>
+      </article>
+      <article className="pocket-card">
+        {half.map((rungs) => (
+          <section key={rungs.join()}>
+            {rungs.map((rung) => (
+              <div key={rung} className="card-rung">
+                <h3>
+                  {rung} <span>{RUNG_NAMES[rung]}</span>
+                </h3>
+                <ul>
+                  {byRung(rung).map((unit) => (
+                    <li key={unit.id}>
+                      <b>
+                        {unit.count > 1 ? `${unit.count} × ` : ''}
+                        {catalog.get(unit.kind)?.name}
+                      </b>{' '}
+                      {shortOf(unit.id)}
+                    </li>
+                  ))}
+                </ul>
+              </div>
+            ))}
+          </section>
+        ))}
+      </article>
+    </>
+  );
+}
+
+/** Two columns of about the same number of lines, in order. */
+export function splitByLines<T>(list: readonly T[], linesOf: (entry: T) => number): [T[], T[]] {
+  const total = list.reduce((sum, entry) => sum + linesOf(entry), 0);
+  let lines = 0;
+  const at = list.findIndex((entry) => {
+    lines += linesOf(entry);
+    return lines >= total / 2;
+  });
+  return [list.slice(0, at + 1), list.slice(at + 1)];
+}
+
+const useAddress = (kitId: string): string => `${window.location.origin}/use/${kitId}`;
+
+function OutsideLabel() {
+  const { kit, draft } = useKit();
+  const { classing, nextLapse } = useFacts();
+  const address = useAddress(kit.id);
+  return (
+    <article className="outside-label">
+      <div className="grow">
+        <h2>{draft.name}</h2>
+        <p className="label-class">{classing.name}</p>
+        <p>{classing.says}</p>
+        <p>
+          <b>Next date:</b> {nextLapse}
+        </p>
+      </div>
+      <div className="label-codes">
+        <Code symbol="qr" text={address} alt="QR code that opens logging a use of this kit" sizeMm={24} />
+        <Code symbol="gs1" text={`(91)${kit.id}`} alt={`Data matrix with the kit's id ${kit.id}`} sizeMm={13} />
+      </div>
+    </article>
+  );
+}

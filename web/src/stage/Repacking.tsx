@@ -1,0 +1,206 @@
+import { labelLines, leakBag, measuresOf, type PlainDate, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core';
+import { Button, SegmentedControl, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { kindName } from '../kit/catalog.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { DateField } from '../stores/DateField.tsx';
+
+const LEAKING = ['burn-gel', 'burn-sachet', 'hand-sanitiser', 'sugar-gel', 'wound-wash', 'antibiotic-ointment'];
+
+/** Tablets or powder into sealed tube, gels into leak bags: what to cut, and the label with the original date. */
+export function Repacking() {
+  const { draft, catalog } = useKit();
+  const tablets = draft.units.find(({ kind }) => kind === 'tablets');
+  const [what, setWhat] = useState<'pieces' | 'powder'>('pieces');
+  const [pieces, setPieces] = useState({ count: 4, lengthMm: 12, widthMm: 12, thickMm: 5 });
+  const [powder, setPowder] = useState({ volumeMl: 8, tubeWidthMm: 30 });
+  const [label, setLabel] = useState<{ name: string; dose: string; lot: string; expiresOn: PlainDate | null }>({
+    name: tablets === undefined ? '' : kindName(tablets.kind),
+    dose: '',
+    lot: tablets?.lot ?? '',
+    expiresOn: tablets?.expiresOn ?? null,
+  });
+  const asked = RepackSchema.safeParse(what === 'pieces' ? { what, ...pieces } : { what, ...powder });
+  const plan = asked.success ? repackPlan(asked.data) : null;
+  const written = RepackLabelSchema.safeParse({ ...label, count: what === 'pieces' ? pieces.count : 1 });
+  const gels = draft.units.filter(({ kind }) => LEAKING.includes(kind));
+  const scale = plan === null ? 1 : Math.min(2.4, 420 / plan.lengthMm);
+  return (
+    <div className="stage-columns">
+      <section className="stage-list" aria-label="Sealed tube">
+        <h2>Sealed tube</h2>
+        <SegmentedControl
+          aria-label="What is repacked"
+          data={[
+            { value: 'pieces', label: 'Tablets in a row' },
+            { value: 'powder', label: 'Powder' },
+          ]}
+          value={what}
+          onChange={(value) => setWhat(value === 'powder' ? 'powder' : 'pieces')}
+        />
+        {what === 'pieces' ? (
+          <div className="field-row repack-fields">
+            <DecimalInput
+              label="Tablets"
+              decimals={0}
+              min={1}
+              max={100}
+              value={pieces.count}
+              onChange={(count) => count !== null && setPieces({ ...pieces, count })}
+            />
+            <DecimalInput
+              label="Length of one"
+              unit="mm"
+              min={1}
+              max={500}
+              decimals={1}
+              value={pieces.lengthMm}
+              onChange={(lengthMm) => lengthMm !== null && setPieces({ ...pieces, lengthMm })}
+            />
+            <DecimalInput
+              label="Width of one"
+              unit="mm"
+              min={1}
+              max={500}
+              decimals={1}
+              value={pieces.widthMm}
+              onChange={(widthMm) => widthMm !== null && setPieces({ ...pieces, widthMm })}
+            />
+            <DecimalInput
+              label="Thickness of one"
+              unit="mm"
+              min={1}
+              max={500}
+              decimals={1}
+              value={pieces.thickMm}
+              onChange={(thickMm) => thickMm !== null && setPieces({ ...pieces, thickMm })}
+            />
+          </div>
+        ) : (
+          <div className="field-row repack-fields">
+            <DecimalInput
+              label="Powder"
+              unit="ml"
+              min={0.1}
+              max={500}
+              decimals={1}
+              value={powder.volumeMl}
+              onChange={(volumeMl) => volumeMl !== null && setPowder({ ...powder, volumeMl })}
+            />
+            <DecimalInput
+              label="Tube laid flat"
+              unit="mm"
+              min={5}
+              max={500}
+              decimals={0}
+              value={powder.tubeWidthMm}
+              onChange={(tubeWidthMm) => tubeWidthMm !== null && setPowder({ ...powder, tubeWidthMm })}
+            />
+          </div>
+        )}
+        {plan !== null && (
+          <>
+            <p className="stage-figure">
+              <b className="mono">{plan.lengthMm} mm</b> of tube, at least <b className="mono">{plan.flatWidthMm} mm</b> wide laid flat
+            </p>
+            <p className="small mono">
+              {plan.terms.map(({ label: term, valueMm }) => `${term} ${Math.round(valueMm * 10) / 10} mm`).join(' + ')}
+            </p>
+            <svg
+              width={plan.lengthMm * scale + 4}
+              height={plan.flatWidthMm * scale + 4}
+              viewBox={`-2 -2 ${plan.lengthMm * scale + 4} ${plan.flatWidthMm * scale + 4}`}
+              role="img"
+              aria-label="The tube, to scale"
+            >
+              <rect
+                width={plan.lengthMm * scale}
+                height={plan.flatWidthMm * scale}
+                rx={2}
+                fill="var(--film)"
+                fillOpacity={0.5}
+                stroke="var(--ink)"
+              />
+              <rect width={6 * scale} height={plan.flatWidthMm * scale} fill="var(--muted)" />
+              <rect x={(plan.lengthMm - 6) * scale} width={6 * scale} height={plan.flatWidthMm * scale} fill="var(--muted)" />
+              {what === 'pieces' &&
+                Array.from({ length: pieces.count }, (_, index) => index).map((index) => (
+                  <rect
+                    key={index}
+                    x={(6 + 4 + index * (pieces.lengthMm + 1)) * scale}
+                    y={((plan.flatWidthMm - pieces.widthMm) / 2) * scale}
+                    width={pieces.lengthMm * scale}
+                    height={pieces.widthMm * scale}
+                    rx={(pieces.widthMm * scale) / 2}
+                    fill="var(--paper)"
+                    stroke="var(--ink)"
+                  />
+                ))}
+            </svg>
+          </>
+        )}
+        <h2>Leak bags</h2>
+        {gels.length === 0 ? (
+          <p className="muted">No gel or liquid lies in this kit.</p>
+        ) : (
+          <ul className="stage-words">
+            {gels.map((unit) => {
+              const kind = catalog.get(unit.kind);
+              if (kind === undefined) return null;
+              const bag = leakBag(measuresOf(kind, unit.state));
+              return (
+                <li key={unit.id}>
+                  {kind.name}: bag of{' '}
+                  <span className="mono">
+                    {bag.wMm} × {bag.hMm} mm
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        )}
+      </section>
+      <aside className="stage-side" aria-label="Label">
+        <h2>Label for it</h2>
+        <TextInput
+          label="Name"
+          maxLength={60}
+          value={label.name}
+          onChange={(event) => setLabel({ ...label, name: event.currentTarget.value })}
+        />
+        <TextInput
+          label="Dose of one"
+          placeholder="as on the original packet"
+          maxLength={40}
+          value={label.dose}
+          onChange={(event) => setLabel({ ...label, dose: event.currentTarget.value })}
+        />
+        <TextInput
+          label="Lot"
+          maxLength={40}
+          value={label.lot}
+          onChange={(event) => setLabel({ ...label, lot: event.currentTarget.value })}
+        />
+        <DateField
+          label="Use by, as printed on the original"
+          value={label.expiresOn}
+          onChange={(expiresOn) => setLabel({ ...label, expiresOn })}
+        />
+        {written.success ? (
+          <div className="print-area">
+            <article className="tablet-label">
+              {labelLines(written.data).map((line, index) => (index === 0 ? <b key={line}>{line}</b> : <span key={line}>{line}</span>))}
+            </article>
+          </div>
+        ) : (
+          <p className="small muted">The label is made once name, dose and the original date are written.</p>
+        )}
+        <Button disabled={!written.success} onClick={() => window.print()} className="no-print">
+          Print the label
+        </Button>
+        <p className="small muted">Repacking never makes a date later. Medicines only by those who may give them.</p>
+      </aside>
+    </div>
+  );
+}

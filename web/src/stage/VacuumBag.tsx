@@ -1,0 +1,111 @@
+import { SLIT_MM, vacuumPlan } from '@ivrak/core';
+import { containerOf, kindName } from '../kit/catalog.ts';
+import { useKit } from '../kit/KitContext.tsx';
+
+const DRAWN_HEIGHT = 420;
+
+/** How the bag is cut from the roll, where the seals and slits go, and what goes in first; drawn to scale. */
+export function VacuumBag() {
+  const { draft, packing } = useKit();
+  const container = containerOf(draft.containerId);
+  const roll = container?.rollWidthMm ?? 0;
+  const { result, problem } = packing;
+  if (result === null || problem === null) return <p>Packing. The cut follows from the packed bundle.</p>;
+  const plan = vacuumPlan(result, problem.items, roll);
+  if (plan === null) return <p>Nothing is packed.</p>;
+  const scale = Math.min(1.6, DRAWN_HEIGHT / plan.cutLengthMm);
+  const [w, h] = [roll * scale, plan.cutLengthMm * scale];
+  const left = (w - plan.bundle.acrossMm * scale) / 2;
+  const top = 75 * scale;
+  const flip = (y: number, size: number) => (plan.isTurned ? y : plan.bundle.alongMm - y - size);
+  return (
+    <div className="stage-columns">
+      <section className="stage-list" aria-label="The bag, to scale">
+        <h2>The bag, to scale</h2>
+        <svg
+          width={w + 130}
+          height={h + 24}
+          viewBox={`-4 -4 ${w + 130} ${h + 24}`}
+          role="img"
+          aria-label={`Bag ${roll} by ${plan.cutLengthMm} mm`}
+        >
+          <rect width={w} height={h} fill="var(--film)" fillOpacity={0.35} stroke="var(--ink)" strokeWidth={1.4} />
+          <rect x={5 * scale} y={0} width={w - 10 * scale} height={h} fill="none" stroke="var(--muted)" strokeDasharray="3 3" />
+          <line x1={0} x2={w} y1={top - 12 * scale} y2={top - 12 * scale} stroke="var(--ink)" strokeWidth={3} />
+          <line x1={0} x2={w} y1={h - 6 * scale} y2={h - 6 * scale} stroke="var(--ink)" strokeWidth={3} />
+          {[0, w].map((x) => (
+            <line
+              key={x}
+              x1={x}
+              x2={x === 0 ? SLIT_MM * scale : w - SLIT_MM * scale}
+              y1={plan.slitFromTopMm * scale}
+              y2={plan.slitFromTopMm * scale}
+              stroke="var(--gap)"
+              strokeWidth={3}
+            />
+          ))}
+          {result.placed
+            .toSorted((a, b) => a.zMm - b.zMm)
+            .map((box) => (
+              <g
+                key={box.id}
+                transform={`translate(${left + box.xMm * scale} ${top + (plan.bundle.thickMm / 2 + flip(box.yMm, box.hMm)) * scale})`}
+              >
+                <title>{kindName(draft.units.find(({ id }) => id === box.id.split(':')[0])?.kind ?? box.id)}</title>
+                <rect width={box.wMm * scale} height={box.hMm * scale} fill="var(--cloth)" stroke="var(--ink)" rx={2} />
+              </g>
+            ))}
+          <text x={w + 8} y={plan.slitFromTopMm * scale + 4} className="cutaway-text" fill="var(--gap)">
+            tear slits
+          </text>
+          <text x={w + 8} y={top - 12 * scale + 4} className="cutaway-text" fill="var(--ink)">
+            top seal
+          </text>
+          <text x={w + 8} y={h - 6 * scale + 4} className="cutaway-text" fill="var(--ink)">
+            bottom seal
+          </text>
+          <text x={w / 2} y={h + 16} textAnchor="middle" className="cutaway-text" fill="var(--ink)">
+            {roll} mm roll
+          </text>
+        </svg>
+      </section>
+      <aside className="stage-side" aria-label="Cut list">
+        <h2>Cut list</h2>
+        <p className="stage-figure">
+          <b className="mono">{plan.cutLengthMm} mm</b> off the roll
+        </p>
+        <table className="compare-table weigh-table">
+          <tbody>
+            {plan.terms.map(({ label, valueMm }) => (
+              <tr key={label}>
+                <th scope="row">{label}</th>
+                <td className="mono is-figure">{Math.round(valueMm * 10) / 10} mm</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className={plan.fits ? 'verdict-good' : 'refusal'}>
+          {plan.fits
+            ? `It goes round: ${plan.bundle.acrossMm} mm across and ${plan.bundle.thickMm} mm thick, with ${Math.round(plan.spareAcrossMm)} mm of film to spare.`
+            : `The roll is ${Math.ceil(-plan.spareAcrossMm)} mm too narrow for what lies across it.`}
+        </p>
+        <ol className="stage-words">
+          <li>Cut the length, seal the bottom, 10 mm from the edge.</li>
+          <li>
+            Lay the bundle in{plan.isTurned ? ', turned end for end' : ''}: what is needed first at the top, by the slits. Cutters stay
+            outside.
+          </li>
+          <li>Draw the air out and seal the top.</li>
+          <li>
+            Cut a slit of {SLIT_MM} mm on both sides, {Math.round(plan.slitFromTopMm)} mm from the top edge, above the seal: never through
+            it.
+          </li>
+        </ol>
+        <p className="small muted">
+          Once open it never goes back to that shape, and everything comes out at once. 75 mm for the machine and 4 mm of slit are planning
+          values; 10 mm of the roll are lost to its side seals.
+        </p>
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,137 @@
+import { changesBetween, judgeKit, weighIn } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { showChange } from '../bench/showChange.ts';
+import { containerOf, kindName } from '../kit/catalog.ts';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { simulatedScale } from './simulatedScale.ts';
+
+/** What the kit should weigh, what the scale says, and which thing explains the difference. */
+export function WeighIn() {
+  const { draft, catalog, school, today, judgement } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const [stepG, setStepG] = useState(draft.stage.weighed?.stepG ?? 1);
+  const [gone, setGone] = useState('');
+  const container = containerOf(draft.containerId);
+  const measured = draft.stage.weighed?.massG ?? null;
+  const setMeasured = (massG: number | null) =>
+    edit((before) => ({
+      ...before,
+      stage: { ...before.stage, weighed: massG === null || massG <= 0 ? null : { on: today, massG, stepG } },
+    }));
+  const lines = draft.units.flatMap((unit) => {
+    const massG = catalog.get(unit.kind)?.massG;
+    return massG === undefined ? [] : [{ id: unit.id, name: kindName(unit.kind), count: unit.count, massG }];
+  });
+  const answer = measured === null ? null : weighIn(draft.units, container, catalog, measured, stepG);
+  const without = (kinds: readonly string[]) => {
+    let units = draft.units;
+    for (const kind of kinds) {
+      const at = units.findLastIndex((unit) => unit.kind === kind);
+      units = units.flatMap((unit, index) => (index !== at ? [unit] : unit.count > 1 ? [{ ...unit, count: unit.count - 1 }] : []));
+    }
+    const after = judgeKit({ id: 'weighed', brief: draft.brief, units }, school, container, today, catalog);
+    return changesBetween(judgement.coverage, after.coverage);
+  };
+  return (
+    <div className="stage-columns">
+      <section className="stage-list" aria-label="What it should weigh">
+        <h2>What it should weigh</h2>
+        <table className="compare-table weigh-table">
+          <tbody>
+            {lines.map(({ id, name, count, massG }) => (
+              <tr key={id}>
+                <th scope="row">{name}</th>
+                <td className="mono">{count > 1 ? `${count} × ${massG} g` : ''}</td>
+                <td className="mono is-figure">{count * massG} g</td>
+              </tr>
+            ))}
+            <tr>
+              <th scope="row">{container?.name ?? 'Container'}</th>
+              <td />
+              <td className="mono is-figure">{container?.massG ?? 0} g</td>
+            </tr>
+            <tr className="weigh-sum">
+              <th scope="row">Together</th>
+              <td />
+              <td className="mono is-figure">{Math.round(judgement.massG)} g</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <aside className="stage-side" aria-label="Scale">
+        <h2>What the scale says</h2>
+        <div className="field-row">
+          <DecimalInput label="Figure of the scale" unit="g" max={100_000} decimals={1} value={measured} onChange={setMeasured} />
+          <DecimalInput
+            label="Its smallest step"
+            unit="g"
+            min={0.1}
+            max={100}
+            decimals={1}
+            value={stepG}
+            onChange={(value) => setStepG(value ?? 1)}
+          />
+        </div>
+        <div className="row">
+          <label className="small" htmlFor="gone">
+            Simulated scale, with
+          </label>
+          <select id="gone" value={gone} onChange={(event) => setGone(event.currentTarget.value)}>
+            <option value="">everything in</option>
+            {lines.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name} left out
+              </option>
+            ))}
+          </select>
+          <Button
+            variant="default"
+            size="compact-sm"
+            onClick={() => setMeasured(simulatedScale(lines, container?.massG ?? 0, gone, stepG))}
+          >
+            Read it
+          </Button>
+        </div>
+        {answer !== null && (
+          <div className="stack" aria-live="polite">
+            <p className={answer.agrees ? 'verdict-good' : 'refusal'}>
+              <b>
+                {answer.agrees
+                  ? 'It agrees.'
+                  : `${Math.round(Math.abs(answer.differenceG))} g ${answer.differenceG < 0 ? 'too light' : 'too heavy'}.`}
+              </b>{' '}
+              Expected {Math.round(answer.expectedG)} g, give or take {Math.round(2 * answer.sigmaG)} g; the scale says {measured} g.
+            </p>
+            {answer.told === 'nothing' && <p>No one or two things of this kit explain it. Open it and count.</p>}
+            {answer.told === 'several' && <p>Several explain it as well; the scale cannot tell which. Look for these first:</p>}
+            {answer.explanations.map(({ missing, extra, restG }) => (
+              <div className="proposal" key={[...missing, '+', ...extra].join()}>
+                <div className="grow">
+                  <b>
+                    {missing.length > 0
+                      ? `Missing: ${missing.map(kindName).join(' and ')}`
+                      : `Too many: ${extra.map(kindName).join(' and ')}`}
+                  </b>
+                  <p className="small mono">{Math.round(Math.abs(restG))} g stay unexplained</p>
+                  {missing.length > 0 &&
+                    without(missing).map((change) => (
+                      <p className="small" key={change.need}>
+                        {showChange(change)}
+                      </p>
+                    ))}
+                </div>
+              </div>
+            ))}
+          </div>
+        )}
+        <p className="small muted">
+          Masses are typical of each kind, with a spread of 3 % (planning value). Weigh the kit once when it is known to be whole; later the
+          same figure says that nothing was taken.
+        </p>
+      </aside>
+    </div>
+  );
+}
