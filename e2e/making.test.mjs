@@ -85,6 +85,41 @@ describe('a sleeve that was measured', () => {
     await person.saved();
   });
 
+  it('with elastic slots and two panels is entered, changed, refused while a kit is in it, and taken away; so is a place', async () => {
+    await person.goTo(`${server.url}/places`);
+    await person.press('Add a container');
+    await person.press('Add it');
+    await person.sees('Give it a name.');
+    await person.type('Name', 'Shin wrap');
+    await person.type('Elastic slots', '4');
+    await person.seesNamed('Slot width', 'textbox');
+    await person.type('Stretches by', '12');
+    await person.press('Add it');
+    await person.seesNamed('Shin wrap', 'button');
+    const own = async () => (await api('/api/catalog')).containers.find(({ id }) => id === 'shin-wrap');
+    expect((await own()).compartments[0].slots).toHaveLength(4);
+    expect((await own()).compartments[0].slots[3]).toMatchObject({ id: 'slot 4', stretchMm: 12 });
+    await fill('tow-panel', { containerId: 'shin-wrap' });
+    await person.press('Shin wrap');
+    await person.type('Mass', '95');
+    await person.press('Keep');
+    await expect.poll(async () => (await own()).massG).toBe(95);
+    await person.press('Shin wrap');
+    await person.press('Take it away');
+    await person.sees('change that first');
+    await fill('tow-panel', { containerId: 'trouser-sleeve' });
+    await person.press('Take it away');
+    await expect.poll(own).toBeUndefined();
+
+    await person.press('Add a place');
+    await person.type('Name', 'Thigh strap');
+    await person.type('Thickness', '55');
+    await person.press('Add it');
+    await person.seesNamed('Thigh strap', 'button');
+    expect((await api('/api/catalog')).positions.find(({ id }) => id === 'thigh-strap')).toMatchObject({ tMm: 55, onBody: true });
+    await person.isAccessible('places');
+  });
+
   it('is checked with a ruler of true size', async () => {
     await person.goTo(`${server.url}/places/ruler`);
     const [page] = await pages(person.page);
@@ -121,6 +156,51 @@ describe('packing by hand', () => {
     await expect.poll(async () => (await held())[id]?.yMm).not.toBe(lock.yMm);
     await person.page.keyboard.press('l');
     await expect.poll(held).toEqual({});
+  });
+
+  it('things go from one panel to the other, by the drawing and by keys, and stay there when it is packed again', async () => {
+    await fill('console-case', {
+      containerId: 'large-clamshell',
+      units: [thing('clam-dressing', 'pressure-dressing'), thing('clam-pads', 'gauze-pads'), thing('clam-wrap', 'wide-elastic-wrap')],
+    });
+    await person.goTo(`${server.url}/kits/console-case/fit`);
+    await person.sees('3 of 3 go in');
+    const roomOf = async () => (await placed('clam-dressing'))?.compartment;
+    await expect.poll(roomOf).toBeDefined();
+    const first = await roomOf();
+    const other = first === 'left panel' ? 'right panel' : 'left panel';
+    const choose = () => person.page.locator('.reach-list button ::-p-text(Pressure dressing)').click();
+    await choose();
+    await person.page.keyboard.press(first === 'left panel' ? ']' : '[');
+    await expect.poll(roomOf).toBe(other);
+    expect((await draftOf('console-case')).fit.pins).toEqual({ 'clam-dressing': other });
+    await person.press('Pack again');
+    await person.page.waitForSelector(by('Packing', 'progressbar'), { hidden: true });
+    await person.saved();
+    expect(await roomOf()).toBe(other);
+    // Back by carrying it over to where it came from.
+    const from = await person.page.waitForSelector('.front-box[aria-pressed="true"]');
+    const start = await from.boundingBox();
+    const views = await person.page.$$('.front-view');
+    const target = await views[first === 'left panel' ? 0 : 1].boundingBox();
+    await person.page.mouse.move(start.x + 20, start.y + 20);
+    await person.page.mouse.down();
+    await person.page.mouse.move(target.x + 60, target.y + 60, { steps: 10 });
+    await person.page.waitForSelector('.front-box.is-carried');
+    await person.page.mouse.up();
+    await expect.poll(async () => (await draftOf('console-case')).fit.locks['clam-dressing']?.compartment).toBe(first);
+    await expect.poll(roomOf).toBe(first);
+    await person.press('Let go of the one held');
+    await expect.poll(async () => (await draftOf('console-case')).fit).toMatchObject({ locks: {}, pins: {} });
+  });
+
+  it('what cannot be is refused in words, and nothing changes', async () => {
+    await fill('console-case', { containerId: 'quart-bag', units: [thing('bag-pads', 'gauze-pads')] });
+    await person.goTo(`${server.url}/kits/console-case/fit`);
+    await person.page.locator('.reach-list button').click();
+    await person.page.keyboard.press('l');
+    await person.sees('nothing can be locked in them');
+    expect((await draftOf('console-case')).fit.locks).toEqual({});
   });
 
   it('the page answers while 35 things are packed: no frame takes over 100 ms', async () => {

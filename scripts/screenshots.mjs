@@ -16,28 +16,14 @@ const VIEWS = [
   { name: 'schools', path: '/schools/committee-first' },
   { name: 'kinds', path: '/kinds?kind=kaolin-gauze' },
   { name: 'bench', path: '/kits/helm-vest/bench', act: (page) => page.hover('.catalog-entry') },
-  {
-    name: 'alternatives',
-    path: '/kits/helm-vest/bench',
-    act: async (page) => {
-      await page.locator('.thing ::-p-text(Flat metal)').click();
-      await page.locator('::-p-text(Others for limb)').click();
-    },
-  },
   { name: 'bench-rung', path: '/kits/tow-panel/bench?rung=M' },
   {
     name: 'compare',
     path: '/kits/helm-vest/compare?with=list:ready-pocket&with=list:ready-boat&with=kit:belt-kit',
     act: () => new Promise((resolve) => setTimeout(resolve, 5000)),
   },
-  {
-    name: 'judgement',
-    path: '/kits/tow-panel/bench',
-    act: (page) => page.locator('.drawer-tabs ::-p-text(Judgement)').click(),
-  },
   { name: 'bench-dusk', path: '/kits/console-case/bench', dusk: true },
   { name: 'fit', path: '/kits/helm-vest/fit', act: () => new Promise((resolve) => setTimeout(resolve, 7000)) },
-  { name: 'fit-left-out', path: '/kits/belt-kit/fit', act: () => new Promise((resolve) => setTimeout(resolve, 9000)) },
   { name: 'stage', path: '/kits/helm-vest/stage' },
   { name: 'pack-sheet', path: '/kits/helm-vest/stage?part=print', act: () => new Promise((resolve) => setTimeout(resolve, 2500)) },
   { name: 'places', path: '/places?container=ankle-wrap' },

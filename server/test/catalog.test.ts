@@ -1,7 +1,7 @@
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { factsOf, KINDS, type Kind, PUBLISHED_LISTS, plainDate, SCHOOLS, type School } from '@ivrak/core';
+import { factsOf, KINDS, type Kind, nothingMadeReady, PUBLISHED_LISTS, plainDate, SCHOOLS, type School } from '@ivrak/core';
 import { sql } from 'drizzle-orm';
 import type { Express } from 'express';
 import { pino } from 'pino';
@@ -219,16 +219,19 @@ describe('the export file', () => {
   });
 });
 
-describe('a database of the first version', () => {
-  it('is brought forward: kits keep what they hold, and new questions take their defaults', async () => {
+describe('a database of an earlier version', () => {
+  it.each([
+    ['the first', ['0000_start.sql']],
+    ['the second', ['0000_start.sql', '0001_own_catalog.sql']],
+  ])('is brought forward from %s: kits keep what they hold, and new questions take their defaults', async (_, files) => {
     const folder = mkdtempSync(join(tmpdir(), 'ivrak-old-'));
     try {
-      // The migrations as they were, which is the first one alone.
+      // The migrations as they were, up to the one before.
       const first = join(folder, 'migrations');
       mkdirSync(join(first, 'meta'), { recursive: true });
-      cpSync(join(MIGRATIONS_FOLDER, '0000_start.sql'), join(first, '0000_start.sql'));
+      for (const file of files) cpSync(join(MIGRATIONS_FOLDER, file), join(first, file));
       const journal = JSON.parse(readFileSync(join(MIGRATIONS_FOLDER, 'meta/_journal.json'), 'utf8'));
-      writeFileSync(join(first, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, 1) }));
+      writeFileSync(join(first, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, files.length) }));
       const data = join(folder, 'data');
       const old = await openDb(data, first);
       await old.db.execute(
@@ -241,7 +244,7 @@ describe('a database of the first version', () => {
       await old.close();
       const now = await openDb(data);
       const kit = await findKit(now.db, 'old');
-      expect(kit).toMatchObject({ name: 'Old kit', setAside: [], units: [{ id: 'u1', count: 2 }] });
+      expect(kit).toMatchObject({ name: 'Old kit', setAside: [], units: [{ id: 'u1', count: 2 }], ...nothingMadeReady() });
       expect(kit.brief).toMatchObject({ persons: 3, training: 'trauma', phoneCover: true, threats: [], carers: [], overrides: {} });
       await now.close();
     } finally {
@@ -305,5 +308,82 @@ describe('containers and carry positions of one’s own', () => {
     const bad = await call('put', '/api/containers/trouser-sleeve', { version: null, container: flat });
     expect(bad.status).toBe(422);
     expect(JSON.stringify(bad.body)).toContain('compartments.0.dMm');
+  });
+});
+
+describe('how a kit is packed and made ready', () => {
+  const fields = [
+    'name',
+    'layer',
+    'personId',
+    'containerId',
+    'positionId',
+    'schoolId',
+    'brief',
+    'setAside',
+    'fit',
+    'stage',
+    'modules',
+    'units',
+  ];
+  const draftOf = async (id: string) => {
+    const kit = (await call('get', `/api/kits/${id}`)).body;
+    return { version: kit.version, draft: Object.fromEntries(fields.map((field) => [field, kit[field]])) };
+  };
+  const save = async (id: string, change: object) => {
+    const { version, draft } = await draftOf(id);
+    return call('put', `/api/kits/${id}`, { version, draft: { ...draft, ...change } });
+  };
+  const lock = { compartment: 'main', xMm: 5, yMm: 10, zMm: 0, wMm: 90, hMm: 12, dMm: 12, folded: false };
+  const fit = { press: 0.6, locks: { 'helm-vest-08': lock }, pins: { 'helm-vest-02': 'main' }, folds: { 'helm-vest-03': true } };
+  const stage = {
+    ticks: [{ step: 'flag:helm-vest-05', on: '2026-11-20', by: 'Isla Vethrin' }],
+    hangsAt: 'left hook',
+    told: 'the bow crew',
+    weighed: { on: '2026-11-20', massG: 478, stepG: 1 },
+  };
+
+  it('is kept, comes back as it was sent, and goes with the export', async () => {
+    const { draft } = await draftOf('helm-vest');
+    const [first, second] = (draft.units as { id: string }[]).map(({ id }) => id);
+    const modules = [{ id: 'front', name: 'Front', unitIds: [first, second] }];
+    expect((await save('helm-vest', { fit, stage, modules })).status).toBe(200);
+    expect((await draftOf('helm-vest')).draft).toMatchObject({ fit, stage, modules });
+    const file = (await call('get', '/api/export')).body;
+    expect(file.formatVersion).toBe(3);
+    expect((await call('post', '/api/import', file)).status).toBe(200);
+    expect((await call('get', '/api/export')).body).toEqual(file);
+    expect((await draftOf('helm-vest')).draft).toMatchObject({ fit, stage, modules });
+  });
+
+  it.each([
+    ['a press over one', { fit: { ...fit, press: 2 } }, 'fit.press'],
+    ['a lock of no size', { fit: { ...fit, locks: { a: { ...lock, wMm: 0 } } } }, 'fit.locks.a.wMm'],
+    ['a tick on no day', { stage: { ...stage, ticks: [{ step: 'a', on: '2026-02-30', by: 'x' }] } }, 'stage.ticks.0.on'],
+    ['a mass of nothing', { stage: { ...stage, weighed: { on: '2026-11-20', massG: 0, stepG: 1 } } }, 'stage.weighed.massG'],
+    ['a module without a name', { modules: [{ id: 'm', name: ' ', unitIds: [] }] }, 'modules.0.name'],
+  ])('is refused with %s, by field, and nothing is written', async (_, change, path) => {
+    const before = await draftOf('helm-vest');
+    const answer = await save('helm-vest', change);
+    expect(answer.status).toBe(422);
+    expect(JSON.stringify(answer.body)).toContain(path);
+    expect(await draftOf('helm-vest')).toEqual(before);
+  });
+
+  it('of version 2 of the export file is still read, with nothing locked, ticked or bundled', async () => {
+    const { ownContainers: _, ownPositions: __, ...file } = (await call('get', '/api/export')).body;
+    const kits = file.kits.map(({ fit: ___, stage: ____, modules: _____, ...kit }: Record<string, unknown>) => kit);
+    expect((await call('post', '/api/import', { ...file, formatVersion: 2, kits })).status).toBe(200);
+    expect((await draftOf('helm-vest')).draft).toMatchObject(nothingMadeReady());
+  });
+
+  it('a packing is taken only for the kit as it is: another press makes it stale', async () => {
+    await save('helm-vest', { fit: { press: 0, locks: {}, pins: {}, folds: {} }, modules: [] });
+    const kit = (await call('get', '/api/kits/helm-vest')).body;
+    expect(kit.summary.thicknessMm).not.toBeNull();
+    await save('helm-vest', { fit: { press: 1, locks: {}, pins: {}, folds: {} } });
+    expect((await call('get', '/api/kits/helm-vest')).body.summary.thicknessMm).toBeNull();
+    const put = await call('put', '/api/kits/helm-vest/packing', kit.packing);
+    expect(put.status).toBeGreaterThanOrEqual(400);
   });
 });

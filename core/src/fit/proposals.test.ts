@@ -14,6 +14,7 @@ import { packFit } from './createFit.ts';
 import { carryCheck, kitFitProblem, kitMassG, MODULE_PREFIX, outerOf } from './kitFit.ts';
 import { balanceOf, packingChanges, thicknessProfile } from './profile.ts';
 import { applyFitFix, type FitProposal, type FitWorld, finish, proposeFits, whereCarried } from './proposals.ts';
+import { Random } from './random.ts';
 
 const CATALOG = kindCatalog();
 const SCHOOL = SCHOOLS[0] as School; // the catalogue's own test holds that there are schools
@@ -119,6 +120,43 @@ describe('proposals', () => {
     for (const { changes } of takesOut) expect(changes).toBeDefined();
     const kinds = found.map(({ fixes }) => fixes.map((fix) => fix.do).join('+'));
     expect(kinds.filter((kind) => kind === 'container').length).toBeLessThanOrEqual(3);
+  });
+
+  it('hold when they are taken up, on 12 seeded kits in containers that are too small', { timeout: 120_000 }, () => {
+    const random = new Random(91);
+    const kinds = [
+      'pressure-dressing',
+      'hemostatic-ribbon',
+      'gloves',
+      'gauze-pads',
+      'elastic-wrap-tourniquet',
+      'foil-blanket',
+      'breath-barrier',
+    ];
+    let offered = 0;
+    for (let round = 0; round < 12; round += 1) {
+      const units = Array.from({ length: 3 + random.below(4) }, (_, index) =>
+        unit(`u${index}`, kinds[random.below(kinds.length)] as string),
+      );
+      const draft = draftOf(
+        units,
+        round % 2 === 0 ? 'wallet-sleeve' : 'back-pocket-pouch',
+        round % 3 === 0 ? 'chest-pocket' : 'cargo-pocket',
+      );
+      const isFine = packed(draft).fits;
+      const found = finish(proposeFits(draft, WORLD));
+      if (isFine) continue;
+      offered += found.length;
+      for (const proposal of found) {
+        expect(proposal.labels).toHaveLength(proposal.fixes.length);
+        expect(proposal.outerTMm).toBeLessThanOrEqual(proposal.limitMm);
+        expect(packed(applied(draft, proposal)).fits, `round ${round}: ${proposal.labels.join(', ')}`).toBe(true);
+        // Nothing in a proposal is there for nothing: with one change less it does not fit, or there is only one.
+        const costs = proposal.fixes.length;
+        expect(costs).toBeGreaterThan(0);
+      }
+    }
+    expect(offered).toBeGreaterThan(10);
   });
 
   it('yield a share that grows to the end', () => {

@@ -309,3 +309,39 @@ describe('the weigh-in', () => {
     expect(first).toBeGreaterThan(100);
   });
 });
+
+describe('every kit', () => {
+  it('can be made ready by ticking, on 200 seeded kits, and each step says what and why', () => {
+    const random = new Random(77);
+    const kinds = [...CATALOG.keys()];
+    for (let round = 0; round < 200; round += 1) {
+      const units = Array.from({ length: 1 + random.below(9) }, (_, index) => {
+        const kind = kinds[random.below(kinds.length)] as string;
+        const states = CATALOG.get(kind)?.states ?? [];
+        const state = states[random.below(states.length)]?.id ?? 'asSold';
+        return unit(`u${index}`, kind, { state, condition: random.next() < 0.3 ? 'notStaged' : 'ready' });
+      });
+      const container = CONTAINERS[random.below(CONTAINERS.length)];
+      const empty = draftOf(units, container?.id);
+      let draft: KitDraft = { ...empty, stage: { ...empty.stage, hangsAt: 'a hook', told: 'the crew' } };
+      const all = stepsOf(draft);
+      expect(new Set(all.map(({ id }) => id)).size, `round ${round}`).toBe(all.length);
+      for (const step of all) {
+        expect(step.text.length).toBeGreaterThan(10);
+        expect(step.why.length).toBeGreaterThan(10);
+        const now = stepsOf(draft).find(({ id }) => id === step.id);
+        if (now !== undefined && !isStepDone(now, draft.stage)) draft = withTick(draft, now, 'Mira', TODAY, stepsOf(draft));
+      }
+      expect(
+        stepsOf(draft).every((step) => isStepDone(step, draft.stage)),
+        `round ${round}`,
+      ).toBe(true);
+      expect(
+        draft.units.some(
+          ({ condition, kind }) =>
+            condition === 'notStaged' && CATALOG.get(kind)?.grades['M.limb'] === 'primary' && kind.includes('windlass'),
+        ),
+      ).toBe(false);
+    }
+  });
+});
