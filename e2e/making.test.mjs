@@ -333,9 +333,18 @@ describe('making a kit ready', () => {
     await person.goTo(`${server.url}/kits/committee-bag/fit`);
     await person.page.waitForSelector('.reach-list ::-p-text(Module: Wound care)', { visible: true });
     await person.goTo(`${server.url}/kits/committee-bag/stage?part=modules`);
+    await person.choose('Move Wound care to another kit', 'Helm’s vest kit');
+    await expect.poll(async () => (await draftOf('committee-bag')).modules).toEqual([]);
+    expect((await draftOf('helm-vest')).modules).toMatchObject([{ name: 'Wound care' }]);
+    // The same again, as things of their own.
+    await person.goTo(`${server.url}/kits/committee-bag/stage?part=modules`);
+    await person.choose('Make one as in another kit', 'Wound care, as in Helm’s vest kit');
+    await expect.poll(async () => (await draftOf('committee-bag')).modules[0]?.unitIds.length).toBe(2);
+    await person.press('Label');
+    await person.sees('Label of Wound care');
+    await person.page.keyboard.press('Escape');
     await person.press('Take apart');
-    await person.saved();
-    expect((await draftOf('committee-bag')).modules).toEqual([]);
+    await expect.poll(async () => (await draftOf('committee-bag')).modules).toEqual([]);
   });
 
   it('tablets are repacked with their original date, and a vacuum bag is cut from the roll', async () => {

@@ -3,7 +3,7 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
-import { benchFitQuality, random } from './bench-fit.mjs';
+import { benchFitQuality, benchLists, random } from './bench-fit.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
 
 await installIfNeeded();
@@ -200,11 +200,60 @@ async function benchRepaint() {
   }
 }
 
+/** Runs in the page: packs again and tells of the longest time that the main thread was not to be had. */
+async function measureFrames(label, waitMs) {
+  let longest = 0;
+  const observer = new PerformanceObserver((list) => {
+    for (const entry of list.getEntries()) longest = Math.max(longest, entry.duration);
+  });
+  observer.observe({ entryTypes: ['longtask'] });
+  [...document.querySelectorAll('button')].find((node) => node.textContent === label).click();
+  await new Promise((resolve) => setTimeout(resolve, waitMs));
+  observer.disconnect();
+  return longest;
+}
+
+/** Packing 35 things in its worker must leave the page free to answer. */
+async function benchFrames() {
+  const server = await startServer();
+  const { browser, close } = await startBrowser();
+  try {
+    await readCaution(server.url);
+    const kit = await (await fetch(`${server.url}/api/kits/committee-bag`)).json();
+    const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules } = kit;
+    const kinds = ['gloves', 'antiseptic-wipe', 'gauze-pads', 'film-dressing', 'flat-tape', 'pressure-dressing', 'marker'];
+    const units = kinds.map((kind, index) => ({ id: `frame-${index}`, kind, count: 5, condition: 'ready' }));
+    const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units };
+    const saved = await fetch(`${server.url}/api/kits/committee-bag`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ version: kit.version, draft }),
+    });
+    if (!saved.ok) throw new Error(await saved.text());
+    const page = await browser.newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    await page.goto(`${server.url}/kits/committee-bag/fit`, { waitUntil: 'networkidle0' });
+    await page.waitForSelector('.reach-list');
+    await new Promise((resolve) => setTimeout(resolve, 6000));
+    const longest = [];
+    for (let round = 0; round < 5; round += 1) longest.push(await page.evaluate(measureFrames, 'Look longer', 3000));
+    report('longest task of the page while 35 things are packed, median of five', median(longest), 'ms', 100, slowest(longest));
+  } finally {
+    await close();
+    await server.stop();
+    server.remove();
+  }
+}
+
 if (!existsSync(join(ROOT, 'web/dist/.vite/manifest.json'))) throw new Error('the pages were built without a manifest');
 const only = process.argv[2];
 if (only === 'fit') {
-  if (process.argv[3]) (await import('./bench-fit.mjs')).benchLists(ivrak, report);
+  if (process.argv[3] === 'lists') benchLists(ivrak, report);
   else benchFitQuality(ivrak, report);
+  process.exit(0);
+}
+if (only === 'frames') {
+  await benchFrames();
   process.exit(0);
 }
 if (only === 'repaint') {
@@ -217,4 +266,5 @@ benchFitQuality(ivrak, report);
 benchPage();
 await benchServer();
 await benchRepaint();
+await benchFrames();
 process.exit(results.some(({ value, limit }) => value > limit) ? 1 : 0);

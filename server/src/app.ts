@@ -17,6 +17,7 @@ import type { Db } from './db/open.ts';
 import { contentPolicy, localOnly } from './http/guard.ts';
 import { notFound, Problem, ProblemSchema, problemHandler } from './http/problem.ts';
 import { describeApi, mount, type RouteSpec, route } from './http/route.ts';
+import { moduleRoutes } from './kits/modules.ts';
 import { kitRoutes } from './kits/routes.ts';
 import { WEB_FOLDER } from './paths.ts';
 import { settingsRoutes } from './settings/routes.ts';
@@ -58,6 +59,7 @@ export function createApp({ db, describeDb, log, today, fits }: AppOptions): Exp
     ...placeRoutes(db),
     ...listRoutes(db, today),
     ...kitRoutes(db, today),
+    ...moduleRoutes(db, today),
     ...unitRoutes(db, today),
     ...useRoutes(db, today),
     ...upkeepRoutes(db, today),

@@ -387,3 +387,35 @@ describe('how a kit is packed and made ready', () => {
     expect(put.status).toBeGreaterThanOrEqual(400);
   });
 });
+
+describe('a module', () => {
+  const withModule = async (id: string, module: object | null) => {
+    const kit = (await call('get', `/api/kits/${id}`)).body;
+    const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, units } = kit;
+    const modules = module === null ? [] : [module];
+    const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units };
+    return (await call('put', `/api/kits/${id}`, { version: kit.version, draft })).body;
+  };
+
+  it('goes to another kit as one, with all of its things, and back; an old version moves nothing', async () => {
+    const before = (await call('get', '/api/kits/helm-vest')).body;
+    const ids = before.units.slice(0, 2).map(({ id }: { id: string }) => id);
+    const kit = await withModule('helm-vest', { id: 'front', name: 'Front', unitIds: ids });
+    await withModule('belt-kit', { id: 'front', name: 'Own front', unitIds: [] });
+    const move = (id: string, version: number, kitId: string, module = 'front') =>
+      call('post', `/api/kits/${id}/modules/${module}/move`, { version, kitId });
+    expect((await move('helm-vest', kit.version - 1, 'belt-kit')).status).toBe(409);
+    expect((await move('helm-vest', kit.version, 'helm-vest')).status).toBe(422);
+    expect((await move('helm-vest', kit.version, 'belt-kit', 'nothing')).status).toBe(404);
+    expect((await call('get', '/api/kits/helm-vest')).body.units).toEqual(kit.units);
+    const { body } = await move('helm-vest', kit.version, 'belt-kit');
+    expect(body.from.modules).toEqual([]);
+    expect(body.from.units).toHaveLength(before.units.length - 2);
+    expect(body.to.modules).toMatchObject([{ id: 'front' }, { id: 'front-2', name: 'Front', unitIds: ids }]);
+    expect(body.to.units.map(({ id }: { id: string }) => id)).toEqual(expect.arrayContaining(ids));
+    const back = await move('belt-kit', body.to.version, 'helm-vest', 'front-2');
+    expect(back.status).toBe(200);
+    expect(back.body.to.units).toHaveLength(before.units.length);
+    expect((await move('belt-kit', back.body.from.version, 'helm-vest', 'front')).status).toBe(422);
+  });
+});

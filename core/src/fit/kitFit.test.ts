@@ -3,8 +3,9 @@ import { CONTAINERS } from '../catalog/containers.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { BriefSchema } from '../model/brief.ts';
+import type { FitChoices, Module } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
-import { type Unit, UnitSchema } from '../model/unit.ts';
+import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
 import { judgeKit } from '../upkeep/judgement.ts';
 import { fitFingerprint, kitFitProblem, kitPriceMinor, reachClasses } from './kitFit.ts';
 
@@ -106,5 +107,77 @@ describe('fitFingerprint', () => {
 describe('kitPriceMinor', () => {
   it('adds usual prices by count and leaves unknown kinds out', () => {
     expect(kitPriceMinor([unit('g', 'gloves', { count: 3 }), unit('x', 'nothing-known')], CATALOG)).toBe(102);
+  });
+});
+
+describe('what was chosen by hand', () => {
+  const units = [unit('m', 'marker'), unit('s', 'vented-seals')];
+  const clamshell = CONTAINERS.find(({ id }) => id === 'small-clamshell');
+  const bag = CONTAINERS.find(({ id }) => id === 'quart-bag');
+  if (clamshell === undefined || bag === undefined) throw new Error('the catalogue changed');
+  const none = { press: 0, locks: {}, pins: {}, folds: {} };
+  const lock = { compartment: 'left panel', xMm: 0, yMm: 0, zMm: 0, wMm: 90, hMm: 12, dMm: 12, folded: false };
+  const itemsIn = (container: typeof clamshell, fit: FitChoices) => {
+    const built = kitFitProblem({ units, container, coverage: judge(units), catalog: CATALOG, fit });
+    if (!built.ok) throw new Error(built.reason);
+    return built.problem.items;
+  };
+
+  it('reaches the packing: locks, pins, folds and the press', () => {
+    const [marker, seals] = itemsIn(clamshell, { press: 0.6, locks: { m: lock }, pins: { s: 'right panel' }, folds: { s: true } });
+    expect(marker).toMatchObject({ id: 'm', lockedAt: lock });
+    expect(seals).toMatchObject({ id: 's', pinnedTo: 'right panel', fold: true });
+  });
+
+  it.each([
+    ['a compartment that the container does not have', { ...none, locks: { m: { ...lock, compartment: 'lid' } }, pins: { s: 'lid' } }],
+    ['a thing whose measures are not these any more', { ...none, locks: { m: { ...lock, wMm: 70 } } }],
+    ['a slot where there are none', { ...none, locks: { m: { ...lock, slot: 'slot 1' } } }],
+  ])('is let go of for %s', (_, fit) => {
+    for (const item of itemsIn(clamshell, fit)) {
+      expect(item.lockedAt).toBeUndefined();
+      expect(item.pinnedTo).toBeUndefined();
+    }
+  });
+
+  it('is not locked in film, whatever was locked before', () => {
+    expect(itemsIn(bag, { ...none, locks: { m: { ...lock, compartment: 'main' } } })[0]?.lockedAt).toBeUndefined();
+  });
+
+  it('makes another packing of it: each of them changes the fingerprint', () => {
+    const print = (fit: FitChoices) => {
+      const built = kitFitProblem({ units, container: clamshell, coverage: judge(units), catalog: CATALOG, fit });
+      return built.ok ? fitFingerprint(built.problem) : '';
+    };
+    const prints = [
+      none,
+      { ...none, press: 1 },
+      { ...none, locks: { m: lock } },
+      { ...none, pins: { s: 'right panel' } },
+      { ...none, folds: { s: false } },
+    ].map(print);
+    expect(new Set(prints).size).toBe(prints.length);
+  });
+});
+
+describe('modules in the packing problem', () => {
+  const units = [unit('d', 'pressure-dressing'), unit('g', 'gloves', { count: 2 }), unit('t', 'windlass-tourniquet')];
+  const built = (modules: Module[]) => {
+    const fit = kitFitProblem({ units, container: OTHER, coverage: judge(units), catalog: CATALOG, modules });
+    if (!fit.ok) throw new Error(fit.reason);
+    return fit.problem.items;
+  };
+  const ids = (...list: string[]) => list.map((id) => UnitIdSchema.parse(id));
+
+  it('are one thing with the mass of all that is in them and the most urgent reach', () => {
+    const items = built([{ id: 'all', name: 'All', unitIds: ids('d', 'g', 't') }]);
+    expect(items).toHaveLength(1);
+    expect(items[0]).toMatchObject({ id: 'module/all', massG: 60 + 2 * 12 + 80, reach: 1 });
+  });
+
+  it('leave what is in none of them as it is, and are nothing while they are empty or name what is gone', () => {
+    expect(built([{ id: 'one', name: 'One', unitIds: ids('d') }]).map(({ id }) => id)).toEqual(['g', 'g:2', 't', 'module/one']);
+    expect(built([{ id: 'one', name: 'One', unitIds: [] }]).map(({ id }) => id)).toEqual(['d', 'g', 'g:2', 't']);
+    expect(built([{ id: 'one', name: 'One', unitIds: ids('gone') }]).map(({ id }) => id)).toEqual(['d', 'g', 'g:2', 't']);
   });
 });

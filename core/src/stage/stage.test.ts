@@ -345,3 +345,38 @@ describe('every kit', () => {
     }
   });
 });
+
+describe('vacuum plans', () => {
+  it('hold together on 40 seeded lists: the cut is the sum of its terms, and what goes round goes round', () => {
+    const random = new Random(63);
+    for (let round = 0; round < 40; round += 1) {
+      const rollWidthMm = 150 + random.below(200);
+      const items = Array.from({ length: 2 + random.below(5) }, (_, index) => ({
+        id: `i${index}`,
+        wMm: 30 + random.below(80),
+        hMm: 30 + random.below(60),
+        tMm: 4 + random.below(25),
+        shape: 'flat',
+      }));
+      const problem = FitProblemSchema.parse({
+        container: {
+          make: 'vacuumRoll',
+          rollWidthMm,
+          compartments: [{ id: 'tube', wMm: rollWidthMm, hMm: 600, dMm: 80, access: 'front' }],
+        },
+        items,
+        decodes: 120,
+        seed: round,
+      });
+      const result = packFit(problem);
+      const plan = vacuumPlan(result, problem.items, rollWidthMm);
+      if (plan === null) continue;
+      const sum = plan.terms.reduce((total, { valueMm }) => total + valueMm, 0);
+      expect(plan.cutLengthMm - sum).toBeGreaterThanOrEqual(0);
+      expect(plan.cutLengthMm - sum).toBeLessThan(1);
+      // The engine keeps the girth of the film; the plan must agree with it.
+      expect(plan.fits, `round ${round}`).toBe(true);
+      expect(plan.bundle.acrossMm + plan.bundle.thickMm).toBeLessThanOrEqual(rollWidthMm - 10 + 1e-6);
+    }
+  });
+});

@@ -6,6 +6,7 @@ import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useDraft } from '../kit/draftStore.ts';
 import { freeId } from '../kit/freeId.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { CopyModule, ModuleActions } from './ModuleActions.tsx';
 
 /** Sub-packs that are packed, labelled and taken out as one. Each is packed first and then fitted as one thing. */
 export function Modules() {
@@ -24,6 +25,7 @@ export function Modules() {
       <section className="stage-list" aria-label="Modules">
         <div className="row">
           <h2 className="grow">Modules</h2>
+          <CopyModule />
           <Button onClick={add}>Make a module</Button>
         </div>
         {draft.modules.length === 0 && (
@@ -151,6 +153,7 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
           ))}
         </ul>
       )}
+      {!isOpen && <ModuleActions module={module} own={own} />}
       {own.length === 0 && !isOpen && <p className="muted">Empty. Press Change to put things in.</p>}
     </article>
   );

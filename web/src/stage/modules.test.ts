@@ -1,0 +1,48 @@
+import { BriefSchema, type KitDraft, type Module, nothingMadeReady, plainDate, type Unit, UnitIdSchema, UnitSchema } from '@ivrak/core';
+import { describe, expect, it } from 'vitest';
+import { withPattern } from './ModuleActions.tsx';
+
+const unit = (id: string, kind: string, more: Partial<Unit> = {}): Unit =>
+  UnitSchema.parse({ id, kind, count: 1, condition: 'ready', ...more });
+const draft: KitDraft = {
+  name: 'Kit',
+  layer: 'worn',
+  personId: null,
+  containerId: 'belt-pouch',
+  positionId: 'belt-side',
+  schoolId: 'committee-first',
+  brief: BriefSchema.parse({}),
+  setAside: [],
+  ...nothingMadeReady(),
+  units: [unit('own', 'marker')],
+};
+
+describe('a module as a pattern', () => {
+  const pattern: Module = { id: 'wounds', name: 'Wounds', unitIds: [] };
+  const contents = [
+    unit('a', 'pressure-dressing', { state: 'outerOff', lot: 'L1', expiresOn: plainDate('2027-01-01') }),
+    unit('b', 'gloves', { count: 2, condition: 'opened', piecesUsed: 0 }),
+  ];
+  let number = 0;
+  const newId = () => {
+    number += 1;
+    return UnitIdSchema.parse(`n${number}`);
+  };
+
+  it('brings things of their own: same kinds, counts and states, no lot and no date of the others', () => {
+    number = 0;
+    const made = withPattern(draft, pattern, contents, newId);
+    expect(made.units.map(({ id }) => id)).toEqual(['own', 'n1', 'n2']);
+    expect(made.units[1]).toMatchObject({ kind: 'pressure-dressing', state: 'outerOff', lot: null, expiresOn: null, condition: 'ready' });
+    expect(made.units[2]).toMatchObject({ kind: 'gloves', count: 2, condition: 'ready' });
+    expect(made.modules).toEqual([{ id: 'wounds', name: 'Wounds', unitIds: ['n1', 'n2'] }]);
+  });
+
+  it('takes another id where there is one of that name, and leaves the draft it was given alone', () => {
+    const once = withPattern(draft, pattern, contents, newId);
+    const twice = withPattern(once, pattern, contents, newId);
+    expect(twice.modules.map(({ id }) => id)).toEqual(['wounds', 'wounds-2']);
+    expect(draft.modules).toEqual([]);
+    expect(draft.units).toHaveLength(1);
+  });
+});
