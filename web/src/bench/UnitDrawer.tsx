@@ -2,6 +2,7 @@ import {
   CONDITION_NAMES,
   CONDITIONS,
   type Condition,
+  gradeOf,
   measuresOf,
   NEEDS,
   type NeedId,
@@ -21,9 +22,11 @@ import { DateField } from '../stores/DateField.tsx';
 import { ScanField } from '../stores/ScanField.tsx';
 import { useAlternatives } from './useAlternatives.ts';
 
+const PICTURE_HIGH_PX = 104;
+
 /** The chosen thing: count, how it lies, condition, lot and date. */
 export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
-  const { today, judgement } = useKit();
+  const { today, judgement, school } = useKit();
   const { edit, sendTo } = useDraft();
   const compare = useAlternatives((state) => state.show);
   const kind = catalogNow().get(unit.kind);
@@ -37,7 +40,9 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
   const serving = graded.filter((need) =>
     judgement.coverage.needs.some((entry) => entry.need === need && entry.by.some(({ unitId }) => unitId === unit.id)),
   );
-  const servedNeeds = (serving.length > 0 ? serving : graded).slice(0, 2);
+  // What it does now, and what it is made for, which may be something else.
+  const madeFor = graded.filter((need) => gradeOf(kind, need, school) === 'primary');
+  const servedNeeds = [...new Set([...serving, ...(madeFor.length > 0 ? madeFor : graded)])].slice(0, 2);
   const state = measuresOf(kind, unit.state);
   const isPractice = unit.condition === 'practice';
   const leave = (place: 'stores' | 'discarded') => {
@@ -51,7 +56,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
         <CloseButton aria-label="Back to the catalogue" onClick={close} />
       </div>
       <div className="unit-picture">
-        <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 190)} />
+        <KindDrawing kind={kind} stateId={unit.state} scale={Math.min(scaleToFit(state, 190), PICTURE_HIGH_PX / state.hMm)} />
       </div>
       <p className="mono small">
         {state.wMm} × {state.hMm} × {state.tMm} mm · {kind.massG} g each

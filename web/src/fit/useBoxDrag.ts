@@ -1,4 +1,4 @@
-import { type PointerEvent, useEffect, useState } from 'react';
+import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from 'react';
 
 /** A thing that is being carried on the drawing: how far, in pixels, from where it was taken up. */
 export interface BoxDrag {
@@ -10,33 +10,46 @@ export interface BoxDrag {
 }
 
 const TAKEN_UP_PX = 5;
+const isTakenUp = ({ dx, dy }: BoxDrag): boolean => Math.hypot(dx, dy) >= TAKEN_UP_PX;
 
-/** Carrying on the drawing by pointer: taken up after a few pixels, let go over a place, back where it was on Escape. */
+/**
+ * Carrying on the drawing by pointer: taken up after a few pixels, let go over a place, back where it was on Escape. The
+ * window listens, not the thing: it is drawn anew over the others, and what is moved in the page loses its pointer.
+ */
 export function useBoxDrag(drop: (drag: BoxDrag, at: { x: number; y: number }) => void) {
   const [drag, setDrag] = useState<BoxDrag | null>(null);
+  const now = useRef<{ drag: BoxDrag | null; drop: typeof drop }>({ drag, drop });
+  now.current = { drag, drop };
+  const isDown = drag !== null;
   useEffect(() => {
-    if (drag === null) return;
-    const cancel = (event: KeyboardEvent) => event.key === 'Escape' && setDrag(null);
-    window.addEventListener('keydown', cancel);
-    return () => window.removeEventListener('keydown', cancel);
-  }, [drag]);
-  const isTakenUp = drag !== null && Math.hypot(drag.dx, drag.dy) >= TAKEN_UP_PX;
+    if (!isDown) return;
+    const move = (event: PointerEvent) => {
+      setDrag((before) => (before === null ? null : { ...before, dx: event.clientX - before.startX, dy: event.clientY - before.startY }));
+    };
+    const letGo = (event: PointerEvent) => {
+      const { drag: carried, drop: put } = now.current;
+      setDrag(null);
+      if (carried !== null && isTakenUp(carried)) put(carried, { x: event.clientX, y: event.clientY });
+    };
+    const cancel = () => setDrag(null);
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && cancel();
+    window.addEventListener('pointermove', move);
+    window.addEventListener('pointerup', letGo);
+    window.addEventListener('pointercancel', cancel);
+    window.addEventListener('keydown', onKey);
+    return () => {
+      window.removeEventListener('pointermove', move);
+      window.removeEventListener('pointerup', letGo);
+      window.removeEventListener('pointercancel', cancel);
+      window.removeEventListener('keydown', onKey);
+    };
+  }, [isDown]);
   return {
-    drag: isTakenUp ? drag : null,
+    drag: drag !== null && isTakenUp(drag) ? drag : null,
     handlers: (id: string) => ({
-      onPointerDown: (event: PointerEvent<SVGGElement>) => {
-        if (event.button !== 0) return;
-        event.currentTarget.setPointerCapture(event.pointerId);
-        setDrag({ id, startX: event.clientX, startY: event.clientY, dx: 0, dy: 0 });
+      onPointerDown: (event: ReactPointerEvent<SVGGElement>) => {
+        if (event.button === 0) setDrag({ id, startX: event.clientX, startY: event.clientY, dx: 0, dy: 0 });
       },
-      onPointerMove: (event: PointerEvent<SVGGElement>) => {
-        if (drag?.id === id) setDrag({ ...drag, dx: event.clientX - drag.startX, dy: event.clientY - drag.startY });
-      },
-      onPointerUp: (event: PointerEvent<SVGGElement>) => {
-        if (drag?.id === id && isTakenUp) drop(drag, { x: event.clientX, y: event.clientY });
-        setDrag(null);
-      },
-      onPointerCancel: () => setDrag(null),
     }),
   };
 }
