@@ -227,6 +227,39 @@ describe('the search', () => {
   });
 });
 
+describe('life-saving and day-to-day things', () => {
+  it('the first come to lie before the second, where thickness leaves the choice', () => {
+    const random = new Random(33);
+    let before = 0;
+    let behind = 0;
+    for (let round = 0; round < 25; round += 1) {
+      const items = Array.from({ length: 8 }, (_, index) => ({
+        id: `i${index}`,
+        wMm: 60 + random.below(40),
+        hMm: 50 + random.below(30),
+        tMm: 6 + random.below(12),
+        shape: 'flat',
+        keep: index % 2 === 0 ? 8 : 1,
+      }));
+      const result = packFit(
+        FitProblemSchema.parse({
+          container: { make: 'soft', compartments: [{ id: 'main', wMm: 110, hMm: 90, dMm: 200, access: 'front' }] },
+          items,
+          seed: round,
+          decodes: 1500,
+        }),
+      );
+      const isVital = (id: string) => Number(id.slice(1)) % 2 === 0;
+      for (const [id, front] of Object.entries(result.blockedBy))
+        for (const other of front) {
+          if (isVital(id) && !isVital(other)) behind += 1;
+          if (!isVital(id) && isVital(other)) before += 1;
+        }
+    }
+    expect(before).toBeGreaterThan(1.5 * behind);
+  });
+});
+
 describe('bounds', () => {
   it('are never over the exact least depth, on 80 seeded lists', () => {
     const random = new Random(21);

@@ -247,7 +247,12 @@ export class Search {
     let sum = 0;
     for (const a of boxes) {
       const top = this.prepared.rooms[a.room]?.top ?? false;
-      for (const b of boxes) if (a !== b && isInFrontOf(b, a, top)) sum += this.frontWeight[a.item] as number;
+      for (const b of boxes) {
+        if (a === b || !isInFrontOf(b, a, top)) continue;
+        // What would be left out sooner is twice in the way: life-saving things come to lie together in front of the rest.
+        const isLesser = (this.options.keep[b.item] as number) < (this.options.keep[a.item] as number);
+        sum += (this.frontWeight[a.item] as number) * (isLesser ? 2 : 1);
+      }
     }
     return sum;
   }

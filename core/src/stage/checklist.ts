@@ -38,7 +38,7 @@ const CUTTERS: readonly string[] = ['shears', 'shears-small', 'folding-cutter'];
 const GLOVES: readonly string[] = ['gloves', 'gloves-large'];
 const SEALED: readonly Container['make'][] = ['vacuumRoll'];
 
-type Draft = Pick<KitDraft, 'units' | 'stage' | 'containerId'>;
+type Draft = Pick<KitDraft, 'units' | 'stage' | 'containerId' | 'modules'>;
 
 /** Everything that has to be done to make a kit ready, from its kinds, their states and its container. */
 export function stageSteps(
@@ -55,6 +55,7 @@ export function stageSteps(
   return [
     ...things,
     ...togetherSteps(draft, catalog),
+    ...moduleSteps(draft),
     ...containerSteps(draft, container, catalog),
     ...outsideSteps(draft, container, position),
   ];
@@ -129,6 +130,24 @@ function togetherSteps(draft: Draft, catalog: KindCatalog): StageStep[] {
       ]),
     );
   return steps;
+}
+
+/** A module is closed and labelled as one; what is in it is part of the step's name, so that a change opens it again. */
+function moduleSteps({ modules, units }: Draft): StageStep[] {
+  return modules.flatMap((module) => {
+    const inside = units.filter(({ id }) => module.unitIds.includes(id));
+    if (inside.length === 0) return [];
+    const what = inside.map(({ id, count }) => `${id.slice(0, 8)}${count > 1 ? `x${count}` : ''}`).join(' ');
+    return [
+      step(
+        'container',
+        `module:${module.id} ${what}`.slice(0, 120),
+        `${module.name}: whole, closed, with its label on.`,
+        'Whoever takes it out relies on all of it being there.',
+        inside.map(({ id }) => id),
+      ),
+    ];
+  });
 }
 
 function containerSteps(draft: Draft, container: Container | undefined, catalog: KindCatalog): StageStep[] {

@@ -73,6 +73,22 @@ describe('the checklist', () => {
     expect(vacuum.find(({ id }) => id === 'cutter:vacuum-roll')?.text).toContain('never sealed in');
   });
 
+  it('asks for each module to be whole and closed, and again when something in it changes', () => {
+    const units = [unit('d', 'pressure-dressing'), unit('g', 'gloves')];
+    const [first, second] = units.map(({ id }) => id);
+    if (first === undefined || second === undefined) throw new Error('no units');
+    const draft = { ...draftOf(units), modules: [{ id: 'wounds', name: 'Wounds', unitIds: [first] }] };
+    const closing = (now: KitDraft) => stepsOf(now).find(({ id }) => id.startsWith('module:wounds '));
+    const step = closing(draft);
+    if (step === undefined) throw new Error('steps changed');
+    const closed = withTick(draft, step, 'Mira', TODAY, stepsOf(draft));
+    expect(isStepDone(step, closed.stage)).toBe(true);
+    const more = { ...closed, modules: [{ id: 'wounds', name: 'Wounds', unitIds: [first, second] }] };
+    const again = closing(more);
+    expect(again !== undefined && isStepDone(again, more.stage)).toBe(false);
+    expect(closing({ ...draft, modules: [{ id: 'wounds', name: 'Wounds', unitIds: [] }] })).toBeUndefined();
+  });
+
   it('is empty for an empty kit', () => {
     expect(stepsOf(draftOf([]))).toEqual([]);
   });

@@ -1,8 +1,10 @@
-import { type KitDraft, MODULE_PREFIX, type Module, RUNG_NAMES, type Unit } from '@ivrak/core';
+import { isStepDone, type KitDraft, MODULE_PREFIX, type Module, RUNG_NAMES, stageSteps, type Unit, withTick } from '@ivrak/core';
 import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
+import { whoAmI } from '../api/client.ts';
 import { mm } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { containerOf, positionOf } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { freeId } from '../kit/freeId.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -81,9 +83,12 @@ const change = (draft: KitDraft, id: string, how: (module: Module) => Module): K
 });
 
 function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean; open: () => void }) {
-  const { draft, catalog, packing } = useKit();
+  const { draft, catalog, packing, today } = useKit();
   const edit = useDraft((state) => state.edit);
   const [name, setName] = useState(module.name);
+  const steps = stageSteps(draft, containerOf(draft.containerId), positionOf(draft.positionId), catalog);
+  const closing = steps.find(({ id }) => id.startsWith(`module:${module.id} `));
+  const isClosed = closing !== undefined && isStepDone(closing, draft.stage);
   const own = draft.units.filter(({ id }) => module.unitIds.includes(id));
   const item = packing.problem?.items.find(({ id }) => id === `${MODULE_PREFIX}${module.id}`);
   const rungs = [...new Set(own.flatMap(({ kind }) => catalog.get(kind)?.rung ?? []))];
@@ -109,6 +114,16 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
           <span className="mono small">
             {mm(item.wMm)} × {mm(item.hMm)} × {mm(item.tMm)} · {Math.round(item.massG ?? 0)} g
           </span>
+        )}
+        {closing !== undefined && (
+          <Button
+            size="compact-sm"
+            variant={isClosed ? 'filled' : 'default'}
+            aria-pressed={isClosed}
+            onClick={() => edit((before) => withTick(before, closing, whoAmI(), today, steps))}
+          >
+            {isClosed ? 'Closed' : 'Opened'}
+          </Button>
         )}
         <Button size="compact-sm" variant="default" onClick={open} aria-expanded={isOpen}>
           {isOpen ? 'Done' : 'Change'}
