@@ -1,4 +1,4 @@
-import { SLIT_MM, vacuumPlan } from '@ivrak/core';
+import { packOrder, SLIT_MM, vacuumPlan } from '@ivrak/core';
 import { containerOf, kindName } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 
@@ -10,7 +10,8 @@ export function VacuumBag() {
   const container = containerOf(draft.containerId);
   const roll = container?.rollWidthMm ?? 0;
   const { result, problem } = packing;
-  if (result === null || problem === null) return <p>Packing. The cut follows from the packed bundle.</p>;
+  const nameOf = (itemId: string) => kindName(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? itemId);
+  if (container === undefined || result === null || problem === null) return <p>Packing. The cut follows from the packed bundle.</p>;
   const plan = vacuumPlan(result, problem.items, roll);
   if (plan === null) return <p>Nothing is packed.</p>;
   const scale = Math.min(1.6, DRAWN_HEIGHT / plan.cutLengthMm);
@@ -20,54 +21,64 @@ export function VacuumBag() {
   const flip = (y: number, size: number) => (plan.isTurned ? y : plan.bundle.alongMm - y - size);
   return (
     <div className="stage-columns">
-      <section className="stage-list" aria-label="The bag, to scale">
+      <section className="stage-list vacuum-list" aria-label="The bag, to scale">
         <h2>The bag, to scale</h2>
-        <svg
-          width={w + 130}
-          height={h + 24}
-          viewBox={`-4 -4 ${w + 130} ${h + 24}`}
-          role="img"
-          aria-label={`Bag ${roll} by ${plan.cutLengthMm} mm`}
-        >
-          <rect width={w} height={h} fill="var(--film)" fillOpacity={0.35} stroke="var(--ink)" strokeWidth={1.4} />
-          <rect x={5 * scale} y={0} width={w - 10 * scale} height={h} fill="none" stroke="var(--muted)" strokeDasharray="3 3" />
-          <line x1={0} x2={w} y1={top - 12 * scale} y2={top - 12 * scale} stroke="var(--ink)" strokeWidth={3} />
-          <line x1={0} x2={w} y1={h - 6 * scale} y2={h - 6 * scale} stroke="var(--ink)" strokeWidth={3} />
-          {[0, w].map((x) => (
-            <line
-              key={x}
-              x1={x}
-              x2={x === 0 ? SLIT_MM * scale : w - SLIT_MM * scale}
-              y1={plan.slitFromTopMm * scale}
-              y2={plan.slitFromTopMm * scale}
-              stroke="var(--gap)"
-              strokeWidth={3}
-            />
-          ))}
-          {result.placed
-            .toSorted((a, b) => a.zMm - b.zMm)
-            .map((box) => (
-              <g
-                key={box.id}
-                transform={`translate(${left + box.xMm * scale} ${top + (plan.bundle.thickMm / 2 + flip(box.yMm, box.hMm)) * scale})`}
-              >
-                <title>{kindName(draft.units.find(({ id }) => id === box.id.split(':')[0])?.kind ?? box.id)}</title>
-                <rect width={box.wMm * scale} height={box.hMm * scale} fill="var(--cloth)" stroke="var(--ink)" rx={2} />
-              </g>
+        <div className="vacuum-drawing">
+          <svg
+            width={w + 130}
+            height={h + 24}
+            viewBox={`-4 -4 ${w + 130} ${h + 24}`}
+            role="img"
+            aria-label={`Bag ${roll} by ${plan.cutLengthMm} mm`}
+          >
+            <rect width={w} height={h} fill="var(--film)" fillOpacity={0.35} stroke="var(--ink)" strokeWidth={1.4} />
+            <rect x={5 * scale} y={0} width={w - 10 * scale} height={h} fill="none" stroke="var(--muted)" strokeDasharray="3 3" />
+            <line x1={0} x2={w} y1={top - 12 * scale} y2={top - 12 * scale} stroke="var(--ink)" strokeWidth={3} />
+            <line x1={0} x2={w} y1={h - 6 * scale} y2={h - 6 * scale} stroke="var(--ink)" strokeWidth={3} />
+            {[0, w].map((x) => (
+              <line
+                key={x}
+                x1={x}
+                x2={x === 0 ? SLIT_MM * scale : w - SLIT_MM * scale}
+                y1={plan.slitFromTopMm * scale}
+                y2={plan.slitFromTopMm * scale}
+                stroke="var(--gap)"
+                strokeWidth={3}
+              />
             ))}
-          <text x={w + 8} y={plan.slitFromTopMm * scale + 4} className="cutaway-text" fill="var(--gap)">
-            tear slits
-          </text>
-          <text x={w + 8} y={top - 12 * scale + 4} className="cutaway-text" fill="var(--ink)">
-            top seal
-          </text>
-          <text x={w + 8} y={h - 6 * scale + 4} className="cutaway-text" fill="var(--ink)">
-            bottom seal
-          </text>
-          <text x={w / 2} y={h + 16} textAnchor="middle" className="cutaway-text" fill="var(--ink)">
-            {roll} mm roll
-          </text>
-        </svg>
+            {result.placed
+              .toSorted((a, b) => a.zMm - b.zMm)
+              .map((box) => (
+                <g
+                  key={box.id}
+                  transform={`translate(${left + box.xMm * scale} ${top + (plan.bundle.thickMm / 2 + flip(box.yMm, box.hMm)) * scale})`}
+                >
+                  <title>{nameOf(box.id)}</title>
+                  <rect width={box.wMm * scale} height={box.hMm * scale} fill="var(--cloth)" stroke="var(--ink)" rx={2} />
+                </g>
+              ))}
+            <text x={w + 8} y={plan.slitFromTopMm * scale + 4} className="cutaway-text" fill="var(--gap)">
+              tear slits
+            </text>
+            <text x={w + 8} y={top - 12 * scale + 4} className="cutaway-text" fill="var(--ink)">
+              top seal
+            </text>
+            <text x={w + 8} y={h - 6 * scale + 4} className="cutaway-text" fill="var(--ink)">
+              bottom seal
+            </text>
+            <text x={w / 2} y={h + 16} textAnchor="middle" className="cutaway-text" fill="var(--ink)">
+              {roll} mm roll
+            </text>
+          </svg>
+          <div>
+            <h3>What goes in, in this order</h3>
+            <ol className="stage-words">
+              {packOrder(container, result).map((one) => (
+                <li key={one.id}>{nameOf(one.id)}</li>
+              ))}
+            </ol>
+          </div>
+        </div>
       </section>
       <aside className="stage-side" aria-label="Cut list">
         <h2>Cut list</h2>
