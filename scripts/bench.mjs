@@ -207,7 +207,10 @@ async function measureFrames(label, waitMs) {
     for (const entry of list.getEntries()) longest = Math.max(longest, entry.duration);
   });
   observer.observe({ entryTypes: ['longtask'] });
-  [...document.querySelectorAll('button')].find((node) => node.textContent === label).click();
+  // While a packing runs there is only the button that cancels it.
+  const find = () => [...document.querySelectorAll('button')].find((node) => node.textContent === label);
+  while (find() === undefined) await new Promise((resolve) => setTimeout(resolve, 100));
+  find().click();
   await new Promise((resolve) => setTimeout(resolve, waitMs));
   observer.disconnect();
   return longest;
