@@ -1,39 +1,14 @@
 // Fit and Stage: measuring, packing and making ready, driven as a person does it.
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { readCaution, startBrowser, startServer } from './browser.mjs';
-import { by, Person, text } from './page.mjs';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { withCrew } from './crew.mjs';
+import { by, text } from './page.mjs';
 
-let server;
-let browser;
-let close;
+const scene = withCrew();
+const { api } = scene;
 let person;
-const api = async (path, method = 'GET', body = undefined) => {
-  const response = await fetch(server.url + path, {
-    method,
-    headers: { 'content-type': 'application/json' },
-    body: body === undefined ? undefined : JSON.stringify(body),
-  });
-  return response.json();
-};
-
-beforeAll(async () => {
-  server = await startServer();
-  await readCaution(server.url);
-  ({ browser, close } = await startBrowser());
-});
-afterAll(async () => {
-  await close?.();
-  await server?.stop();
-  server?.remove();
-});
-beforeEach(async () => {
-  const page = await browser.newPage();
-  await page.setViewport({ width: 1280, height: 800 });
-  person = new Person(page);
-});
-afterEach(async () => {
-  expect(person.errors).toEqual([]);
-  await person.page.close();
+let server;
+beforeEach(() => {
+  ({ person, server } = scene);
 });
 
 /** Puts things into a kit of the demo, without a browser. */
@@ -204,7 +179,7 @@ describe('packing by hand', () => {
     expect((await draftOf('console-case')).fit.locks).toEqual({});
   });
 
-  it('the page answers while 35 things are packed: no frame takes over 100 ms', async () => {
+  it('the page goes on answering while 35 things are packed', async () => {
     const kinds = ['gloves', 'antiseptic-wipe', 'gauze-pads', 'film-dressing', 'flat-tape', 'tablets', 'marker'];
     await fill('belt-kit', { units: kinds.map((kind, index) => thing(`many-${index}`, kind, 5)) });
     await person.goTo(`${server.url}/kits/belt-kit/fit`);
@@ -227,7 +202,7 @@ describe('packing by hand', () => {
       isRunning = false;
       return worst;
     }, 'Look longer');
-    // A machine that is shared stalls now and then; the bench measures it, here only a blocked page is caught.
+    // How long the longest task is, the bench measures; a machine that is shared stalls, so only a blocked page is caught here.
     expect(longest).toBeLessThan(1000);
   });
 });

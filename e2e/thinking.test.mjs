@@ -2,38 +2,20 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { readCaution, startBrowser, startServer } from './browser.mjs';
-import { by, Person } from './page.mjs';
+import { afterAll, beforeEach, describe, expect, it } from 'vitest';
+import { withCrew } from './crew.mjs';
+import { by } from './page.mjs';
 
-let server;
-let browser;
-let close;
+const scene = withCrew();
+const { api } = scene;
 let person;
+let server;
+beforeEach(() => {
+  ({ person, server } = scene);
+});
 const folder = mkdtempSync(join(tmpdir(), 'ivrak-tables-'));
-const api = async (path) => (await fetch(server.url + path)).json();
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const kitNamed = async (name) => (await api('/api/kits')).kits.find((kit) => kit.name === name);
-
-beforeAll(async () => {
-  server = await startServer();
-  await readCaution(server.url);
-  ({ browser, close } = await startBrowser());
-});
-afterAll(async () => {
-  await close?.();
-  await server?.stop();
-  server?.remove();
-  rmSync(folder, { recursive: true, force: true });
-});
-beforeEach(async () => {
-  const page = await browser.newPage();
-  await page.setViewport({ width: 1280, height: 800 });
-  person = new Person(page);
-});
-afterEach(async () => {
-  expect(person.errors).toEqual([]);
-  await person.page.close();
-});
 
 describe('from a template', () => {
   it('to a kit without a gap, by keys alone', async () => {

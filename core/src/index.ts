@@ -9,6 +9,7 @@ export {
 } from './buying/contentList.ts';
 export { CONTAINERS, POSITIONS } from './catalog/containers.ts';
 export { DISPUTES, type Dispute, EVIDENCE_NAMES, type Evidence } from './catalog/disputes.ts';
+export { freeId } from './catalog/freeId.ts';
 export {
   guessMapping,
   KIND_COLUMNS,
@@ -138,6 +139,7 @@ export {
   LAYERS,
   type Layer,
   LayerSchema,
+  MadeReadyFields,
   type Module,
   ModuleSchema,
   nothingMadeReady,
@@ -223,6 +225,8 @@ export { factsOf, type OpenFinding, type Sifted, siftFindings, withoutSetAside, 
 export { gtinCheckDigitIsRight, readScan, type ScanAnswer, type ScanResult } from './scan/gs1.ts';
 export {
   isStepDone,
+  LEAKING_KINDS,
+  moduleStepPrefix,
   STAGE_GROUP_NAMES,
   STAGE_GROUPS,
   type StageGroup,

@@ -278,8 +278,8 @@ describe('containers and carry positions of one’s own', () => {
   };
 
   it('are added, used by a kit, not taken away meanwhile, changed on their version, and go with the export', async () => {
-    expect((await call('put', '/api/containers/trouser-sleeve', { version: null, container: sleeve })).body.version).toBe(1);
-    expect((await call('put', '/api/positions/thigh', { version: null, position: place })).status).toBe(200);
+    expect((await call('put', '/api/containers/trouser-sleeve', { version: null, data: sleeve })).body.version).toBe(1);
+    expect((await call('put', '/api/positions/thigh', { version: null, data: place })).status).toBe(200);
     const kit = (await call('get', '/api/kits/tow-panel')).body;
     const { name, layer, personId, schoolId, brief, setAside, fit, stage, modules, units } = kit;
     const draft = { name, layer, personId, schoolId, brief, setAside, fit, stage, modules, units };
@@ -288,7 +288,7 @@ describe('containers and carry positions of one’s own', () => {
     const refused = await call('delete', '/api/containers/trouser-sleeve?version=1');
     expect(refused.status).toBe(422);
     expect(JSON.stringify(refused.body)).toContain(name);
-    expect((await call('put', '/api/containers/trouser-sleeve', { version: 4, container: sleeve })).status).toBe(409);
+    expect((await call('put', '/api/containers/trouser-sleeve', { version: 4, data: sleeve })).status).toBe(409);
     const file = (await call('get', '/api/export')).body;
     expect(file.ownContainers).toEqual([{ id: 'trouser-sleeve', data: sleeve, version: 1 }]);
     expect((await call('post', '/api/import', file)).status).toBe(200);
@@ -302,10 +302,10 @@ describe('containers and carry positions of one’s own', () => {
   });
 
   it('do not stand in for shipped ones, and say which field is wrong', async () => {
-    const shipped = await call('put', '/api/containers/belt-pouch', { version: null, container: { ...sleeve, id: 'belt-pouch' } });
-    expect(JSON.stringify(shipped.body)).toContain('container.id');
+    const shipped = await call('put', '/api/containers/belt-pouch', { version: null, data: { ...sleeve, id: 'belt-pouch' } });
+    expect(JSON.stringify(shipped.body)).toContain('data.id');
     const flat = { ...sleeve, compartments: [{ ...sleeve.compartments[0], dMm: 0 }] };
-    const bad = await call('put', '/api/containers/trouser-sleeve', { version: null, container: flat });
+    const bad = await call('put', '/api/containers/trouser-sleeve', { version: null, data: flat });
     expect(bad.status).toBe(422);
     expect(JSON.stringify(bad.body)).toContain('compartments.0.dMm');
   });

@@ -1,4 +1,4 @@
-import type { Prepared, Room } from './decoder.ts';
+import type { Prepared, Room } from './prepare.ts';
 import type { FitProblem, FitReason, Lay } from './problem.ts';
 import { toMm } from './problem.ts';
 

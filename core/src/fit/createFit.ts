@@ -1,10 +1,10 @@
 import { type Bound, lowerBound } from './bounds.ts';
-import { type Box, type Decoded, type Genome, type Prepared, preparedOf, prepareFit, type Room, settleBack } from './decoder.ts';
 import { leastDepth } from './exact.ts';
 import { flatBagFootprint, rollFootprintMm, roomiestThickness } from './film.ts';
+import { type Box, type Decoded, type Genome, type Prepared, preparedOf, prepareFit, type Room, settleBack } from './prepare.ts';
 import { type FitProblem, type FitResult, type Lay, laysOf, toTenths } from './problem.ts';
 import { toResult } from './result.ts';
-import { Search } from './search.ts';
+import { type KnownPacking, Search } from './search.ts';
 
 /** Counts of decodes, never seconds, so that the same seed gives the same result on any machine. About a second's work. */
 export const defaultDecodes = (items: number): number => Math.min(15_000, Math.ceil(150_000 / Math.max(1, items)));
@@ -90,7 +90,7 @@ function plan(problem: FitProblem, found: Found, budget: number): Work {
 const keepOf = (problem: FitProblem): number[] => problem.items.map(({ keep }) => keep ?? 1);
 
 /** Searches in given rooms and notes what it finds as it goes. */
-function* search(problem: FitProblem, prepared: Prepared, budget: number, found: Found, from?: Search['best']): Work {
+function* search(problem: FitProblem, prepared: Prepared, budget: number, found: Found, from?: KnownPacking): Work {
   const run = new Search(prepared, { seed: problem.seed, budget, keep: keepOf(problem), from });
   while (!run.isDone) {
     const before = run.done;
@@ -119,7 +119,7 @@ function* packRooms(problem: FitProblem, found: Found, budget: number): Work {
 }
 
 /** The loose packing with everything pressed as it lies; for the search to start from. */
-function pressed(decoded: Decoded, loose: Prepared, own: Prepared, genome: Genome): Search['best'] | undefined {
+function pressed(decoded: Decoded, loose: Prepared, own: Prepared, genome: Genome): KnownPacking | undefined {
   const boxes: Box[] = [];
   for (const box of decoded.boxes) {
     const old = loose.lays[box.item]?.[box.lay];
@@ -135,7 +135,7 @@ function pressed(decoded: Decoded, loose: Prepared, own: Prepared, genome: Genom
   }
   const settled = own.rooms.some(({ top }) => top) ? boxes : settleBack(boxes, new Set(own.locked.map(({ item }) => item)));
   const fits = genome.lay.map((lay, item) => (lay >= (own.lays[item]?.length ?? 0) ? -1 : lay));
-  return { genome: { ...genome, lay: fits }, decoded: { boxes: settled, unplaced: decoded.unplaced }, cost: 0, thickness: 0, tops: [] };
+  return { genome: { ...genome, lay: fits }, decoded: { boxes: settled, unplaced: decoded.unplaced } };
 }
 
 /** Raises the bound by the exact least depth of the bulkiest things, as many as can be worked out. */
@@ -172,17 +172,14 @@ function* packFlatBag(problem: FitProblem, found: Found, budget: number): Work {
   let low = Math.min(most, lowerBound(at(most)).tenths / 10);
   let high = most;
   let tried = most;
-  let best: Found | null = null;
   for (let attempt = 0; attempt < FLAT_BAG_TRIES; attempt += 1) {
     const prepared = at(tried);
     const own: Found = { ...found, prepared };
     yield* search(problem, prepared, Math.ceil(budget / FLAT_BAG_TRIES), own);
     found.decodes = own.decodes;
     const isIn = own.decoded.unplaced.length === 0;
-    if (isIn || best === null) {
-      best = own;
-      Object.assign(found, { prepared, decoded: own.decoded, genome: own.genome });
-    }
+    // The first try has the most room; where that does not do, it stands as what comes nearest.
+    if (isIn || attempt === 0) Object.assign(found, { prepared, decoded: own.decoded, genome: own.genome });
     if (!isIn && attempt === 0) break;
     if (isIn) high = Math.min(tried, own.decoded.boxes.reduce((top, box) => Math.max(top, box.z + box.d), 0) / 10);
     else low = tried;

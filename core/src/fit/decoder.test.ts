@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { type Box, decode, isInFrontOf, LEFT_OUT, prepareFit, settleBack, startGenome, WEIGHT_PRESETS, type Weights } from './decoder.ts';
+import { decode } from './decoder.ts';
+import { type Box, isInFrontOf, LEFT_OUT, prepareFit, settleBack, startGenome, WEIGHT_PRESETS, type Weights } from './prepare.ts';
 import { type FitProblem, FitProblemSchema } from './problem.ts';
 import { Random } from './random.ts';
 

@@ -48,6 +48,12 @@ interface Tried {
   distance: number;
 }
 
+/** Fixes that were tried together and fit. */
+interface Fitting {
+  fixes: FitFix[];
+  tried: Tried;
+}
+
 /** Enough to tell what a change does; the packing itself is worked out again once it is made. */
 const TRY_DECODES = 1500;
 const WHERE_DECODES = 3000;
@@ -148,9 +154,9 @@ class Proposer {
     return fixes.reduce((draft, fix, index) => applyFitFix(draft, fix, `swap-${index}`), this.draft);
   }
 
-  private note(fixes: readonly FitFix[], tried: Tried): void {
+  private note({ fixes, tried }: Fitting): void {
     this.found.push({
-      fixes: [...fixes],
+      fixes,
       labels: fixes.map((fix) => this.label(fix)),
       outerTMm: tried.carry?.outerTMm ?? tried.result.thicknessMm,
       limitMm: tried.carry?.limitMm ?? 0,
@@ -160,15 +166,15 @@ class Proposer {
 
   /** Tries each fix by itself on top of the given ones; notes up to three that fit. Returns how many did. */
   private *singles(fixes: readonly FitFix[], on: readonly FitFix[]): Generator<number, number> {
-    const fitting: { fixes: FitFix[]; tried: Tried }[] = [];
+    const fitting: Fitting[] = [];
     for (const fix of fixes) {
       const all = [...on, fix];
       const tried = this.tryDraft(this.apply(all));
       yield this.advance();
-      if (tried.fits) fitting.push({ fixes: on.length === 0 ? all : this.pruned(all), tried });
+      if (tried.fits) fitting.push(this.pruned(all, tried));
     }
     fitting.sort((a, b) => (a.tried.carry?.outerTMm ?? 0) - (b.tried.carry?.outerTMm ?? 0));
-    for (const { fixes: own, tried } of fitting.slice(0, MOST_PER_SORT)) this.note(own, tried);
+    for (const found of fitting.slice(0, MOST_PER_SORT)) this.note(found);
     return fitting.length;
   }
 
@@ -180,7 +186,7 @@ class Proposer {
       yield this.advance();
     }
     const alone = scored.filter(({ tried }) => tried.fits);
-    for (const { fix, tried } of alone.slice(0, MOST_PER_SORT)) this.note([fix], tried);
+    for (const { fix, tried } of alone.slice(0, MOST_PER_SORT)) this.note({ fixes: [fix], tried });
     if (alone.length > 0) return alone.slice(0, 1).map(({ fix }) => fix);
     scored.sort((a, b) => a.tried.distance - b.tried.distance);
     const chosen: FitFix[] = [];
@@ -190,9 +196,9 @@ class Proposer {
       const tried = this.tryDraft(this.apply(chosen));
       yield this.advance();
       if (!tried.fits) continue;
-      const fewest = this.pruned(chosen);
-      this.note(fewest, this.tryDraft(this.apply(fewest)));
-      return fewest;
+      const fewest = this.pruned(chosen, tried);
+      this.note(fewest);
+      return fewest.fixes;
     }
     return null;
   }
@@ -206,19 +212,19 @@ class Proposer {
       const tried = this.tryDraft(this.apply(chosen));
       yield this.advance();
       if (!tried.fits) continue;
-      const fewest = this.pruned(chosen);
-      this.note(fewest, this.tryDraft(this.apply(fewest)));
+      this.note(this.pruned(chosen, tried));
       return;
     }
   }
 
   /** Leaves out every fix without which it fits as well, the costliest first. */
-  private pruned(fixes: readonly FitFix[]): FitFix[] {
-    let left = [...fixes];
+  private pruned(fixes: readonly FitFix[], tried: Tried): Fitting {
+    let left: Fitting = { fixes: [...fixes], tried };
     for (const fix of [...fixes].sort((a, b) => COSTS[b.do] - COSTS[a.do])) {
-      if (left.length === 1) break;
-      const without = left.filter((other) => other !== fix);
-      if (this.tryDraft(this.apply(without)).fits) left = without;
+      if (left.fixes.length === 1) break;
+      const without = left.fixes.filter((other) => other !== fix);
+      const less = this.tryDraft(this.apply(without));
+      if (less.fits) left = { fixes: without, tried: less };
     }
     return left;
   }

@@ -1,6 +1,6 @@
 import { type Bound, tooLarge } from './bounds.ts';
-import { type Box, type Decoded, isInFrontOf, type Prepared, settleBack } from './decoder.ts';
 import { flatBagCapacity } from './film.ts';
+import { type Box, type Decoded, isInFrontOf, type Prepared, settleBack } from './prepare.ts';
 import { type FitBound, type FitProblem, type FitReason, type FitResult, type PlacedItem, toMm, toTenths } from './problem.ts';
 import { balanceOf, thicknessProfile } from './profile.ts';
 

@@ -1,8 +1,8 @@
 import { lowerBound } from './bounds.ts';
+import { Decoder } from './decoder.ts';
 import {
   type Box,
   type Decoded,
-  Decoder,
   type Genome,
   isInFrontOf,
   LEFT_OUT,
@@ -11,7 +11,7 @@ import {
   startGenome,
   WEIGHT_PRESETS,
   type Weights,
-} from './decoder.ts';
+} from './prepare.ts';
 import { Random } from './random.ts';
 
 const UNPLACED_COST = 100_000;
@@ -27,9 +27,7 @@ interface State {
   energy: number;
 }
 
-interface Best {
-  genome: Genome;
-  decoded: Decoded;
+interface Best extends KnownPacking {
   cost: number;
   /** Tenths of a millimetre. */
   thickness: number;
@@ -51,13 +49,19 @@ const TEMPERATURES: Record<Goal, readonly [hot: number, cold: number]> = {
   tidy: [20, 0.5],
 };
 
+/** A packing with the genome that it came from. */
+export interface KnownPacking {
+  genome: Genome;
+  decoded: Decoded;
+}
+
 export interface SearchOptions {
   seed: number;
   budget: number;
   /** How much it hurts to leave each thing out. */
   keep: readonly number[];
   /** A packing that is known already, such as the loose one of what is to be pressed: nothing worse comes out. */
-  from?: { genome: Genome; decoded: Decoded } | undefined;
+  from?: KnownPacking | undefined;
   /** No packing of all things is thinner, tenths of a millimetre; found out where it is not given. */
   boundTenths?: number | undefined;
 }

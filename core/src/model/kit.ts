@@ -31,7 +31,7 @@ export const FitChoicesSchema = z.object({
 });
 export type FitChoices = z.infer<typeof FitChoicesSchema>;
 
-export const TickSchema = z.object({ step: z.string().min(1).max(120), on: PlainDateSchema, by: z.string().trim().max(80) });
+export const TickSchema = z.object({ step: z.string().min(1).max(300), on: PlainDateSchema, by: z.string().trim().max(80) });
 export type Tick = z.infer<typeof TickSchema>;
 
 /** What was done to make the kit ready, and where it is known to hang. */
@@ -62,6 +62,13 @@ export const nothingMadeReady = (): { fit: FitChoices; stage: Staging; modules: 
   modules: [],
 });
 
+/** The three fields that Fit and Stage write; a kit from before they were there has nothing of it. */
+export const MadeReadyFields = {
+  fit: FitChoicesSchema.default(nothingMadeReady().fit),
+  stage: StagingSchema.default(nothingMadeReady().stage),
+  modules: z.array(ModuleSchema).max(20).default([]),
+};
+
 /** What a person edits about a kit; the server adds times and the version. */
 export const KitDraftSchema = z.object({
   name: KitNameSchema,
@@ -74,9 +81,7 @@ export const KitDraftSchema = z.object({
   units: z.array(UnitSchema).max(300),
   /** Findings that were read and set aside for this kit. */
   setAside: z.array(SetAsideSchema).max(200).default([]),
-  fit: FitChoicesSchema.default({ press: 0, locks: {}, pins: {}, folds: {} }),
-  stage: StagingSchema.default({ ticks: [], hangsAt: '', told: '', weighed: null }),
-  modules: z.array(ModuleSchema).max(20).default([]),
+  ...MadeReadyFields,
 });
 export type KitDraft = z.infer<typeof KitDraftSchema>;
 

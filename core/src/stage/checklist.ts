@@ -33,7 +33,15 @@ const WINDLASSES: readonly string[] = [
   'ratchet-tourniquet',
 ];
 const FLAGGED: readonly string[] = ['flat-tape', 'tape-roll', 'cohesive-wrap', 'wide-elastic-wrap'];
-const LEAKING: readonly string[] = ['burn-gel', 'burn-sachet', 'hand-sanitiser', 'sugar-gel', 'wound-wash', 'antibiotic-ointment'];
+/** Gels and liquids, which go into a leak bag. */
+export const LEAKING_KINDS: readonly string[] = [
+  'burn-gel',
+  'burn-sachet',
+  'hand-sanitiser',
+  'sugar-gel',
+  'wound-wash',
+  'antibiotic-ointment',
+];
 const CUTTERS: readonly string[] = ['shears', 'shears-small', 'folding-cutter'];
 const GLOVES: readonly string[] = ['gloves', 'gloves-large'];
 const SEALED: readonly Container['make'][] = ['vacuumRoll'];
@@ -92,7 +100,7 @@ function thingSteps(unit: Unit, kind: Kind, container: Container | undefined): S
   if (unit.state === 'laidFlat') add('flat', `${kind.name}: unrolled and laid flat.`, 'That is the thickness the packing reckons with.');
   if (FLAGGED.includes(kind.id))
     add('flag', `${kind.name}: fold the free end over as a flag.`, 'Gloved and wet fingers do not find a stuck end.');
-  if (LEAKING.includes(kind.id)) add('leak', `${kind.name}: into a leak bag.`, 'One burst sachet spoils every wrapper around it.');
+  if (LEAKING_KINDS.includes(kind.id)) add('leak', `${kind.name}: into a leak bag.`, 'One burst sachet spoils every wrapper around it.');
   if (kind.id === 'tablets')
     add(
       'label',
@@ -132,16 +140,24 @@ function togetherSteps(draft: Draft, catalog: KindCatalog): StageStep[] {
   return steps;
 }
 
+export const moduleStepPrefix = (moduleId: string): string => `module:${moduleId}:`;
+
+/** A short mark that changes with what it is made of (FNV-1a, 32 bits). */
+function markOf(parts: readonly string[]): string {
+  let hash = 0x811c9dc5;
+  for (const letter of parts.join('\n')) hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193);
+  return (hash >>> 0).toString(16);
+}
+
 /** A module is closed and labelled as one; what is in it is part of the step's name, so that a change opens it again. */
 function moduleSteps({ modules, units }: Draft): StageStep[] {
   return modules.flatMap((module) => {
     const inside = units.filter(({ id }) => module.unitIds.includes(id));
     if (inside.length === 0) return [];
-    const what = inside.map(({ id, count }) => `${id.slice(0, 8)}${count > 1 ? `x${count}` : ''}`).join(' ');
     return [
       step(
         'container',
-        `module:${module.id} ${what}`.slice(0, 120),
+        `${moduleStepPrefix(module.id)}${markOf(inside.map(({ id, count }) => `${id} ${count}`))}`,
         `${module.name}: whole, closed, with its label on.`,
         'Whoever takes it out relies on all of it being there.',
         inside.map(({ id }) => id),

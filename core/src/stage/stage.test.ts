@@ -5,7 +5,7 @@ import { packFit } from '../fit/createFit.ts';
 import { FitProblemSchema } from '../fit/problem.ts';
 import { Random } from '../fit/random.ts';
 import { BriefSchema } from '../model/brief.ts';
-import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
+import { type KitDraft, KitDraftSchema, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
 import { isStepDone, stageSteps, tickOf, withTick } from './checklist.ts';
@@ -74,18 +74,21 @@ describe('the checklist', () => {
   });
 
   it('asks for each module to be whole and closed, and again when something in it changes', () => {
-    const units = [unit('d', 'pressure-dressing'), unit('g', 'gloves')];
+    // Ids that begin alike, as stored ones do.
+    const units = [unit('helm-vest-01', 'pressure-dressing'), unit('helm-vest-02', 'gloves')];
     const [first, second] = units.map(({ id }) => id);
     if (first === undefined || second === undefined) throw new Error('no units');
     const draft = { ...draftOf(units), modules: [{ id: 'wounds', name: 'Wounds', unitIds: [first] }] };
-    const closing = (now: KitDraft) => stepsOf(now).find(({ id }) => id.startsWith('module:wounds '));
+    const closing = (now: KitDraft) => stepsOf(now).find(({ id }) => id.startsWith('module:wounds:'));
     const step = closing(draft);
     if (step === undefined) throw new Error('steps changed');
     const closed = withTick(draft, step, 'Mira', TODAY, stepsOf(draft));
     expect(isStepDone(step, closed.stage)).toBe(true);
-    const more = { ...closed, modules: [{ id: 'wounds', name: 'Wounds', unitIds: [first, second] }] };
-    const again = closing(more);
-    expect(again !== undefined && isStepDone(again, more.stage)).toBe(false);
+    for (const unitIds of [[first, second], [second]]) {
+      const other = { ...closed, modules: [{ id: 'wounds', name: 'Wounds', unitIds }] };
+      const again = closing(other);
+      expect(again !== undefined && isStepDone(again, other.stage)).toBe(false);
+    }
     expect(closing({ ...draft, modules: [{ id: 'wounds', name: 'Wounds', unitIds: [] }] })).toBeUndefined();
   });
 
@@ -118,6 +121,15 @@ describe('the checklist', () => {
     const [now] = stepsOf(staged);
     if (now === undefined) throw new Error('steps changed');
     expect(withTick(staged, now, 'Mira', TODAY, stepsOf(staged)).units[0]?.condition).toBe('notStaged');
+  });
+
+  it('may be about the longest line that can be written, and about a full module', () => {
+    const units = Array.from({ length: 60 }, (_, index) => unit(`${'u'.repeat(8)}${index}`, 'antiseptic-wipe', { count: 100 }));
+    const empty = draftOf(units);
+    const modules = [{ id: 'm'.repeat(64), name: 'Full', unitIds: units.map(({ id }) => id) }];
+    let draft: KitDraft = { ...empty, modules, stage: { ...empty.stage, hangsAt: 'h'.repeat(120), told: 't'.repeat(200) } };
+    for (const step of stepsOf(draft)) draft = withTick(draft, step, 'Mira', TODAY, stepsOf(draft));
+    expect(KitDraftSchema.safeParse(draft).error?.issues).toBeUndefined();
   });
 
   it('never calls a suspect or damaged strap ready', () => {

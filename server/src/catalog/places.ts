@@ -1,4 +1,4 @@
-import { ContainerSchema, PositionSchema } from '@ivrak/core';
+import { type Container, ContainerSchema, type Position, PositionSchema } from '@ivrak/core';
 import { and, eq, isNull } from 'drizzle-orm';
 import * as z from 'zod';
 import type { Db, Tx } from '../db/open.ts';
@@ -8,79 +8,75 @@ import { type RouteSpec, route } from '../http/route.ts';
 import { isShippedContainer, isShippedPosition, loadCatalog } from './catalog.ts';
 import { removeRow, writeRow } from './ownRows.ts';
 
-const VersionSchema = z.number().int().positive().nullable();
-const removed = z.object({ removed: z.string() });
-const byVersion = z.object({ version: z.coerce.number().int().positive() });
+interface PlaceSort<T> {
+  noun: 'container' | 'position';
+  schema: z.ZodType<T>;
+  table: typeof ownContainers | typeof ownPositions;
+  /** What names it in a kit. */
+  field: 'containerId' | 'positionId';
+  isShipped: (id: string) => boolean;
+  /** Followed by retired kits whose own was taken away; nothing is worked out for them any more. */
+  fallback: string;
+}
 
 /** Containers and carry positions that were measured here: added, changed, taken away. Shipped ones stay as they are. */
 export const placeRoutes = (db: Db): RouteSpec[] => [
-  route({
-    method: 'put',
-    path: '/api/containers/:id',
-    summary: 'Add or change a container of one’s own; shipped ones stay as they are',
-    body: z.object({ version: VersionSchema, container: ContainerSchema }),
-    response: z.object({ container: ContainerSchema, version: z.number() }),
-    handle: async ({ params, body: { container, version }, who }) => {
-      refuseShipped('container', container.id, params.id, isShippedContainer);
-      const row = await db.transaction((tx) => writeRow(tx, { table: ownContainers, noun: 'container', who, data: container, version }));
-      await loadCatalog(db);
-      return { container: row.data, version: row.version };
-    },
+  ...routesFor<Container>(db, {
+    noun: 'container',
+    schema: ContainerSchema,
+    table: ownContainers,
+    field: 'containerId',
+    isShipped: isShippedContainer,
+    fallback: 'hard-case',
   }),
-  route({
-    method: 'delete',
-    path: '/api/containers/:id',
-    summary: 'Take an own container away; refused while a kit is in it',
-    query: byVersion,
-    response: removed,
-    handle: async ({ params, query, who }) => {
-      const id = params.id ?? '';
-      await db.transaction(async (tx) => {
-        await refuseInUse(tx, 'containerId', id);
-        await removeRow(tx, { table: ownContainers, noun: 'container', who, id, version: query.version });
-      });
-      await loadCatalog(db);
-      return { removed: id };
-    },
-  }),
-  route({
-    method: 'put',
-    path: '/api/positions/:id',
-    summary: 'Add or change a carry position of one’s own; shipped ones stay as they are',
-    body: z.object({ version: VersionSchema, position: PositionSchema }),
-    response: z.object({ position: PositionSchema, version: z.number() }),
-    handle: async ({ params, body: { position, version }, who }) => {
-      refuseShipped('position', position.id, params.id, isShippedPosition);
-      const row = await db.transaction((tx) => writeRow(tx, { table: ownPositions, noun: 'position', who, data: position, version }));
-      await loadCatalog(db);
-      return { position: row.data, version: row.version };
-    },
-  }),
-  route({
-    method: 'delete',
-    path: '/api/positions/:id',
-    summary: 'Take an own carry position away; refused while a kit is carried there',
-    query: byVersion,
-    response: removed,
-    handle: async ({ params, query, who }) => {
-      const id = params.id ?? '';
-      await db.transaction(async (tx) => {
-        await refuseInUse(tx, 'positionId', id);
-        await removeRow(tx, { table: ownPositions, noun: 'position', who, id, version: query.version });
-      });
-      await loadCatalog(db);
-      return { removed: id };
-    },
+  ...routesFor<Position>(db, {
+    noun: 'position',
+    schema: PositionSchema,
+    table: ownPositions,
+    field: 'positionId',
+    isShipped: isShippedPosition,
+    fallback: 'wall-box',
   }),
 ];
 
-function refuseShipped(noun: string, id: string, address: string | undefined, isShipped: (id: string) => boolean): void {
-  if (id !== address) throw unacceptable([{ path: `${noun}.id`, message: `must be "${address}", as in the address` }]);
-  if (isShipped(id)) throw unacceptable([{ path: `${noun}.id`, message: `is a shipped ${noun}: give yours an id of its own` }]);
+function routesFor<T extends { id: string }>(db: Db, sort: PlaceSort<T>): RouteSpec[] {
+  const { noun, schema, table } = sort;
+  return [
+    route({
+      method: 'put',
+      path: `/api/${noun}s/:id`,
+      summary: `Add or change a ${noun} of one’s own; shipped ones stay as they are`,
+      body: z.object({ version: z.number().int().positive().nullable(), data: schema }),
+      response: z.object({ data: schema, version: z.number() }),
+      handle: async ({ params, body: { data, version }, who }) => {
+        if (data.id !== params.id) throw unacceptable([{ path: 'data.id', message: `must be "${params.id}", as in the address` }]);
+        if (sort.isShipped(data.id))
+          throw unacceptable([{ path: 'data.id', message: `is a shipped ${noun}: give yours an id of its own` }]);
+        const row = await db.transaction((tx) => writeRow(tx, { table, noun, who, data, version }));
+        await loadCatalog(db);
+        return { data: row.data, version: row.version };
+      },
+    }),
+    route({
+      method: 'delete',
+      path: `/api/${noun}s/:id`,
+      summary: `Take a ${noun} of one’s own away; refused while a kit names it`,
+      query: z.object({ version: z.coerce.number().int().positive() }),
+      response: z.object({ removed: z.string() }),
+      handle: async ({ params, query, who }) => {
+        const id = params.id ?? '';
+        await db.transaction(async (tx) => {
+          await refuseInUse(tx, sort, id);
+          await removeRow(tx, { table, noun, who, id, version: query.version });
+        });
+        await loadCatalog(db);
+        return { removed: id };
+      },
+    }),
+  ];
 }
 
-/** Kits in use name it; retired ones are given a shipped one, for nothing is worked out for them any more. */
-async function refuseInUse(tx: Tx, field: 'containerId' | 'positionId', id: string): Promise<void> {
+async function refuseInUse(tx: Tx, { field, fallback }: Pick<PlaceSort<unknown>, 'field' | 'fallback'>, id: string): Promise<void> {
   const users = await tx
     .select({ name: kits.name })
     .from(kits)
@@ -89,6 +85,6 @@ async function refuseInUse(tx: Tx, field: 'containerId' | 'positionId', id: stri
     throw unacceptable([{ path: 'id', message: `${users.map(({ name }) => `"${name}"`).join(', ')}: change that first` }]);
   await tx
     .update(kits)
-    .set({ [field]: field === 'containerId' ? 'hard-case' : 'wall-box' })
+    .set({ [field]: fallback })
     .where(eq(kits[field], id));
 }

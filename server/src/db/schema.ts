@@ -1,4 +1,16 @@
-import type { Brief, Container, ContentList, FitChoices, Kind, Module, Position, School, SetAside, Staging } from '@ivrak/core';
+import {
+  type Brief,
+  type Container,
+  type ContentList,
+  type FitChoices,
+  type Kind,
+  type Module,
+  nothingMadeReady,
+  type Position,
+  type School,
+  type SetAside,
+  type Staging,
+} from '@ivrak/core';
 import { sql } from 'drizzle-orm';
 import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
 
@@ -36,8 +48,8 @@ export const kits = pgTable(
     schoolId: text('school_id').notNull(),
     brief: jsonb('brief').$type<Brief>().notNull(),
     setAside: jsonb('set_aside').$type<SetAside[]>().notNull().default([]),
-    fit: jsonb('fit').$type<FitChoices>().notNull().default({ press: 0, locks: {}, pins: {}, folds: {} }),
-    stage: jsonb('stage').$type<Staging>().notNull().default({ ticks: [], hangsAt: '', told: '', weighed: null }),
+    fit: jsonb('fit').$type<FitChoices>().notNull().default(nothingMadeReady().fit),
+    stage: jsonb('stage').$type<Staging>().notNull().default(nothingMadeReady().stage),
     modules: jsonb('modules').$type<Module[]>().notNull().default([]),
     packing: jsonb('packing').$type<unknown>(),
     inspectedOn: date('inspected_on', { mode: 'string' }),

@@ -1,4 +1,4 @@
-import { KitIdSchema, KitViewSchema, type Module, type PlainDate } from '@ivrak/core';
+import { freeId, KitIdSchema, KitViewSchema, type Module, type PlainDate } from '@ivrak/core';
 import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { note } from '../db/journal.ts';
@@ -29,7 +29,11 @@ export const moduleRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
         const inside = from.units.filter(({ id }) => module.unitIds.includes(id));
         if (inside.length === 0) throw unacceptable([{ path: 'moduleId', message: 'nothing lies in it' }]);
         for (const unit of inside) await moveUnit(tx, who, unit.id, { version: unit.version, to: 'kit', kitId });
-        const moved: Module = { ...module, id: freeId(module.id, to), unitIds: inside.map(({ id }) => id) };
+        const moved: Module = {
+          ...module,
+          id: freeId(module.id, new Set(to.modules.map((one) => one.id))),
+          unitIds: inside.map(({ id }) => id),
+        };
         await setModules(
           tx,
           from,
@@ -43,10 +47,3 @@ export const moduleRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
 ];
 
 const setModules = (tx: Tx, kit: StoredKit, modules: Module[]) => tx.update(kits).set({ modules }).where(eq(kits.id, kit.id));
-
-function freeId(id: string, { modules }: StoredKit): string {
-  const taken = new Set(modules.map((module) => module.id));
-  let free = id;
-  for (let number = 2; taken.has(free); number += 1) free = `${id.slice(0, 58)}-${number}`;
-  return free;
-}

@@ -72,3 +72,7 @@ export function messageOf(error: unknown): string {
     ? new OfflineError().message
     : error.message;
 }
+
+/** What to say where a change could not be kept: somebody else's came first, or what the server says. */
+export const keepFailure = (failure: unknown): string =>
+  failure instanceof ApiError && failure.status === 409 ? 'It was changed in another window: open it again.' : messageOf(failure);

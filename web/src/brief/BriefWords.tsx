@@ -2,6 +2,7 @@ import { briefSummary, NEEDS, showDate } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { useKit } from '../kit/KitContext.tsx';
+import { CAUTION } from '../shell/caution.ts';
 
 /** The brief as one paragraph with what it asks for, as it is printed and shown to the crew. */
 export function BriefWords() {
@@ -43,10 +44,7 @@ export function BriefWords() {
             </li>
           ))}
         </ul>
-        <p className="brief-print-caution small">
-          Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency
-          number.
-        </p>
+        <p className="brief-print-caution small">{CAUTION}</p>
       </article>
     </section>
   );

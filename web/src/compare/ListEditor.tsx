@@ -1,8 +1,8 @@
-import { CONTAINERS, type ContentList, ContentListSchema, priceCheck, slug } from '@ivrak/core';
+import { CONTAINERS, type ContentList, ContentListSchema, freeId, priceCheck } from '@ivrak/core';
 import { ActionIcon, Button, Modal, Select, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
-import { ApiError, api, messageOf } from '../api/client.ts';
+import { api, keepFailure } from '../api/client.ts';
 import { queryClient, useLists } from '../api/queries.ts';
 import { price } from '../drawing/figures.ts';
 import { useCatalog } from '../kit/catalog.ts';
@@ -41,13 +41,11 @@ export function ListEditor({ kept, version, done }: ListEditorProps) {
       await queryClient.invalidateQueries({ queryKey: ['lists'] });
       done(id);
     } catch (failure) {
-      setIssues([
-        failure instanceof ApiError && failure.status === 409 ? 'It was changed in another window: open it again.' : messageOf(failure),
-      ]);
+      setIssues([keepFailure(failure)]);
     }
   };
   const keep = () => {
-    const id = list.id === '' ? freeId(list.name, taken) : list.id;
+    const id = list.id === '' ? freeId(list.name, new Set(taken)) : list.id;
     const parsed = ContentListSchema.safeParse({ ...list, id });
     if (!parsed.success)
       return setIssues(parsed.error.issues.map(({ path, message }) => `${path[0] === 'contents' ? 'Contents' : 'Name'}: ${message}`));
@@ -149,11 +147,4 @@ export function ListEditor({ kept, version, done }: ListEditorProps) {
       </form>
     </Modal>
   );
-}
-
-function freeId(name: string, taken: readonly string[]): string {
-  const base = slug(name).slice(0, 58) || 'list';
-  let id = base;
-  for (let number = 2; taken.includes(id); number += 1) id = `${base}-${number}`;
-  return id;
 }

@@ -1,10 +1,11 @@
-import type { CarryRow, Position } from '@ivrak/core';
+import type { CarryRow } from '@ivrak/core';
 import { Button, Checkbox, Modal, Progress } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { mm } from '../drawing/figures.ts';
 import { containerOf, positionOf } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { handsLine } from '../places/words.ts';
 import { useAdvice } from './useAdvice.ts';
 
 const CARDS = 4;
@@ -65,9 +66,6 @@ const byFit = (a: CarryRow, b: CarryRow): number =>
   a.carry.overMm - b.carry.overMm ||
   a.carry.limitMm - b.carry.limitMm;
 
-const handsOf = (position: Position): string =>
-  `${position.hands === 'both' ? 'either hand' : `${position.hands} hand`} · ${position.onBody ? (position.seated ? 'also seated' : 'not seated') : 'not on you'}`;
-
 /** "fits", "8 mm over", "too large", "2 left out" */
 function verdictOf({ fits, allIn, carry }: CarryRow): string {
   if (fits) return carry.massOverG > 0 ? `fits, ${Math.round(carry.massOverG)} g over` : 'fits';
@@ -90,7 +88,7 @@ function PlaceCard({ row }: { row: CarryRow }) {
         {Math.round(row.carry.outerTMm * 10) / 10}/{row.carry.limitMm} mm
       </span>
       <span className={`place-verdict${row.fits ? ' state-held' : ' state-gap'}`}>{verdictOf(row)}</span>
-      <span className="small muted">{handsOf(position)}</span>
+      <span className="small muted">{handsLine(position)}</span>
     </button>
   );
 }
@@ -130,7 +128,7 @@ function PlaceTable({ rows, opened, close }: { rows: readonly CarryRow[]; opened
                   {Math.round(row.carry.outerTMm * 10) / 10} of {row.carry.limitMm} mm
                 </td>
                 <td className={row.fits ? 'state-held' : 'state-gap'}>{verdictOf(row)}</td>
-                <td>{handsOf(position)}</td>
+                <td>{handsLine(position)}</td>
                 <td>
                   {isNow ? (
                     <span className="small muted">as it is now</span>

@@ -1,4 +1,4 @@
-import { balanceOf, type FitResult, MODULE_PREFIX, packingChanges } from '@ivrak/core';
+import { type Container, type FitResult, MODULE_PREFIX, packingChanges } from '@ivrak/core';
 import { Anchor, Button, Progress, Select } from '@mantine/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -10,6 +10,7 @@ import { Cutaway } from './Cutaway.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
 import { FitTools } from './FitTools.tsx';
 import './fit.css';
+import { insideLine } from '../places/words.ts';
 import { LeftOut } from './LeftOut.tsx';
 import { Proposals } from './Proposals.tsx';
 import { type ReachEntry, reachOrder } from './reachOrder.ts';
@@ -119,15 +120,12 @@ const round = (value: number): number => Math.round(value * 10) / 10;
 
 /** Figures of the packing, its balance, and what lies otherwise than before. */
 function FitLine({ result, before }: { result: FitResult; before: FitResult | null }) {
-  const { draft, packing } = useKit();
-  const container = containerOf(draft.containerId);
   const changes = before === null ? [] : packingChanges(before, result);
   const count = (what: string) => changes.filter((change) => change.what === what).length;
   const told = (['added', 'gone', 'other compartment', 'turned', 'moved'] as const).flatMap((what) =>
     count(what) > 0 ? [`${count(what)} ${what === 'other compartment' ? 'in another compartment' : what}`] : [],
   );
-  const room = container?.compartments[0];
-  const balance = room === undefined || packing.problem === null ? null : balanceOf(result.placed, packing.problem.items, room);
+  const balance = result.perCompartment[0]?.balance ?? null;
   const side = (value: number, plus: string, minus: string) =>
     Math.abs(value) < 3 ? null : `${round(Math.abs(value))} mm ${value > 0 ? plus : minus}`;
   const lean =
@@ -186,17 +184,11 @@ function Choices() {
   );
 }
 
-function measuresLine(container: NonNullable<ReturnType<typeof containerOf>>): string {
-  const [room] = container.compartments;
-  if (room === undefined) return '';
-  const opens = room.access === 'top' ? 'opens at the top' : 'opens in front';
-  if (container.make === 'flatBag') return `film, ${room.wMm} × ${room.hMm} mm laid flat`;
-  if (container.make === 'vacuumRoll') return `film tube ${container.rollWidthMm} mm wide, cut to length`;
-  if (container.make === 'bundle') return `footprint at most ${room.wMm} × ${room.hMm} mm`;
-  const slots = room.slots?.length ?? 0;
-  if (slots > 0) return `${slots} elastic slots of ${room.slots?.[0]?.wMm} × ${room.slots?.[0]?.hMm} mm`;
-  const many = container.compartments.length > 1 ? `${container.compartments.length} × ` : '';
-  return `inside ${many}${room.wMm} × ${room.hMm} × ${room.dMm} mm, ${container.facing ? 'panels that close on each other' : opens}`;
+function measuresLine(container: Container): string {
+  const { make, facing, compartments } = container;
+  const opens = compartments[0]?.access === 'top' ? 'opens at the top' : 'opens in front';
+  const isFilm = make !== 'soft' && make !== 'rigid';
+  return `inside ${insideLine(container)} mm${isFilm ? '' : facing ? ', panels that close on each other' : `, ${opens}`}`;
 }
 
 /** How much further a long packing looks. */

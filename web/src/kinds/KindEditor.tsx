@@ -1,5 +1,6 @@
 import {
   type DrawingId,
+  freeId,
   GRADES,
   type Grade,
   type Kind,
@@ -18,13 +19,12 @@ import {
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
-import { ApiError, api, messageOf } from '../api/client.ts';
-import { useRefresh } from '../api/queries.ts';
+import { api } from '../api/client.ts';
 import { Toggle } from '../brief/fields.tsx';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useCatalog } from '../kit/catalog.ts';
-import { freeId } from '../kit/freeId.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { useKeep } from '../shell/useKeep.ts';
 
 const DRAWING_NAMES: Record<DrawingId, string> = {
   strapBundle: 'strap bundle',
@@ -92,10 +92,9 @@ interface KindEditorProps {
 
 /** Measures, mass, price and grades of a kind, with its drawing beside them as they are typed. */
 export function KindEditor({ kind: kept, version, shipped, close }: KindEditorProps) {
-  const refresh = useRefresh();
   const catalog = useCatalog((state) => state.catalog);
   const [kind, setKind] = useState(kept ?? BLANK);
-  const [error, setError] = useState<string | null>(null);
+  const { error, keep: send } = useKeep();
   const [isChecked, setChecked] = useState(false);
   const set = (change: Partial<Kind>) => setKind((before) => ({ ...before, ...change }));
   const named = kept === null ? { ...kind, id: freeId(kind.name, new Set(catalog.keys())) } : kind;
@@ -107,21 +106,13 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
   const state = kind.states[0] ?? BLANK.states[0];
   if (state === undefined) return null;
   const measure = (change: Partial<typeof state>) => set({ states: [{ ...state, ...change }, ...kind.states.slice(1)] });
-  const send = async (act: () => Promise<unknown>, show: string | null) => {
-    try {
-      await act();
-      await refresh();
-      close(show);
-    } catch (failure) {
-      setError(
-        failure instanceof ApiError && failure.status === 409 ? 'It was changed in another window: open it again.' : messageOf(failure),
-      );
-    }
-  };
   const keep = () => {
     setChecked(true);
     if (!parsed.success) return;
-    void send(() => api.put(`/api/kinds/${parsed.data.id}`, { version, kind: parsed.data }), parsed.data.id);
+    void send(
+      () => api.put(`/api/kinds/${parsed.data.id}`, { version, kind: parsed.data }),
+      () => close(parsed.data.id),
+    );
   };
   return (
     <aside className="drawer kind-editor" aria-label={kept === null ? 'New kind' : kept.name}>
@@ -262,7 +253,12 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
         {version !== null && kept !== null && (
           <Button
             variant="default"
-            onClick={() => void send(() => api.delete(`/api/kinds/${kept.id}?version=${version}`), shipped === undefined ? null : kept.id)}
+            onClick={() =>
+              void send(
+                () => api.delete(`/api/kinds/${kept.id}?version=${version}`),
+                () => close(shipped === undefined ? null : kept.id),
+              )
+            }
           >
             {shipped === undefined ? 'Take it away' : 'As it was shipped'}
           </Button>

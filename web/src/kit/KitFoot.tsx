@@ -1,4 +1,5 @@
 import { casualtiesOf, NEEDS } from '@ivrak/core';
+import { CAUTION } from '../shell/caution.ts';
 import { schoolOf } from './catalog.ts';
 import { saveNow, useDraft } from './draftStore.ts';
 import { useKit } from './KitContext.tsx';
@@ -26,10 +27,7 @@ export function KitFoot() {
           </>
         )}
       </span>
-      <span className="kit-foot-caution">
-        Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency
-        number.
-      </span>
+      <span className="kit-foot-caution">{CAUTION}</span>
       <SaveState />
     </footer>
   );

@@ -1,12 +1,12 @@
-import { type Compartment, type Container, ContainerSchema } from '@ivrak/core';
+import { type Compartment, type Container, ContainerSchema, freeId } from '@ivrak/core';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
 import { useCatalog } from '../kit/catalog.ts';
-import { freeId } from '../kit/freeId.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { useKeep } from './useKeep.ts';
+import { MeasureInput } from '../shell/MeasureInput.tsx';
+import { useKeep } from '../shell/useKeep.ts';
 
 const MAKES: { value: Container['make']; label: string }[] = [
   { value: 'soft', label: 'Soft' },
@@ -43,7 +43,7 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
   const known = useCatalog((state) => state.containers);
   const [container, setContainer] = useState(kept ?? BLANK);
   const [isChecked, setChecked] = useState(false);
-  const { error, keep } = useKeep(close);
+  const { error, keep } = useKeep();
   const set = (change: Partial<Container>) => setContainer((before) => ({ ...before, ...change }));
   const isNew = version === null;
   const named = isNew ? { ...container, id: freeId(container.name, new Set(known.map(({ id }) => id))) } : container;
@@ -87,13 +87,11 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
         />
       </div>
       {container.make === 'vacuumRoll' && (
-        <DecimalInput
+        <MeasureInput
           label="Width of the roll"
-          unit="mm"
           min={40}
-          max={2000}
-          value={container.rollWidthMm ?? null}
-          onChange={(rollWidthMm) => rollWidthMm !== null && set({ rollWidthMm })}
+          value={container.rollWidthMm ?? 280}
+          onChange={(rollWidthMm) => set({ rollWidthMm })}
         />
       )}
       {container.compartments.map((one, index) => (
@@ -123,15 +121,8 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
         )}
       </div>
       <div className="field-row">
-        <DecimalInput label="Mass" unit="g" max={20_000} value={container.massG} onChange={(massG) => massG !== null && set({ massG })} />
-        <DecimalInput
-          label="Walls together"
-          unit="mm"
-          max={60}
-          decimals={1}
-          value={container.wallMm}
-          onChange={(wallMm) => wallMm !== null && set({ wallMm })}
-        />
+        <MeasureInput label="Mass" unit="g" max={20_000} value={container.massG} min={0} onChange={(massG) => set({ massG })} />
+        <MeasureInput label="Walls together" max={60} value={container.wallMm} min={0} onChange={(wallMm) => set({ wallMm })} />
       </div>
       {isChecked && !parsed.success && <p className="refusal">{issueLine(parsed.error.issues[0])}</p>}
       {error !== null && <p className="refusal">{error}</p>}
@@ -139,13 +130,16 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
         <Button
           onClick={() => {
             setChecked(true);
-            if (parsed.success) void keep(() => api.put(`/api/containers/${parsed.data.id}`, { version, container: parsed.data }));
+            if (parsed.success) void keep(() => api.put(`/api/containers/${parsed.data.id}`, { version, data: parsed.data }), close);
           }}
         >
           {isNew ? 'Add it' : 'Keep'}
         </Button>
         {!isNew && (
-          <Button variant="default" onClick={() => void keep(() => api.delete(`/api/containers/${container.id}?version=${version}`))}>
+          <Button
+            variant="default"
+            onClick={() => void keep(() => api.delete(`/api/containers/${container.id}?version=${version}`), close)}
+          >
             Take it away
           </Button>
         )}
@@ -195,9 +189,9 @@ function RoomFields({ room: one, isOnly, change, remove }: RoomFieldsProps) {
         </div>
       )}
       <div className="field-row">
-        <DecimalInput label="Width" unit="mm" min={1} max={2000} value={one.wMm} onChange={(wMm) => wMm !== null && change({ wMm })} />
-        <DecimalInput label="Height" unit="mm" min={1} max={2000} value={one.hMm} onChange={(hMm) => hMm !== null && change({ hMm })} />
-        <DecimalInput label="Depth" unit="mm" min={1} max={2000} value={one.dMm} onChange={(dMm) => dMm !== null && change({ dMm })} />
+        <MeasureInput label="Width" value={one.wMm} onChange={(wMm) => change({ wMm })} />
+        <MeasureInput label="Height" value={one.hMm} onChange={(hMm) => change({ hMm })} />
+        <MeasureInput label="Depth" value={one.dMm} onChange={(dMm) => change({ dMm })} />
       </div>
       <div className="field-row">
         <DecimalInput
@@ -222,30 +216,9 @@ function RoomFields({ room: one, isOnly, change, remove }: RoomFieldsProps) {
       {slot !== undefined && (
         <>
           <div className="field-row">
-            <DecimalInput
-              label="Slot width"
-              unit="mm"
-              min={1}
-              max={2000}
-              value={slot.wMm}
-              onChange={(wMm) => wMm !== null && slots(count, { wMm })}
-            />
-            <DecimalInput
-              label="Slot height"
-              unit="mm"
-              min={1}
-              max={2000}
-              value={slot.hMm}
-              onChange={(hMm) => hMm !== null && slots(count, { hMm })}
-            />
-            <DecimalInput
-              label="Slot depth"
-              unit="mm"
-              min={1}
-              max={2000}
-              value={slot.dMm}
-              onChange={(dMm) => dMm !== null && slots(count, { dMm })}
-            />
+            <MeasureInput label="Slot width" value={slot.wMm} onChange={(wMm) => slots(count, { wMm })} />
+            <MeasureInput label="Slot height" value={slot.hMm} onChange={(hMm) => slots(count, { hMm })} />
+            <MeasureInput label="Slot depth" value={slot.dMm} onChange={(dMm) => slots(count, { dMm })} />
           </div>
           <div className="field-row">
             <DecimalInput

@@ -7,6 +7,7 @@ import { useCatalog } from '../kit/catalog.ts';
 import { ContainerEditor } from './ContainerEditor.tsx';
 import './places.css';
 import { PositionEditor } from './PositionEditor.tsx';
+import { handsLine, insideLine } from './words.ts';
 
 const SHIPPED_CONTAINERS: ReadonlySet<string> = new Set(CONTAINERS.map(({ id }) => id));
 const SHIPPED_POSITIONS: ReadonlySet<string> = new Set(POSITIONS.map(({ id }) => id));
@@ -104,17 +105,6 @@ function ContainerList({ containers, chosen, choose }: ListProps & { containers:
   );
 }
 
-function insideLine({ make, compartments, rollWidthMm }: Container): string {
-  const [room] = compartments;
-  if (room === undefined) return '';
-  if (make === 'vacuumRoll') return `roll ${rollWidthMm} wide`;
-  if (make === 'flatBag') return `${room.wMm} × ${room.hMm} flat`;
-  if (make === 'bundle') return `up to ${room.wMm} × ${room.hMm}`;
-  const slots = room.slots?.length ?? 0;
-  if (slots > 0) return `${slots} slots ${room.slots?.[0]?.wMm} × ${room.slots?.[0]?.hMm}`;
-  return `${compartments.length > 1 ? `${compartments.length} × ` : ''}${room.wMm} × ${room.hMm} × ${room.dMm}`;
-}
-
 function PositionList({ positions, chosen, choose }: ListProps & { positions: readonly Position[] }) {
   return (
     <table className="compare-table kinds-table">
@@ -143,10 +133,7 @@ function PositionList({ positions, chosen, choose }: ListProps & { positions: re
               {position.wMm} × {position.hMm} × {position.tMm}
             </td>
             <td className="is-figure">{position.massG ?? 'any'}</td>
-            <td className="small">
-              {position.hands === 'both' ? 'either hand' : `${position.hands} hand`}
-              {position.onBody ? (position.seated ? ', also seated' : ', not seated') : ''}
-            </td>
+            <td className="small">{handsLine(position)}</td>
           </tr>
         ))}
       </tbody>

@@ -1,11 +1,11 @@
-import { type Position, PositionSchema } from '@ivrak/core';
+import { freeId, type Position, PositionSchema } from '@ivrak/core';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
 import { useCatalog } from '../kit/catalog.ts';
-import { freeId } from '../kit/freeId.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { useKeep } from './useKeep.ts';
+import { MeasureInput } from '../shell/MeasureInput.tsx';
+import { useKeep } from '../shell/useKeep.ts';
 
 const BLANK: Position = {
   id: '',
@@ -44,7 +44,7 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
   const known = useCatalog((state) => state.positions);
   const [position, setPosition] = useState(kept ?? BLANK);
   const [isChecked, setChecked] = useState(false);
-  const { error, keep } = useKeep(close);
+  const { error, keep } = useKeep();
   const set = (change: Partial<Position>) => setPosition((before) => ({ ...before, ...change }));
   const isNew = version === null;
   const named = isNew ? { ...position, id: freeId(position.name, new Set(known.map(({ id }) => id))) } : position;
@@ -64,16 +64,9 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
         onChange={(event) => set({ name: event.currentTarget.value })}
       />
       <div className="field-row">
-        <DecimalInput label="Width" unit="mm" min={1} max={2000} value={position.wMm} onChange={(wMm) => wMm !== null && set({ wMm })} />
-        <DecimalInput label="Height" unit="mm" min={1} max={2000} value={position.hMm} onChange={(hMm) => hMm !== null && set({ hMm })} />
-        <DecimalInput
-          label="Thickness"
-          unit="mm"
-          min={1}
-          max={2000}
-          value={position.tMm}
-          onChange={(tMm) => tMm !== null && set({ tMm })}
-        />
+        <MeasureInput label="Width" value={position.wMm} onChange={(wMm) => set({ wMm })} />
+        <MeasureInput label="Height" value={position.hMm} onChange={(hMm) => set({ hMm })} />
+        <MeasureInput label="Thickness" value={position.tMm} onChange={(tMm) => set({ tMm })} />
       </div>
       <div className="field-row">
         <DecimalInput label="Comfortable mass" unit="g" min={1} max={50_000} value={position.massG} onChange={(massG) => set({ massG })} />
@@ -84,14 +77,7 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
           value={position.stickOutMm ?? 0}
           onChange={(stickOutMm) => set({ stickOutMm: stickOutMm ?? undefined })}
         />
-        <DecimalInput
-          label="To the hand in"
-          unit="s"
-          max={600}
-          decimals={1}
-          value={position.drawS}
-          onChange={(drawS) => drawS !== null && set({ drawS })}
-        />
+        <MeasureInput label="To the hand in" unit="s" max={600} value={position.drawS} min={0} onChange={(drawS) => set({ drawS })} />
       </div>
       <div className="field-grid">
         <Select
@@ -118,13 +104,13 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
         <Button
           onClick={() => {
             setChecked(true);
-            if (parsed.success) void keep(() => api.put(`/api/positions/${parsed.data.id}`, { version, position: parsed.data }));
+            if (parsed.success) void keep(() => api.put(`/api/positions/${parsed.data.id}`, { version, data: parsed.data }), close);
           }}
         >
           {isNew ? 'Add it' : 'Keep'}
         </Button>
         {!isNew && (
-          <Button variant="default" onClick={() => void keep(() => api.delete(`/api/positions/${position.id}?version=${version}`))}>
+          <Button variant="default" onClick={() => void keep(() => api.delete(`/api/positions/${position.id}?version=${version}`), close)}>
             Take it away
           </Button>
         )}

@@ -4,40 +4,28 @@ import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconGripVertical, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ApiError, api, messageOf } from '../api/client.ts';
-import { useKits, useRefresh } from '../api/queries.ts';
+import { api } from '../api/client.ts';
+import { useKits } from '../api/queries.ts';
 import { useCatalog } from '../kit/catalog.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { useKeep } from '../shell/useKeep.ts';
 import { dropGrade, moveNeed, placeNeed, setGrade, setGradeWhy, setQuantity, setWhy } from './editSchool.ts';
 import { gradeLines } from './SchoolLines.tsx';
 
 /** An adjusted copy: order, grades and quantities, each with a reason. Checked as it is changed, kept when asked. */
 export function SchoolEditor({ school: kept, version }: { school: School; version: number }) {
   const navigate = useNavigate();
-  const refresh = useRefresh();
   const catalog = useCatalog((state) => state.catalog);
   const schools = useCatalog((state) => state.schools);
   const followers = (useKits().data?.kits ?? []).filter(({ schoolId }) => schoolId === kept.id);
   const [school, setSchool] = useState(kept);
-  const [error, setError] = useState<string | null>(null);
+  const { error, keep: send } = useKeep();
   const parsed = SchoolSchema.safeParse(school);
   const issues = parsed.success
     ? schoolIssues(parsed.data, catalog)
     : parsed.error.issues.map(({ path, message }) => ({ path: path.map(String).join('.'), message }));
   const isSame = JSON.stringify(school) === JSON.stringify(kept);
   const parent = schools.find(({ id }) => id === school.basedOn);
-  const send = async (act: () => Promise<unknown>, to?: string) => {
-    try {
-      await act();
-      setError(null);
-      await refresh();
-      if (to !== undefined) await navigate(to);
-    } catch (failure) {
-      setError(
-        failure instanceof ApiError && failure.status === 409 ? 'It was changed in another window: open it again.' : messageOf(failure),
-      );
-    }
-  };
   return (
     <>
       <div className="panel-heading">
@@ -55,7 +43,12 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
           <Button
             variant="default"
             disabled={followers.length > 0}
-            onClick={() => void send(() => api.delete(`/api/schools/${kept.id}?version=${version}`), `/schools/${kept.basedOn ?? ''}`)}
+            onClick={() =>
+              void send(
+                () => api.delete(`/api/schools/${kept.id}?version=${version}`),
+                () => navigate(`/schools/${kept.basedOn ?? ''}`),
+              )
+            }
           >
             Take the copy away
           </Button>

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../api/client.ts';
 import { queryClient, usePeople } from '../api/queries.ts';
+import { CAUTION } from '../shell/caution.ts';
 import './settings.css';
 
 export function SettingsPage() {
@@ -180,10 +181,7 @@ function Caution() {
   return (
     <section className="stack">
       <h2>Caution</h2>
-      <p>
-        Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency
-        number.
-      </p>
+      <p>{CAUTION}</p>
       <p className="small muted">
         Quantities, windows, intervals, draw times and limits are planning values of ours. Sizes of things are typical of their kind and
         partly from memory: measure your own.

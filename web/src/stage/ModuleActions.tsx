@@ -1,10 +1,9 @@
-import { type KitDraft, type KitView, type Module, showDate, type Unit } from '@ivrak/core';
+import { freeId, type KitDraft, type KitView, type Module, showDate, type Unit } from '@ivrak/core';
 import { Button, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { useKits, useRefresh } from '../api/queries.ts';
 import { saveNow, useDraft } from '../kit/draftStore.ts';
-import { freeId } from '../kit/freeId.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
 import { Code } from './Code.tsx';

@@ -1,4 +1,15 @@
-import { isStepDone, type KitDraft, MODULE_PREFIX, type Module, RUNG_NAMES, stageSteps, type Unit, withTick } from '@ivrak/core';
+import {
+  freeId,
+  isStepDone,
+  type KitDraft,
+  MODULE_PREFIX,
+  type Module,
+  moduleStepPrefix,
+  RUNG_NAMES,
+  stageSteps,
+  type Unit,
+  withTick,
+} from '@ivrak/core';
 import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { whoAmI } from '../api/client.ts';
@@ -6,7 +17,6 @@ import { mm } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { containerOf, positionOf } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
-import { freeId } from '../kit/freeId.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { CopyModule, ModuleActions } from './ModuleActions.tsx';
 
@@ -87,7 +97,7 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
   const edit = useDraft((state) => state.edit);
   const [name, setName] = useState(module.name);
   const steps = stageSteps(draft, containerOf(draft.containerId), positionOf(draft.positionId), catalog);
-  const closing = steps.find(({ id }) => id.startsWith(`module:${module.id} `));
+  const closing = steps.find(({ id }) => id.startsWith(moduleStepPrefix(module.id)));
   const isClosed = closing !== undefined && isStepDone(closing, draft.stage);
   const own = draft.units.filter(({ id }) => module.unitIds.includes(id));
   const item = packing.problem?.items.find(({ id }) => id === `${MODULE_PREFIX}${module.id}`);

@@ -15,6 +15,7 @@ import { useSearchParams } from 'react-router';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { containerOf, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { CAUTION } from '../shell/caution.ts';
 import { Code } from './Code.tsx';
 
 const FORMS = [
@@ -46,8 +47,6 @@ const FORMS = [
     ],
   },
 ] as const;
-const CAUTION =
-  'Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency number.';
 
 /** Pages that go with the kit: how to pack it, what is in it and where, and what it says outside. */
 export function Prints() {

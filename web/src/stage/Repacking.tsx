@@ -1,12 +1,10 @@
-import { labelLines, leakBag, measuresOf, type PlainDate, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core';
+import { LEAKING_KINDS, labelLines, leakBag, measuresOf, type PlainDate, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core';
 import { Button, SegmentedControl, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { kindName } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { MeasureInput } from '../shell/MeasureInput.tsx';
 import { DateField } from '../stores/DateField.tsx';
-
-const LEAKING = ['burn-gel', 'burn-sachet', 'hand-sanitiser', 'sugar-gel', 'wound-wash', 'antibiotic-ointment'];
 
 /** Tablets or powder into sealed tube, gels into leak bags: what to cut, and the label with the original date. */
 export function Repacking() {
@@ -24,7 +22,7 @@ export function Repacking() {
   const asked = RepackSchema.safeParse(what === 'pieces' ? { what, ...pieces } : { what, ...powder });
   const plan = asked.success ? repackPlan(asked.data) : null;
   const written = RepackLabelSchema.safeParse({ ...label, count: what === 'pieces' ? pieces.count : 1 });
-  const gels = draft.units.filter(({ kind }) => LEAKING.includes(kind));
+  const gels = draft.units.filter(({ kind }) => LEAKING_KINDS.includes(kind));
   const scale = plan === null ? 1 : Math.min(2.4, 420 / plan.lengthMm);
   return (
     <div className="stage-columns">
@@ -41,61 +39,45 @@ export function Repacking() {
         />
         {what === 'pieces' ? (
           <div className="field-row repack-fields">
-            <DecimalInput
+            <MeasureInput
               label="Tablets"
               decimals={0}
-              min={1}
               max={100}
               value={pieces.count}
-              onChange={(count) => count !== null && setPieces({ ...pieces, count })}
+              unit=""
+              onChange={(count) => setPieces({ ...pieces, count })}
             />
-            <DecimalInput
+            <MeasureInput
               label="Length of one"
-              unit="mm"
-              min={1}
               max={500}
-              decimals={1}
               value={pieces.lengthMm}
-              onChange={(lengthMm) => lengthMm !== null && setPieces({ ...pieces, lengthMm })}
+              onChange={(lengthMm) => setPieces({ ...pieces, lengthMm })}
             />
-            <DecimalInput
-              label="Width of one"
-              unit="mm"
-              min={1}
-              max={500}
-              decimals={1}
-              value={pieces.widthMm}
-              onChange={(widthMm) => widthMm !== null && setPieces({ ...pieces, widthMm })}
-            />
-            <DecimalInput
+            <MeasureInput label="Width of one" max={500} value={pieces.widthMm} onChange={(widthMm) => setPieces({ ...pieces, widthMm })} />
+            <MeasureInput
               label="Thickness of one"
-              unit="mm"
-              min={1}
               max={500}
-              decimals={1}
               value={pieces.thickMm}
-              onChange={(thickMm) => thickMm !== null && setPieces({ ...pieces, thickMm })}
+              onChange={(thickMm) => setPieces({ ...pieces, thickMm })}
             />
           </div>
         ) : (
           <div className="field-row repack-fields">
-            <DecimalInput
+            <MeasureInput
               label="Powder"
               unit="ml"
               min={0.1}
               max={500}
-              decimals={1}
               value={powder.volumeMl}
-              onChange={(volumeMl) => volumeMl !== null && setPowder({ ...powder, volumeMl })}
+              onChange={(volumeMl) => setPowder({ ...powder, volumeMl })}
             />
-            <DecimalInput
+            <MeasureInput
               label="Tube laid flat"
-              unit="mm"
               min={5}
               max={500}
               decimals={0}
               value={powder.tubeWidthMm}
-              onChange={(tubeWidthMm) => tubeWidthMm !== null && setPowder({ ...powder, tubeWidthMm })}
+              onChange={(tubeWidthMm) => setPowder({ ...powder, tubeWidthMm })}
             />
           </div>
         )}

@@ -5,7 +5,6 @@ import { Checklist } from './Checklist.tsx';
 import { Modules } from './Modules.tsx';
 import { Prints } from './Prints.tsx';
 import { Repacking } from './Repacking.tsx';
-import '../fit/fit.css';
 import './stage.css';
 import { VacuumBag } from './VacuumBag.tsx';
 import { WeighIn } from './WeighIn.tsx';

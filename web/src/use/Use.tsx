@@ -8,6 +8,7 @@ import { useRefresh, useRestock, useSettings } from '../api/queries.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
 import { catalogNow, containerOf, schoolOf } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
+import { CAUTION } from '../shell/caution.ts';
 import { Failure } from '../shell/Failure.tsx';
 import { useKeys } from '../shell/useKeys.ts';
 import { RestockKit } from '../stores/RestockPage.tsx';
@@ -122,10 +123,7 @@ function UseLog({ kit, today }: { kit: KitView; today: PlainDate }) {
             <Button size="lg" fullWidth disabled={pending.taps.length === 0 || isBusy} onClick={() => void send()}>
               {pending.taps.length === 0 ? 'Tap what was used' : `Log ${pending.taps.length} used`}
             </Button>
-            <p className="use-caution">
-              Planning aid, not medical advice. Do only what you are trained and allowed to do; follow local protocols; call your emergency
-              number.
-            </p>
+            <p className="use-caution">{CAUTION}</p>
           </footer>
         </>
       )}

@@ -1,0 +1,169 @@
+import type { Lock } from '../model/lock.ts';
+import { type FitProblem, type Lay, laysOf, toTenths } from './problem.ts';
+
+/** A box in a room, tenths of a millimetre. */
+export interface Box {
+  item: number;
+  room: number;
+  x: number;
+  y: number;
+  z: number;
+  w: number;
+  h: number;
+  d: number;
+  lay: number;
+}
+
+/** What things are packed into: a compartment, or one elastic slot of it. Tenths of a millimetre. */
+export interface Room {
+  compartment: string;
+  slot: string | null;
+  w: number;
+  h: number;
+  d: number;
+  top: boolean;
+}
+
+export interface Prepared {
+  lays: readonly (readonly Lay[])[];
+  rooms: readonly Room[];
+  reach: readonly (1 | 2 | 3)[];
+  /** Boxes that stay where they are. */
+  locked: readonly Box[];
+  volume: readonly number[];
+  /** Least width, height and depth over the ways each thing may lie. */
+  least: readonly (readonly [w: number, h: number, d: number])[];
+  /** Panels close on each other: the whole is as thick as their tops together. */
+  facing: boolean;
+  /** The compartment that each thing is pinned to; null: any. */
+  pinned: readonly (string | null)[];
+}
+
+/** A lay gene that leaves the thing out, for kits that cannot go in whole. */
+export const LEFT_OUT = -2;
+
+/** What the search varies: the order, a forced lay (-1: free, or left out) and room (-1: any) per thing, and the weights. */
+export interface Genome {
+  order: number[];
+  lay: number[];
+  room: number[];
+  weights: Weights;
+  /** Puts things of class 1 against the access side first and fills in behind them, instead of laying them on last. */
+  frontFirst: boolean;
+  /** Classes 2 and 3 in the genome's own order, instead of class 2 after class 3. */
+  mixed: boolean;
+}
+
+/** Growth of the top, height of the top, least and largest residual, distance from the corner, far wall, depth left over. */
+export type Weights = readonly [p0: number, p1: number, p2: number, p3: number, p4: number, p5: number, p6: number];
+
+export const WEIGHT_PRESETS: readonly Weights[] = [
+  [1, 0.3, 0.1, 0.02, 0.001, 0, 0],
+  [1, 1, 0.02, 0, 0.001, 1, 0],
+  [2, 0.1, 0.5, 0.02, 0.001, 0, 0],
+  [1, 0.3, 0.1, 0, 0.02, 0, 0.2],
+  [1, 0.05, 0.2, 0.05, 0.001, 1, 0],
+];
+
+const tenthsDown = (mm: number): number => Math.floor(mm * 10 + 1e-6);
+
+/** Compartments with elastic slots hold things in their slots only: one each, stretched sideways, sticking out lengthways. */
+export function roomsOf(problem: FitProblem): Room[] {
+  return problem.container.compartments.flatMap((compartment): Room[] => {
+    const top = compartment.access === 'top';
+    if (compartment.slots !== undefined && compartment.slots.length > 0)
+      return compartment.slots.map((slot) => ({
+        compartment: compartment.id,
+        slot: slot.id,
+        w: tenthsDown(slot.wMm + (slot.stretchMm ?? 0)),
+        h: tenthsDown(slot.hMm + (slot.stickOutMm ?? 0)),
+        d: tenthsDown(slot.dMm),
+        top,
+      }));
+    const d = tenthsDown(Math.max(compartment.dMm, compartment.maxDMm ?? 0));
+    return [{ compartment: compartment.id, slot: null, w: tenthsDown(compartment.wMm), h: tenthsDown(compartment.hMm), d, top }];
+  });
+}
+
+const lockedLay = (lock: Lock): Lay => ({
+  w: toTenths(lock.wMm),
+  h: toTenths(lock.hMm),
+  d: toTenths(lock.dMm),
+  folded: lock.folded ?? false,
+});
+
+export function prepareFit(problem: FitProblem): Prepared {
+  const rooms = roomsOf(problem);
+  // A locked thing lies as it was locked, also where its measures have changed since.
+  const lays = problem.items.map((item) => (item.lockedAt === undefined ? laysOf(item, problem.press) : [lockedLay(item.lockedAt)]));
+  const locked = problem.items.flatMap(({ lockedAt }, item): Box[] => {
+    if (lockedAt === undefined) return [];
+    const room = rooms.findIndex(({ compartment, slot }) => compartment === lockedAt.compartment && slot === (lockedAt.slot ?? null));
+    const { w, h, d } = lockedLay(lockedAt);
+    return [{ item, room, x: toTenths(lockedAt.xMm), y: toTenths(lockedAt.yMm), z: toTenths(lockedAt.zMm), w, h, d, lay: 0 }];
+  });
+  return preparedOf(
+    lays,
+    rooms,
+    problem.items.map(({ reach }) => reach),
+    locked,
+    problem.container.facing ?? false,
+    problem.items.map(({ pinnedTo }) => pinnedTo ?? null),
+  );
+}
+
+export function preparedOf(
+  lays: readonly (readonly Lay[])[],
+  rooms: readonly Room[],
+  reach: readonly (1 | 2 | 3)[],
+  locked: readonly Box[],
+  facing: boolean,
+  pinned: readonly (string | null)[] = lays.map(() => null),
+): Prepared {
+  const least = lays.map(
+    (options) =>
+      [Math.min(...options.map(({ w }) => w)), Math.min(...options.map(({ h }) => h)), Math.min(...options.map(({ d }) => d))] as const,
+  );
+  const volume = lays.map(([lay]) => (lay === undefined ? 0 : lay.w * lay.h * lay.d));
+  return { lays, rooms, reach, locked, volume, least, facing, pinned };
+}
+
+export const startGenome = (prepared: Prepared, order: number[], weights: Weights, frontFirst: boolean): Genome => ({
+  order,
+  lay: prepared.lays.map(() => -1),
+  room: prepared.lays.map(() => -1),
+  weights,
+  frontFirst,
+  mixed: false,
+});
+
+export interface Decoded {
+  boxes: Box[];
+  unplaced: number[];
+}
+
+/** Whether b lies in front of a, on a's way out: footprints overlap and b begins where a ends, or later. */
+export function isInFrontOf(b: Box, a: Box, top: boolean): boolean {
+  if (b.room !== a.room || b.x >= a.x + a.w || a.x >= b.x + b.w) return false;
+  if (top) return b.z < a.z + a.d && a.z < b.z + b.d && b.y >= a.y + a.h;
+  return b.y < a.y + a.h && a.y < b.y + b.h && b.z >= a.z + a.d;
+}
+
+/** Pulls everything toward the back wall as far as it goes, so that each thing rests on the wall or on another. */
+export function settleBack(boxes: readonly Box[], locked: ReadonlySet<number>): Box[] {
+  const settled: Box[] = [];
+  for (const box of [...boxes].sort((a, b) => a.z - b.z || a.item - b.item)) {
+    let z = 0;
+    for (const other of settled) {
+      const overlaps =
+        other.room === box.room &&
+        other.x < box.x + box.w &&
+        box.x < other.x + other.w &&
+        other.y < box.y + box.h &&
+        box.y < other.y + other.h;
+      if (overlaps) z = Math.max(z, other.z + other.d);
+    }
+    settled.push(locked.has(box.item) ? box : { ...box, z: Math.min(z, box.z) });
+  }
+  return settled;
+}
