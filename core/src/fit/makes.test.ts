@@ -119,6 +119,20 @@ describe('elastic slots', () => {
     expect(checkPlacement(problem, result.placed)).toEqual([]);
   });
 
+  it('stand side by side in what is said of the whole band: width, profile and balance', () => {
+    const weights = [10, 10, 10, 10, 10, 10];
+    const problem = problemOf(
+      wrap(),
+      weights.map((massG, index): Row => [`i${index}`, 90, 100, 4, 'flat', { massG }]),
+      { decodes: 600 },
+    );
+    const [band] = packFit(problem).perCompartment;
+    expect(band?.wMm).toBeGreaterThan(5 * 95);
+    expect(band?.profileMm.every((value) => value === 4)).toBe(true);
+    // The same weight in every slot hangs in the middle, but for the play in the slots.
+    expect(Math.abs(band?.balance?.rightMm ?? 99)).toBeLessThan(5);
+  });
+
   it('hold one thing each, and say so', () => {
     const small = Array.from({ length: 7 }, (_, index): Row => [`wipe-${index}`, 55, 55, 3, 'flat']);
     const result = packFit(problemOf(wrap(), small, { decodes: 400 }));

@@ -1,3 +1,4 @@
+import type { Compartment } from '../model/container.ts';
 import { type Bound, tooLarge } from './bounds.ts';
 import { flatBagCapacity } from './film.ts';
 import { type Box, type Decoded, isInFrontOf, type Prepared, settleBack } from './prepare.ts';
@@ -53,14 +54,21 @@ export function toResult(problem: FitProblem, { prepared, decoded, bound, decode
 
 const PROFILE_STRIPS = 12;
 
-function packedFigures(problem: FitProblem, placed: readonly PlacedItem[], room: { id: string; wMm: number; hMm: number }) {
-  const own = placed.filter(({ compartment }) => compartment === room.id);
+/** A thing in a slot, in the coordinates of its compartment: the slots stand side by side. */
+function inCompartment(box: PlacedItem, { slots = [] }: Compartment): PlacedItem {
+  const at = slots.findIndex(({ id }) => id === box.slot);
+  const offset = slots.slice(0, Math.max(0, at)).reduce((sum, { wMm }) => sum + wMm, 0);
+  return offset === 0 ? box : { ...box, xMm: box.xMm + offset };
+}
+
+function packedFigures(problem: FitProblem, placed: readonly PlacedItem[], room: Compartment) {
+  const own = placed.filter(({ compartment }) => compartment === room.id).map((box) => inCompartment(box, room));
   const far = (end: (box: PlacedItem) => number) => own.reduce((most, box) => Math.max(most, end(box)), 0);
-  const balance = balanceOf(placed, problem.items, room);
+  const balance = balanceOf(own, problem.items, room);
   return {
     wMm: far((box) => box.xMm + box.wMm),
     hMm: far((box) => box.yMm + box.hMm),
-    profileMm: thicknessProfile(placed, room, PROFILE_STRIPS),
+    profileMm: thicknessProfile(own, room, PROFILE_STRIPS),
     massG: balance?.massG ?? 0,
     balance: balance === null ? null : { rightMm: balance.rightMm, upMm: balance.upMm, forwardMm: balance.forwardMm },
   };

@@ -211,12 +211,17 @@ const lamp: Draw = ({ w, h }) => (
   </>
 );
 
-const whistle: Draw = ({ w, h }) => (
-  <>
-    <path d={`M0 ${h * 0.15}H${w * 0.6}A${h * 0.5} ${h * 0.48} 0 1 1 ${w * 0.5} ${h * 0.9}V${h * 0.55}H0z`} fill="var(--ochre)" {...edge} />
-    <rect x={w * 0.3} y={0} width={w * 0.12} height={h * 0.36} fill={INK} />
-  </>
-);
+/** Mouthpiece and chamber: a bar that runs into three quarters of a circle. */
+const whistle: Draw = ({ w, h }) => {
+  const r = h * 0.43;
+  const centre = w - h * 0.44;
+  return (
+    <>
+      <path d={`M0 ${h * 0.12}H${centre}A${r} ${r} 0 1 1 ${centre - r} ${h * 0.55}H0z`} fill="var(--ochre)" {...edge} />
+      <rect x={w * 0.3} y={0} width={w * 0.12} height={h * 0.32} fill={INK} />
+    </>
+  );
+};
 
 const mask: Draw = ({ w, h }) => (
   <>

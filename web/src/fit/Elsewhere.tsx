@@ -97,7 +97,11 @@ function PlaceTable({ rows, opened, close }: { rows: readonly CarryRow[]; opened
   const edit = useDraft((state) => state.edit);
   const { draft } = useKit();
   const [isFittingOnly, setFittingOnly] = useState(true);
-  const shown = [...rows].filter(({ fits }) => fits || !isFittingOnly).sort(byFit);
+  const here = positionOf(draft.positionId)?.onBody ?? false;
+  // The place it has now, then places of its sort: what hangs on the body is not looked for in a drawer.
+  const nearness = ({ positionId }: CarryRow): number =>
+    positionId === draft.positionId ? 0 : positionOf(positionId)?.onBody === here ? 1 : 2;
+  const shown = [...rows].filter(({ fits }) => fits || !isFittingOnly).sort((a, b) => nearness(a) - nearness(b) || byFit(a, b));
   return (
     <Modal opened={opened} onClose={close} title="Where could this kit be carried?" size="xl">
       <Checkbox label="Only where it fits" checked={isFittingOnly} onChange={(event) => setFittingOnly(event.currentTarget.checked)} />
@@ -110,7 +114,7 @@ function PlaceTable({ rows, opened, close }: { rows: readonly CarryRow[]; opened
             <th scope="col">Comfort</th>
             <th scope="col">Reached by</th>
             <th scope="col">
-              <span className="visually-hidden">Choose</span>
+              <span className="sr-only">Choose</span>
             </th>
           </tr>
         </thead>

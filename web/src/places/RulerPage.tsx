@@ -3,6 +3,8 @@ import './places.css';
 
 const LONG_MM = 180;
 const WIDE_MM = 120;
+/** Room for half a figure past the last line. */
+const END_MM = 5;
 
 /** Lines every millimetre, longer every five and ten. */
 function Scale({ lengthMm, isUpright }: { lengthMm: number; isUpright: boolean }) {
@@ -10,9 +12,9 @@ function Scale({ lengthMm, isUpright }: { lengthMm: number; isUpright: boolean }
   const size = 18;
   return (
     <svg
-      width={isUpright ? `${size}mm` : `${lengthMm + 6}mm`}
-      height={isUpright ? `${lengthMm + 6}mm` : `${size}mm`}
-      viewBox={isUpright ? `0 -3 ${size} ${lengthMm + 6}` : `-3 0 ${lengthMm + 6} ${size}`}
+      width={isUpright ? `${size}mm` : `${lengthMm + 2 * END_MM}mm`}
+      height={isUpright ? `${lengthMm + 2 * END_MM}mm` : `${size}mm`}
+      viewBox={isUpright ? `0 ${-END_MM} ${size} ${lengthMm + 2 * END_MM}` : `${-END_MM} 0 ${lengthMm + 2 * END_MM} ${size}`}
       role="img"
       aria-label={`Ruler of ${lengthMm} mm`}
     >
