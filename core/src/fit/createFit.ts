@@ -235,17 +235,21 @@ function* packRoll(problem: FitProblem, found: Found, budget: number): Work {
       false,
     );
     const own: Found = { ...found, prepared: along };
-    yield* search(problem, along, Math.ceil(budget / attempts), own);
-    found.prepared = preparedOf(
+    const across = preparedOf(
       lays,
       [room],
       problem.items.map(() => 3),
       [],
       false,
     );
-    found.decoded = { boxes: settleBack(own.decoded.boxes, new Set()).map(swapBox), unplaced: own.decoded.unplaced };
-    found.decodes = own.decodes;
-    found.bound = bound;
+    for (const decodes of search(problem, along, Math.ceil(budget / attempts), own)) {
+      // Noted as it goes: whoever stops the work early has the best tube so far.
+      found.prepared = across;
+      found.decoded = { boxes: settleBack(own.decoded.boxes, new Set()).map(swapBox), unplaced: own.decoded.unplaced };
+      found.decodes = own.decodes;
+      found.bound = bound;
+      yield decodes;
+    }
     if (own.decoded.unplaced.length === 0 || t >= most) break;
     t = Math.min(most, Math.ceil(t * 1.3));
   }

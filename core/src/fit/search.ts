@@ -1,4 +1,5 @@
 import { lowerBound } from './bounds.ts';
+import { type CornerBox, fillCorners } from './corners.ts';
 import { Decoder } from './decoder.ts';
 import {
   type Box,
@@ -12,6 +13,7 @@ import {
   WEIGHT_PRESETS,
   type Weights,
 } from './prepare.ts';
+import type { Lay } from './problem.ts';
 import { Random } from './random.ts';
 
 const UNPLACED_COST = 100_000;
@@ -37,6 +39,13 @@ interface Best extends KnownPacking {
 
 /** What a cycle is after: thinner, thinner than a given depth, all things in at all, or tidier at the same thickness. */
 type Goal = 'thin' | 'capped' | 'fill' | 'tidy';
+
+/** Corner by corner, tried before the annealing and once a cycle: nodes a try, and what a node costs in decodes. */
+const FULL_TRIES = 12;
+const FULL_NODES = 1000;
+const DECODES_PER_NODE = 0.05;
+/** Depths over the bound at which a room is tried to be filled without or almost without waste. */
+const FULL_SLACK = [0, 0, 0.02, 0.05];
 
 /** Cycles start at a heat of their own, down to this share of the hottest: many things want it cooler than few. */
 const COOLEST_START = 0.1;
@@ -92,6 +101,8 @@ export class Search {
   private caps: number[];
   private goal: Goal = 'thin';
   private isTidying = false;
+  private fullTries = 0;
+  private readonly canBeFull: boolean;
 
   constructor(
     private readonly prepared: Prepared,
@@ -110,6 +121,9 @@ export class Search {
     this.cycle = Math.max(300, Math.min(MAX_CYCLE, 25 * n));
     this.hasTop = prepared.rooms.some((room) => room.top);
     this.locked = new Set(prepared.locked.map((box) => box.item));
+    const [room] = prepared.rooms;
+    this.canBeFull =
+      prepared.rooms.length === 1 && room?.slot === null && this.locked.size === 0 && prepared.reach.every((reach) => reach === 3);
     this.missCost = new Array<number>(n).fill(0);
     this.decoder = new Decoder(prepared, this.missCost);
     this.setMissCost('thin');
@@ -149,10 +163,39 @@ export class Search {
       this.evaluate(start, Number.POSITIVE_INFINITY);
       return;
     }
+    if (this.fullTries < FULL_TRIES && this.tryFull()) return;
     const isThin = this.best.decoded.unplaced.length === 0 && this.best.thickness <= this.bound;
     const wantsTidying = this.done > this.options.budget * (1 - TIDY_SHARE) || isThin;
     if (this.cycleLeft <= 0 || (wantsTidying && !this.isTidying)) this.openCycle(wantsTidying);
     this.anneal();
+  }
+
+  /** Tries to fill the room wholly up to a depth near the bound; false where that is not worth a try. */
+  private tryFull(): boolean {
+    const slack = FULL_SLACK[this.fullTries % FULL_SLACK.length] as number;
+    this.fullTries += 1;
+    const [room] = this.prepared.rooms;
+    const d = Math.min(this.depths[0] as number, Math.round(this.bound * (1 + slack)));
+    if (!this.canBeFull || room === undefined || (this.best.decoded.unplaced.length === 0 && this.best.thickness <= d)) return false;
+    const { boxes, nodes } = fillCorners({ lays: this.prepared.lays, w: room.w, h: room.h, d }, this.random, FULL_NODES);
+    this.done = Math.min(this.options.budget, this.done + Math.floor(nodes * DECODES_PER_NODE));
+    if (boxes !== null) this.noteFull(boxes);
+    return true;
+  }
+
+  private noteFull(found: readonly CornerBox[]): void {
+    const boxes = found.map(({ item, lay, x, y, z }): Box => {
+      const own = (this.prepared.lays[item] as readonly Lay[])[lay] as Lay;
+      return { item, room: 0, x, y, z, w: own.w, h: own.h, d: own.d, lay };
+    });
+    const settled = this.hasTop ? boxes : settleBack(boxes, this.locked);
+    const tops = topsOf(settled, 1);
+    const thickness = this.thicknessOf(tops);
+    if (thickness >= this.best.cost) return;
+    const order = [...settled].sort((a, b) => a.z - b.z || a.y - b.y || a.x - b.x).map(({ item }) => item);
+    const genome = { ...startGenome(this.prepared, order, WEIGHT_PRESETS[0] as Weights, false), lay: this.prepared.lays.map(() => -1) };
+    for (const box of settled) genome.lay[box.item] = box.lay;
+    this.best = { genome, decoded: { boxes: settled, unplaced: [] }, cost: thickness, thickness, tops };
   }
 
   private constructiveStarts(): Genome[] {
@@ -269,6 +312,7 @@ export class Search {
       this.best = { ...this.best, cost };
     }
     this.cycleCount += 1;
+    if (this.fullTries >= FULL_TRIES && !tidy) this.tryFull();
     this.cycleLength = this.cycle * (1 + (this.cycleCount % 3));
     this.cycleLeft = this.cycleLength;
     this.goal = this.nextGoal();
