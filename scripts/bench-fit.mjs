@@ -36,6 +36,7 @@ export function cutBox(next, n, w, h, d) {
 }
 
 const mean = (values) => values.reduce((sum, value) => sum + value, 0) / values.length;
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 const MOST_DECODES = 200_000;
 
 /** Works for so many milliseconds, and tells what stood after each. */
@@ -176,24 +177,28 @@ const BACK_POCKET = [
 
 export function benchLists(core, report) {
   const soft = (wMm, hMm, dMm) => ({ make: 'soft', compartments: [{ id: 'main', wMm, hMm, dMm, access: 'front' }] });
-  const at = (container, items, limit, more = {}) => {
-    const thickness = [1, 2, 3].map((seed) => {
-      const problem = core.FitProblemSchema.parse({ container, items, seed, ...more });
-      const [result] = runFor(core, problem, [limit]);
-      return result.feasible ? result.thicknessMm : Number.POSITIVE_INFINITY;
+  // Two seeds, each for the whole time: the page packs from two seeds in two workers and takes the better.
+  const at = (container, items, limit) => {
+    const thickness = [1, 3, 5, 7, 9].map((first) => {
+      const problems = [first, first + 1].map((seed) => core.FitProblemSchema.parse({ container, items, seed }));
+      const best = core.bestFit(
+        problems[0],
+        problems.map((problem) => runFor(core, problem, [limit])[0]),
+      );
+      return best.feasible ? best.thicknessMm : Number.POSITIVE_INFINITY;
     });
-    return { worst: Math.max(...thickness), detail: `; ${thickness.join(', ')} mm by seed` };
+    return { middle: median(thickness), detail: `; ${thickness.join(', ')} mm by pair of seeds` };
   };
   const quart = at(soft(178, 203, 90), itemsOf(TRAUMA, true), 1000);
-  report('quart-bag list in a box of 178 x 203 x 90, with reach, at 1 s', quart.worst, 'mm', 74, quart.detail);
+  report('quart-bag list in a box of 178 x 203 x 90, with reach, at 1 s, median of five', quart.middle, 'mm', 74, quart.detail);
   const free = at(soft(178, 203, 90), itemsOf(TRAUMA, false), 1000);
-  report('the same without reach', free.worst, 'mm', 74, free.detail);
+  report('the same without reach', free.middle, 'mm', 74, free.detail);
   const roll = { make: 'vacuumRoll', rollWidthMm: 280, compartments: [{ id: 'tube', wMm: 280, hMm: 400, dMm: 60, access: 'front' }] };
   const vacuum = itemsOf(TRAUMA, false).filter(({ id }) => id !== 'shears' && id !== 'bar-bandage');
   const loose = at(roll, vacuum, 1000);
-  report('vacuum list, 280 mm roll', loose.worst, 'mm', 36, loose.detail);
+  report('vacuum list, 280 mm roll', loose.middle, 'mm', 36, loose.detail);
   const sleeve = at(soft(195, 120, 40), itemsOf(BACK_POCKET, false), 1000);
-  report('back-pocket list in a wide sleeve, loose', sleeve.worst, 'mm', 32, sleeve.detail);
+  report('back-pocket list in a wide sleeve, loose', sleeve.middle, 'mm', 32, sleeve.detail);
 }
 
 export function benchFitQuality(core, report) {

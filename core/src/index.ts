@@ -51,6 +51,7 @@ export {
 export { type Helpfulness, type Preview, previewAdd, rankKinds } from './coverage/preview.ts';
 export { byRung, hasGap, type RungCoverage, readyUntil } from './coverage/rungs.ts';
 export { type WhatIf, whatIfCasualties, whatIfLost, whatIfTogether } from './coverage/whatIf.ts';
+export { bestFit } from './fit/better.ts';
 export { checkPlacement, type Violation } from './fit/check.ts';
 export { createFit, defaultDecodes, packFit } from './fit/createFit.ts';
 export {

@@ -47,6 +47,8 @@ export interface NeedCoverage {
   need: NeedId;
   least: number;
   ideal: number;
+  /** Within how many seconds it is to be in hand; null: no window. */
+  windowS: number | null;
   /** Pieces that serve it, at most `ideal`. */
   have: number;
   state: NeedState;
@@ -241,6 +243,7 @@ export function coverage(problem: CoverageProblem, catalog: KindCatalog): Covera
       need,
       least,
       ideal,
+      windowS: problem.needs[index]?.windowS ?? null,
       have,
       state: needState(least, ideal, have, makeshift),
       lapsesOn: lapses[index] ?? null,

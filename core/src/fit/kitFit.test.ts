@@ -66,6 +66,27 @@ describe('reachClasses', () => {
     expect(['t', 'g', 'h', 'c', 'b'].map((id) => classes.get(id))).toEqual([1, 2, 2, 2, 3]);
   });
 
+  it('follow the order of the school: where gauze comes first, the tourniquet lies behind it; of four rolls two come first', () => {
+    const units = [unit('t', 'windlass-tourniquet'), unit('g1', 'kaolin-gauze'), unit('g2', 'kaolin-gauze'), unit('g3', 'kaolin-gauze')];
+    const school = SCHOOLS.find(({ order }) => order[0] === 'M.pack');
+    if (school === undefined) throw new Error('no school begins with packing');
+    const brief = BriefSchema.parse({ persons: 3, casualties: 2, penetrating: true, training: 'trauma' });
+    const { coverage } = judgeKit({ id: 'k', brief, units }, school, CONTAINER, plainDate('2026-11-25'), CATALOG);
+    const classes = reachClasses(coverage);
+    expect(classes.get('t')).toBe(2);
+    expect(['g1', 'g2', 'g3'].map((id) => classes.get(id)).sort()).toEqual([1, 1, 2]);
+  });
+
+  it('follow the window that the brief asks for', () => {
+    const brief = BriefSchema.parse({
+      persons: 1,
+      overrides: { 'H.warm': { least: null, ideal: null, windowS: 60, reason: 'cold water' } },
+    });
+    const units = [unit('t', 'windlass-tourniquet'), unit('b', 'foil-blanket')];
+    const { coverage } = judgeKit({ id: 'k', brief, units }, SCHOOL, CONTAINER, plainDate('2026-11-25'), CATALOG);
+    expect(reachClasses(coverage).get('b')).toBe(2);
+  });
+
   it('class only the first of a stack', () => {
     const problem = problemOf([unit('t', 'windlass-tourniquet', { count: 3 })]);
     expect(problem.items.map(({ reach }) => reach)).toEqual([1, 3, 3]);

@@ -1,25 +1,31 @@
-import type { Coverage } from '../coverage/coverage.ts';
+import type { Coverage, NeedCoverage } from '../coverage/coverage.ts';
 import type { Container, Position } from '../model/container.ts';
 import { type Kind, type KindCatalog, measuresOf } from '../model/kind.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
 import type { Lock } from '../model/lock.ts';
-import { NEEDS } from '../model/need.ts';
 import type { Unit } from '../model/unit.ts';
 import { packFit } from './createFit.ts';
 import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS, OUTCOME_MAKES } from './problem.ts';
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
 
-/** Planning values: a tourniquet with nothing in front; what is needed within three minutes with at most one thing. */
+/** Planning values: what is needed within three minutes has at most one thing in front, and the first two of it nothing. */
 const SECOND_WITHIN_S = 180;
+const FIRST_UNITS = 2;
 
-/** Reach classes of units from the needs they serve. Units that serve nothing may lie anywhere. */
-export function reachClasses(result: Coverage): Map<string, 1 | 2 | 3> {
+/**
+ * Reach classes of units from the needs they serve: in the school's order the first need with a short window comes out first
+ * (1), the others with short windows after it (2), the rest last (3). Units that serve nothing may lie anywhere.
+ */
+export function reachClasses({ needs }: Coverage): Map<string, 1 | 2 | 3> {
   const classes = new Map<string, 1 | 2 | 3>();
-  for (const { need, by } of result.needs) {
-    const { windowS } = NEEDS[need];
-    const own = need === 'M.limb' ? 1 : windowS !== null && windowS <= SECOND_WITHIN_S ? 2 : 3;
-    for (const { unitId } of by) classes.set(unitId, Math.min(own, classes.get(unitId) ?? 3) as 1 | 2 | 3); // both are classes
+  const isUrgent = ({ windowS }: NeedCoverage) => windowS !== null && windowS <= SECOND_WITHIN_S;
+  const first = needs.find((need) => isUrgent(need) && need.by.length > 0);
+  for (const need of needs) {
+    for (const [index, { unitId }] of need.by.entries()) {
+      const own = need === first && index < FIRST_UNITS ? 1 : isUrgent(need) ? 2 : 3;
+      classes.set(unitId, Math.min(own, classes.get(unitId) ?? 3) as 1 | 2 | 3); // both are classes
+    }
   }
   return classes;
 }

@@ -53,7 +53,7 @@ const COOLEST_START = 0.1;
 /** From hot to cold, in the units of each goal's energy: a penalty far above them would freeze the annealing. */
 const TEMPERATURES: Record<Goal, readonly [hot: number, cold: number]> = {
   thin: [40, 1],
-  capped: [60, 0.5],
+  capped: [30, 0.5],
   fill: [60, 2],
   tidy: [20, 0.5],
 };

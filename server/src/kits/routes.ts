@@ -30,6 +30,7 @@ export const CoverageSchema = z.object({
       need: NeedIdSchema,
       least: z.number(),
       ideal: z.number(),
+      windowS: z.number().nullable(),
       have: z.number(),
       state: NeedStateSchema,
       lapsesOn: PlainDateSchema.nullable(),

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { containerOf, kindName, positionOf, useCatalog } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { nextSeed } from '../workers/fitClient.ts';
 import { type Arranged, layDown, type Scene } from './arrange.ts';
 import { Cutaway } from './Cutaway.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
@@ -210,10 +211,10 @@ function Packing({ result }: { result: FitResult | null }) {
   return (
     <div className="stack">
       <div className="row">
-        <Button onClick={() => packing.pack((result?.seed ?? 0) + 1)} disabled={isEmpty}>
+        <Button onClick={() => packing.pack(nextSeed(result?.seed))} disabled={isEmpty}>
           Pack again
         </Button>
-        <Button variant="default" onClick={() => packing.pack((result?.seed ?? 0) + 1, LONG)} disabled={isEmpty}>
+        <Button variant="default" onClick={() => packing.pack(nextSeed(result?.seed), LONG)} disabled={isEmpty}>
           Look longer
         </Button>
       </div>

@@ -3,6 +3,7 @@ import { useSettings } from '../api/queries.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { useKeys } from '../shell/useKeys.ts';
+import { nextSeed } from '../workers/fitClient.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { redo, undo } from './draftStore.ts';
 import { KitBar } from './KitBar.tsx';
@@ -65,5 +66,3 @@ function Frame() {
     </div>
   );
 }
-
-const nextSeed = (seed: number | undefined): number => (seed ?? 0) + 1;

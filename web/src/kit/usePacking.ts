@@ -13,7 +13,7 @@ import {
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api } from '../api/client.ts';
 import { queryClient } from '../api/queries.ts';
-import { type RunningFit, startFit } from '../workers/fitClient.ts';
+import { type RunningFit, startBestFit } from '../workers/fitClient.ts';
 import { catalogNow, containerOf, positionOf } from './catalog.ts';
 import { useDraft } from './draftStore.ts';
 
@@ -77,7 +77,7 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
       running.current?.cancel();
       setProgress(0);
       // Progress comes over a port of its own and may arrive after the result: what is no longer running says nothing.
-      const run: RunningFit = startFit({ ...problem, seed, decodes: longer * defaultDecodes(problem.items.length) }, (share) => {
+      const run: RunningFit = startBestFit({ ...problem, seed, decodes: longer * defaultDecodes(problem.items.length) }, (share) => {
         if (running.current === run) setProgress(share);
       });
       running.current = run;
