@@ -65,12 +65,14 @@ export {
   type CarryCheck,
   carryCheck,
   fitFingerprint,
+  isOutside,
   kitFitProblem,
   kitMassG,
   kitPriceMinor,
   MODULE_PREFIX,
   outerOf,
   reachClasses,
+  withOutside,
 } from './fit/kitFit.ts';
 export {
   type FitItem,
@@ -250,6 +252,7 @@ export {
 export { SLIT_MM, type VacuumPlan, vacuumPlan } from './stage/vacuum.ts';
 export { type Explanation, type WeighIn, weighIn } from './stage/weighIn.ts';
 export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';
+export { type ModuleGap, moduleFill, moduleGaps, modulePattern } from './stores/moduleStock.ts';
 export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';
 export { gapText, type JudgedKit, type Judgement, judgeKit } from './upkeep/judgement.ts';
 export { coverageOn, type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from './upkeep/upkeep.ts';

@@ -418,4 +418,33 @@ describe('a module', () => {
     expect(back.body.to.units).toHaveLength(before.units.length);
     expect((await move('belt-kit', back.body.from.version, 'helm-vest', 'front')).status).toBe(422);
   });
+
+  it('is filled from stores up to what it holds when it is whole, and says what stores lack', async () => {
+    const before = (await call('get', '/api/kits/helm-vest')).body;
+    const [unit] = before.units as { id: string; kind: string; count: number }[];
+    if (unit === undefined) throw new Error('the kit is empty');
+    const pattern = [
+      { kind: unit.kind, count: unit.count },
+      { kind: 'marker', count: 2 },
+      { kind: 'heat-blanket', count: 40 },
+    ];
+    const taken = await call('post', '/api/stores', { kind: 'marker', count: 5 });
+    const kit = await withModule('helm-vest', { id: 'front', name: 'Front', unitIds: [unit.id], pattern });
+    const fill = (version: number) => call('post', '/api/kits/helm-vest/modules/front/restock', { version });
+    expect((await fill(kit.version - 1)).status).toBe(409);
+    const { status, body } = await fill(kit.version);
+    expect(status).toBe(200);
+    expect(body.missing).toMatchObject([{ kind: 'heat-blanket' }]);
+    const [module] = body.kit.modules;
+    const inside = body.kit.units.filter(({ id }: { id: string }) => module.unitIds.includes(id));
+    expect(
+      inside.filter(({ kind }: { kind: string }) => kind === 'marker').reduce((sum: number, one: { count: number }) => sum + one.count, 0),
+    ).toBe(2);
+    const stores = (await call('get', '/api/stores')).body.units;
+    const markers = (units: { kind: string; count: number; condition: string }[]) =>
+      units.filter(({ kind, condition }) => kind === 'marker' && condition === 'ready').reduce((sum, { count }) => sum + count, 0);
+    expect(taken.status).toBe(201);
+    expect(markers(body.kit.units)).toBe(markers(before.units) + 2);
+    expect(markers(stores)).toBeGreaterThanOrEqual(3);
+  });
 });

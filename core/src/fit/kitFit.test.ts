@@ -7,7 +7,7 @@ import type { FitChoices, Module } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
 import { judgeKit } from '../upkeep/judgement.ts';
-import { fitFingerprint, kitFitProblem, kitPriceMinor, reachClasses } from './kitFit.ts';
+import { fitFingerprint, kitFitProblem, kitPriceMinor, reachClasses, withOutside } from './kitFit.ts';
 
 const CATALOG = kindCatalog();
 const [CONTAINER, OTHER] = CONTAINERS;
@@ -48,6 +48,23 @@ describe('kitFitProblem', () => {
       count: 81,
       most: 80,
     });
+  });
+});
+
+describe('cutters', () => {
+  // Common practice, no source: what opens a sealed bag is taped to its outside.
+  const roll = CONTAINERS.find(({ make }) => make === 'vacuumRoll');
+  if (roll === undefined) throw new Error('there is no roll in the catalogue');
+  const units = [unit('t', 'windlass-tourniquet'), unit('s', 'shears')];
+
+  it('are not sealed into a vacuum bag, and make it thicker by what they measure', () => {
+    expect(problemOf(units, roll).items.map(({ id }) => id)).toEqual(['t']);
+    expect(withOutside({ thicknessMm: 30 }, units, roll, CATALOG)).toEqual({ thicknessMm: 42 });
+  });
+
+  it('lie in every other container, which is no thicker for them', () => {
+    expect(problemOf(units).items.map(({ id }) => id)).toEqual(['t', 's']);
+    expect(withOutside({ thicknessMm: 30 }, units, CONTAINER, CATALOG)).toEqual({ thicknessMm: 30 });
   });
 });
 
@@ -191,14 +208,19 @@ describe('modules in the packing problem', () => {
   const ids = (...list: string[]) => list.map((id) => UnitIdSchema.parse(id));
 
   it('are one thing with the mass of all that is in them and the most urgent reach', () => {
-    const items = built([{ id: 'all', name: 'All', unitIds: ids('d', 'g', 't') }]);
+    const items = built([{ id: 'all', name: 'All', unitIds: ids('d', 'g', 't'), pattern: [] }]);
     expect(items).toHaveLength(1);
     expect(items[0]).toMatchObject({ id: 'module/all', massG: 60 + 2 * 12 + 80, reach: 1 });
   });
 
   it('leave what is in none of them as it is, and are nothing while they are empty or name what is gone', () => {
-    expect(built([{ id: 'one', name: 'One', unitIds: ids('d') }]).map(({ id }) => id)).toEqual(['g', 'g:2', 't', 'module/one']);
-    expect(built([{ id: 'one', name: 'One', unitIds: [] }]).map(({ id }) => id)).toEqual(['d', 'g', 'g:2', 't']);
-    expect(built([{ id: 'one', name: 'One', unitIds: ids('gone') }]).map(({ id }) => id)).toEqual(['d', 'g', 'g:2', 't']);
+    expect(built([{ id: 'one', name: 'One', unitIds: ids('d'), pattern: [] }]).map(({ id }) => id)).toEqual([
+      'g',
+      'g:2',
+      't',
+      'module/one',
+    ]);
+    expect(built([{ id: 'one', name: 'One', unitIds: [], pattern: [] }]).map(({ id }) => id)).toEqual(['d', 'g', 'g:2', 't']);
+    expect(built([{ id: 'one', name: 'One', unitIds: ids('gone'), pattern: [] }]).map(({ id }) => id)).toEqual(['d', 'g', 'g:2', 't']);
   });
 });

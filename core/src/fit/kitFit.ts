@@ -30,6 +30,30 @@ export function reachClasses({ needs }: Coverage): Map<string, 1 | 2 | 3> {
   return classes;
 }
 
+/** What cuts a sealed bag open is taped to its outside, never sealed in. */
+export const CUTTERS: readonly string[] = ['shears', 'shears-small', 'folding-cutter'];
+export const SEALED_MAKES: readonly Container['make'][] = ['vacuumRoll'];
+
+/** Whether a thing is carried on the outside of its container. */
+export const isOutside = ({ kind }: Pick<Unit, 'kind'>, container: Container): boolean =>
+  SEALED_MAKES.includes(container.make) && CUTTERS.includes(kind);
+
+/** A packing with what is taped to the outside of it: that much thicker. */
+export function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
+  packed: Packed,
+  units: readonly Unit[],
+  container: Container,
+  catalog: KindCatalog,
+): Packed {
+  const thick = units
+    .filter((unit) => isOutside(unit, container))
+    .map((unit) => {
+      const kind = catalog.get(unit.kind);
+      return kind === undefined ? 0 : measuresOf(kind, unit.state).tMm;
+    });
+  return thick.length === 0 ? packed : { ...packed, thicknessMm: packed.thicknessMm + Math.max(...thick) };
+}
+
 export type KitFit =
   | { ok: true; problem: FitProblem; unitOf: Map<string, string> }
   | { ok: false; reason: 'tooMany'; count: number; most: number };
@@ -46,7 +70,7 @@ export interface KitFitInput {
 
 /**
  * The packing problem of a kit: every single thing becomes an item `unitId` or `unitId:2`, and a module one item `module/id`,
- * packed as a bundle beforehand. Practice and used units are not packed. Units of kinds that the catalogue does not know are
+ * packed as a bundle beforehand. Used units are not packed, nor cutters in what is sealed. Units of kinds that the catalogue does not know are
  * left out, and so are locks and pins that name a compartment the container does not have, and locks of a thing whose measures
  * have changed since.
  */
@@ -59,7 +83,7 @@ export function kitFitProblem(input: KitFitInput): KitFit {
   const unitOf = new Map<string, string>();
   for (const unit of units) {
     const kind = catalog.get(unit.kind);
-    if (kind === undefined || unit.condition === 'used') continue;
+    if (kind === undefined || unit.condition === 'used' || isOutside(unit, container)) continue;
     const module = moduleOf.get(unit.id);
     for (let copy = 1; copy <= unit.count; copy += 1) {
       const item = itemOf(unit, kind, copy, classes.get(unit.id) ?? 3);

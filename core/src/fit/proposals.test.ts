@@ -220,7 +220,7 @@ describe('modules', () => {
   const things = [unit('d', 'pressure-dressing'), unit('p', 'gauze-pads', { count: 2 }), unit('t', 'windlass-tourniquet')];
   const draft: KitDraft = {
     ...draftOf(things, 'headrest-panel', 'headrest'),
-    modules: [{ id: 'wounds', name: 'Wounds', unitIds: [things[0]?.id, things[1]?.id].filter((id) => id !== undefined) }],
+    modules: [{ id: 'wounds', name: 'Wounds', unitIds: [things[0]?.id, things[1]?.id].filter((id) => id !== undefined), pattern: [] }],
   };
 
   it('are packed first and then are one thing, as heavy as what is in it and no larger than it needs', () => {

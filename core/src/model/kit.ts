@@ -52,6 +52,11 @@ export const ModuleSchema = z.object({
   id: z.string().regex(/^[a-z0-9-]{1,64}$/, 'must be small letters, digits and -'),
   name: z.string().trim().min(1, 'give the module a name').max(40),
   unitIds: z.array(UnitIdSchema).max(60),
+  /** What it holds when it is whole: kinds and how many. It is restocked up to this. */
+  pattern: z
+    .array(z.object({ kind: z.string().min(1).max(80), count: z.number().int().min(1).max(1000) }))
+    .max(60)
+    .default([]),
 });
 export type Module = z.infer<typeof ModuleSchema>;
 

@@ -1,3 +1,4 @@
+import { CUTTERS, SEALED_MAKES } from '../fit/kitFit.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { KitDraft, Tick } from '../model/kit.ts';
@@ -42,9 +43,7 @@ export const LEAKING_KINDS: readonly string[] = [
   'wound-wash',
   'antibiotic-ointment',
 ];
-const CUTTERS: readonly string[] = ['shears', 'shears-small', 'folding-cutter'];
 const GLOVES: readonly string[] = ['gloves', 'gloves-large'];
-const SEALED: readonly Container['make'][] = ['vacuumRoll'];
 
 type Draft = Pick<KitDraft, 'units' | 'stage' | 'containerId' | 'modules'>;
 
@@ -173,7 +172,7 @@ function containerSteps(draft: Draft, container: Container | undefined, catalog:
     steps.push(step('container', `${what}:${container.id}`, text, why, unitIds));
   const cutters = draft.units.filter(({ kind }) => CUTTERS.includes(kind));
   if (cutters.length > 0) {
-    const isSealed = SEALED.includes(container.make) || container.make === 'flatBag';
+    const isSealed = SEALED_MAKES.includes(container.make) || container.make === 'flatBag';
     const names = cutters.map(({ kind }) => catalog.get(kind)?.name ?? kind).join(', ');
     if (isSealed)
       add(
@@ -194,7 +193,7 @@ function containerSteps(draft: Draft, container: Container | undefined, catalog:
     add('zip', 'Zip pulls together in the middle, with a cord that a glove can grip.', 'If one side jams, the other opens; no hunting.');
   if (container.opening === 'hookAndLoop')
     add('flap', 'Flap closed on its last third only.', 'Fully pressed hook and loop takes two hands and is loud.');
-  if (SEALED.includes(container.make)) {
+  if (SEALED_MAKES.includes(container.make)) {
     add(
       'slits',
       'A tear slit of 4 mm in the top margin, on both sides, outside the seal.',

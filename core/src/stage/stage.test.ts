@@ -78,18 +78,18 @@ describe('the checklist', () => {
     const units = [unit('helm-vest-01', 'pressure-dressing'), unit('helm-vest-02', 'gloves')];
     const [first, second] = units.map(({ id }) => id);
     if (first === undefined || second === undefined) throw new Error('no units');
-    const draft = { ...draftOf(units), modules: [{ id: 'wounds', name: 'Wounds', unitIds: [first] }] };
+    const draft = { ...draftOf(units), modules: [{ id: 'wounds', name: 'Wounds', unitIds: [first], pattern: [] }] };
     const closing = (now: KitDraft) => stepsOf(now).find(({ id }) => id.startsWith('module:wounds:'));
     const step = closing(draft);
     if (step === undefined) throw new Error('steps changed');
     const closed = withTick(draft, step, 'Mira', TODAY, stepsOf(draft));
     expect(isStepDone(step, closed.stage)).toBe(true);
     for (const unitIds of [[first, second], [second]]) {
-      const other = { ...closed, modules: [{ id: 'wounds', name: 'Wounds', unitIds }] };
+      const other = { ...closed, modules: [{ id: 'wounds', name: 'Wounds', unitIds, pattern: [] }] };
       const again = closing(other);
       expect(again !== undefined && isStepDone(again, other.stage)).toBe(false);
     }
-    expect(closing({ ...draft, modules: [{ id: 'wounds', name: 'Wounds', unitIds: [] }] })).toBeUndefined();
+    expect(closing({ ...draft, modules: [{ id: 'wounds', name: 'Wounds', unitIds: [], pattern: [] }] })).toBeUndefined();
   });
 
   it('is empty for an empty kit', () => {
@@ -126,7 +126,7 @@ describe('the checklist', () => {
   it('may be about the longest line that can be written, and about a full module', () => {
     const units = Array.from({ length: 60 }, (_, index) => unit(`${'u'.repeat(8)}${index}`, 'antiseptic-wipe', { count: 100 }));
     const empty = draftOf(units);
-    const modules = [{ id: 'm'.repeat(64), name: 'Full', unitIds: units.map(({ id }) => id) }];
+    const modules = [{ id: 'm'.repeat(64), name: 'Full', unitIds: units.map(({ id }) => id), pattern: [] }];
     let draft: KitDraft = { ...empty, modules, stage: { ...empty.stage, hangsAt: 'h'.repeat(120), told: 't'.repeat(200) } };
     for (const step of stepsOf(draft)) draft = withTick(draft, step, 'Mira', TODAY, stepsOf(draft));
     expect(KitDraftSchema.safeParse(draft).error?.issues).toBeUndefined();

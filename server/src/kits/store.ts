@@ -5,6 +5,7 @@ import {
   type KitDraft,
   KitIdSchema,
   type Layer,
+  ModuleSchema,
   type PersonId,
   type PlainDate,
   StagingSchema,
@@ -40,7 +41,7 @@ function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
     setAside: row.setAside,
     fit: FitChoicesSchema.parse(row.fit),
     stage: StagingSchema.parse(row.stage),
-    modules: row.modules,
+    modules: ModuleSchema.array().parse(row.modules),
     units: own,
     packing: row.packing ?? null,
     inspectedOn: row.inspectedOn as PlainDate | null, // a date column

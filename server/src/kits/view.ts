@@ -18,6 +18,7 @@ import {
   skillsOf,
   type UpkeepEvent,
   upkeepEvents,
+  withOutside,
 } from '@ivrak/core';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
 import type { StoredKit } from './store.ts';
@@ -97,7 +98,7 @@ function summarise(kit: StoredKit, today: PlainDate): KitSummary {
   const packing = packedOf(kit, judgement);
   const carry =
     packing !== null && container !== undefined && position !== undefined
-      ? carryCheck(container, position, packing, judgement.massG)
+      ? carryCheck(container, position, withOutside(packing, kit.units, container, KIND_CATALOG), judgement.massG)
       : null;
   const gap = judgement.coverage.needs.find(({ state }) => state === 'gap');
   const events: UpkeepEvent[] = upkeepEvents(keptKit(kit, judgement), today, addDays(today, 730), KIND_CATALOG);

@@ -22,7 +22,7 @@ import { judge, keptKit } from '../kits/view.ts';
 import { toStoredUnit } from '../units/rows.ts';
 
 /** A kit's next inspection plus the supplier's lead: what a spare should outlast. */
-function outlastsFor(kit: StoredKit, today: PlainDate): PlainDate {
+export function outlastsFor(kit: StoredKit, today: PlainDate): PlainDate {
   const interval = kit.layer === 'base' ? UPKEEP_PLAN.inspectIndoorsDays : UPKEEP_PLAN.inspectMovingDays;
   const due = addDays(kit.inspectedOn ?? today, interval);
   return addDays(due < today ? today : due, UPKEEP_PLAN.supplierLeadDays);

@@ -9,6 +9,7 @@ import {
   type KitDraft,
   type KitView,
   kitFitProblem,
+  withOutside,
 } from '@ivrak/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api } from '../api/client.ts';
@@ -112,8 +113,8 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
     () =>
       result === null || container === undefined || position === undefined
         ? null
-        : carryCheck(container, position, result, judgement.massG),
-    [result, container, position, judgement.massG],
+        : carryCheck(container, position, withOutside(result, draft.units, container, catalogNow()), judgement.massG),
+    [result, draft.units, container, position, judgement.massG],
   );
   const refusal = fit !== null && !fit.ok ? `${fit.count} things are more than the ${fit.most} that can be packed at once.` : null;
   return useMemo(

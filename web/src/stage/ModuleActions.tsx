@@ -1,4 +1,4 @@
-import { freeId, type KitDraft, type KitView, type Module, showDate, type Unit } from '@ivrak/core';
+import { freeId, type KitDraft, type KitView, type Module, modulePattern, showDate, type Unit } from '@ivrak/core';
 import { Button, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
@@ -15,7 +15,18 @@ export function withPattern(draft: KitDraft, pattern: Module, contents: readonly
   return {
     ...draft,
     units: [...draft.units, ...copies],
-    modules: [...draft.modules, { id, name: pattern.name, unitIds: copies.map((unit) => unit.id) }],
+    modules: [
+      ...draft.modules,
+      {
+        id,
+        name: pattern.name,
+        unitIds: copies.map((unit) => unit.id),
+        pattern: modulePattern(
+          copies.map((unit) => unit.id),
+          copies,
+        ),
+      },
+    ],
   };
 }
 

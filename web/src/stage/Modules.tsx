@@ -4,6 +4,7 @@ import {
   type KitDraft,
   MODULE_PREFIX,
   type Module,
+  modulePattern,
   moduleStepPrefix,
   RUNG_NAMES,
   stageSteps,
@@ -19,6 +20,7 @@ import { containerOf, positionOf } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { CopyModule, ModuleActions } from './ModuleActions.tsx';
+import { ModuleRestock } from './ModuleRestock.tsx';
 
 /** Sub-packs that are packed, labelled and taken out as one. Each is packed first and then fitted as one thing. */
 export function Modules() {
@@ -28,7 +30,7 @@ export function Modules() {
   const add = () => {
     const name = `Module ${draft.modules.length + 1}`;
     const id = freeId(name, new Set(draft.modules.map((module) => module.id)));
-    edit((before) => ({ ...before, modules: [...before.modules, { id, name, unitIds: [] }] }));
+    edit((before) => ({ ...before, modules: [...before.modules, { id, name, unitIds: [], pattern: [] }] }));
     setEditing(id);
   };
   const free = draft.units.filter((unit) => !draft.modules.some(({ unitIds }) => unitIds.includes(unit.id)));
@@ -105,16 +107,14 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
   const toggle = (unit: Unit) =>
     edit((before) => ({
       ...before,
-      // A thing lies in one module only.
-      modules: before.modules.map((one) => ({
-        ...one,
-        unitIds:
-          one.id !== module.id
-            ? one.unitIds.filter((id) => id !== unit.id)
-            : one.unitIds.includes(unit.id)
-              ? one.unitIds.filter((id) => id !== unit.id)
-              : [...one.unitIds, unit.id],
-      })),
+      // A thing lies in one module only; what was put in by hand is what the module holds when it is whole.
+      modules: before.modules.map((one) => {
+        const isIn = one.unitIds.includes(unit.id);
+        if (one.id !== module.id && !isIn) return one;
+        const rest = one.unitIds.filter((id) => id !== unit.id);
+        const unitIds = one.id === module.id && !isIn ? [...rest, unit.id] : rest;
+        return { ...one, unitIds, pattern: modulePattern(unitIds, before.units) };
+      }),
     }));
   return (
     <article className="module-card">
@@ -178,6 +178,7 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
           ))}
         </ul>
       )}
+      {!isOpen && <ModuleRestock module={module} />}
       {!isOpen && <ModuleActions module={module} own={own} />}
       {own.length === 0 && !isOpen && <p className="muted">Empty. Press Change to put things in.</p>}
     </article>

@@ -1,4 +1,4 @@
-import { packOrder, SLIT_MM, vacuumPlan } from '@ivrak/core';
+import { isOutside, packOrder, SLIT_MM, vacuumPlan } from '@ivrak/core';
 import { containerOf, kindName } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 
@@ -12,6 +12,7 @@ export function VacuumBag() {
   const { result, problem } = packing;
   const nameOf = (itemId: string) => kindName(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? itemId);
   if (container === undefined || result === null || problem === null) return <p>Packing. The cut follows from the packed bundle.</p>;
+  const outside = draft.units.filter((unit) => isOutside(unit, container));
   const plan = vacuumPlan(result, problem.items, roll);
   if (plan === null) return <p>Nothing is packed.</p>;
   const scale = Math.min(1.6, DRAWN_HEIGHT / plan.cutLengthMm);
@@ -100,6 +101,7 @@ export function VacuumBag() {
             ? `It goes round: ${plan.bundle.acrossMm} mm across and ${plan.bundle.thickMm} mm thick, with ${Math.round(plan.spareAcrossMm)} mm of film to spare.`
             : `The roll is ${Math.ceil(-plan.spareAcrossMm)} mm too narrow for what lies across it.`}
         </p>
+        {outside.length > 0 && <p>Taped outside: {outside.map(({ kind }) => kindName(kind)).join(', ')}.</p>}
         <ol className="stage-words">
           <li>Cut the length, seal the bottom, 10 mm from the edge.</li>
           <li>

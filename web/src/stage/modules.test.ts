@@ -18,7 +18,7 @@ const draft: KitDraft = {
 };
 
 describe('a module as a pattern', () => {
-  const pattern: Module = { id: 'wounds', name: 'Wounds', unitIds: [] };
+  const pattern: Module = { id: 'wounds', name: 'Wounds', unitIds: [], pattern: [] };
   const contents = [
     unit('a', 'pressure-dressing', { state: 'outerOff', lot: 'L1', expiresOn: plainDate('2027-01-01') }),
     unit('b', 'gloves', { count: 2, condition: 'opened', piecesUsed: 0 }),
@@ -35,7 +35,11 @@ describe('a module as a pattern', () => {
     expect(made.units.map(({ id }) => id)).toEqual(['own', 'n1', 'n2']);
     expect(made.units[1]).toMatchObject({ kind: 'pressure-dressing', state: 'outerOff', lot: null, expiresOn: null, condition: 'ready' });
     expect(made.units[2]).toMatchObject({ kind: 'gloves', count: 2, condition: 'ready' });
-    expect(made.modules).toEqual([{ id: 'wounds', name: 'Wounds', unitIds: ['n1', 'n2'] }]);
+    const whole = [
+      { kind: 'pressure-dressing', count: 1 },
+      { kind: 'gloves', count: 2 },
+    ];
+    expect(made.modules).toEqual([{ id: 'wounds', name: 'Wounds', unitIds: ['n1', 'n2'], pattern: whole }]);
   });
 
   it('takes another id where there is one of that name, and leaves the draft it was given alone', () => {

@@ -1,0 +1,63 @@
+import { type KitView, type Module, type ModuleGap, moduleGaps, modulePattern } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { api, messageOf } from '../api/client.ts';
+import { useRefresh } from '../api/queries.ts';
+import { kindName } from '../kit/catalog.ts';
+import { saveNow, useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+
+const listed = (gaps: readonly ModuleGap[]) => gaps.map(({ kind, missing }) => `${missing} × ${kindName(kind)}`).join(', ');
+
+/** What a module misses against what it held when it was whole, and one press that fills it from stores. */
+export function ModuleRestock({ module }: { module: Module }) {
+  const { kit, draft, catalog, today } = useKit();
+  const edit = useDraft((state) => state.edit);
+  const refresh = useRefresh();
+  const [said, setSaid] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const gaps = moduleGaps(module, draft.units, catalog, today);
+  if (gaps.length === 0) return said === null ? null : <p role="status">{said}</p>;
+  const fill = async () => {
+    setBusy(true);
+    try {
+      await saveNow();
+      const { version } = useDraft.getState();
+      const path = `/api/kits/${kit.id}/modules/${module.id}/restock`;
+      const answer = await api.post<{ kit: KitView; filled: number; missing: ModuleGap[] }>(path, { version });
+      useDraft.getState().open(answer.kit);
+      await refresh();
+      setSaid(
+        answer.missing.length === 0
+          ? `${answer.filled} taken from stores: whole again.`
+          : answer.filled === 0
+            ? 'Stores hold nothing for it.'
+            : `${answer.filled} taken from stores; still to buy: ${listed(answer.missing)}.`,
+      );
+    } catch (failure) {
+      setSaid(messageOf(failure));
+    }
+    setBusy(false);
+  };
+  const accept = () =>
+    edit((before) => ({
+      ...before,
+      modules: before.modules.map((one) => (one.id === module.id ? { ...one, pattern: modulePattern(one.unitIds, before.units) } : one)),
+    }));
+  return (
+    <div className="module-short">
+      <p>
+        <b>Not whole:</b> {listed(gaps)} missing.
+      </p>
+      <div className="row">
+        <Button size="compact-sm" disabled={isBusy} onClick={() => void fill()}>
+          Fill from stores
+        </Button>
+        <Button size="compact-sm" variant="default" disabled={isBusy} onClick={accept}>
+          It is whole as it is
+        </Button>
+      </div>
+      {said !== null && <p role="status">{said}</p>}
+    </div>
+  );
+}
