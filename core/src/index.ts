@@ -225,7 +225,10 @@ export { briefSummary, inWords, showHours } from './needs/summary.ts';
 export { type Finding, type Fix, SEVERITIES, type Severity } from './rules/rule.ts';
 export { applyFix, RULES, runRules } from './rules/rules.ts';
 export { factsOf, type OpenFinding, type Sifted, siftFindings, withoutSetAside, withSetAside } from './rules/setAside.ts';
-export { gtinCheckDigitIsRight, readScan, type ScanAnswer, type ScanResult } from './scan/gs1.ts';
+export { gtinCheckDigitIsRight } from './scan/gs1.ts';
+export { hibcCheckCharacter } from './scan/hibc.ts';
+export type { ScanAnswer, ScanResult } from './scan/label.ts';
+export { articleOf, readScan } from './scan/scan.ts';
 export {
   isStepDone,
   LEAKING_KINDS,

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { Random } from '../fit/random.ts';
 import { plainDate } from '../model/plainDate.ts';
-import { gs1Date, gtinCheckDigitIsRight, readScan, type ScanResult } from './gs1.ts';
+import { gs1Date, gtinCheckDigitIsRight } from './gs1.ts';
+import type { ScanResult } from './label.ts';
+import { readScan } from './scan.ts';
 
 const TODAY = plainDate('2026-11-25');
 const GTIN = '09506000134352';

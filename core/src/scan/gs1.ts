@@ -1,18 +1,5 @@
 import { addDays, lastDayOfMonth, type PlainDate, plainDate, toPlainDate } from '../model/plainDate.ts';
-
-/** What a scanned or pasted label says. Dates are only ever those that stand in the text. */
-export interface ScanResult {
-  scheme: 'gs1' | 'gtin';
-  gtin?: string;
-  lot?: string;
-  serial?: string;
-  expiresOn?: PlainDate;
-  producedOn?: PlainDate;
-  count?: number;
-  warnings: string[];
-}
-export type ScanAnswer = { ok: true; scan: ScanResult } | { ok: false; code: ScanRefusal; message: string };
-export type ScanRefusal = 'empty' | 'tooLong' | 'checkDigit' | 'badDate' | 'badValue' | 'conflict' | 'unreadable';
+import { Refused, type ScanResult } from './label.ts';
 
 type Format = 'digits' | 'text';
 interface AiRule {
@@ -113,9 +100,9 @@ const DATE_AIS: Record<string, string> = {
   '17': 'expiry',
 };
 
-const FNC1 = '\x1D';
-const LEADING_FNC1 = new RegExp(`^${FNC1}+`);
-const MAX_TEXT = 500;
+/** The separator of element strings, as readers give it. */
+export const FNC1 = '\x1D';
+const CLOSING_FNC1 = new RegExp(`${FNC1}+$`);
 
 /** Weights 3 and 1 from the right; the last digit makes the sum a multiple of ten. Source: GS1 General Specifications. */
 export function gtinCheckDigitIsRight(digits: string): boolean {
@@ -145,40 +132,15 @@ export function gs1Date(text: string, today: PlainDate): PlainDate | null {
   return toPlainDate(`${String(year).padStart(4, '0')}-${text.slice(2, 4)}-${text.slice(4)}`);
 }
 
-class Refused extends Error {
-  constructor(
-    readonly code: ScanRefusal,
-    message: string,
-  ) {
-    super(message);
-  }
-}
-
-/**
- * Reads a GS1 element string (bracketed, or raw with FNC1 as \x1D, with or without a symbology identifier), or a bare
- * GTIN. Never throws; never guesses: what is not understood is refused or reported as a warning.
- */
-export function readScan(text: string, today: PlainDate): ScanAnswer {
-  try {
-    return { ok: true, scan: read(text, today) };
-  } catch (error) {
-    if (error instanceof Refused) return { ok: false, code: error.code, message: error.message };
-    throw error;
-  }
-}
-
-function read(input: string, today: PlainDate): ScanResult {
-  if (input.length > MAX_TEXT) throw new Refused('tooLong', `A label holds at most ${MAX_TEXT} characters; this is ${input.length}.`);
-  const text = input.trim().replace(/<GS>|\{GS\}|␝/gi, FNC1);
-  const body = text.replace(/^\](d2|C1|Q3|e0)/, '').replace(LEADING_FNC1, '');
-  if (body === '') throw new Refused('empty', 'Nothing was scanned.');
-  if (/^\d+$/.test(body) && [8, 12, 13, 14].includes(body.length)) return bareGtin(body);
+/** An element string without symbology identifier and leading FNC1. Throws `Refused`. */
+export function readGs1(body: string, today: PlainDate): ScanResult {
   const warnings: string[] = [];
   const elements = body.startsWith('(') ? readBracketed(body, warnings) : readRaw(body, warnings);
   return interpret(elements, today, warnings);
 }
 
-function bareGtin(digits: string): ScanResult {
+/** A bare article number. Throws `Refused`. */
+export function bareGtin(digits: string): ScanResult {
   if (!gtinCheckDigitIsRight(digits)) throw new Refused('checkDigit', `The check digit of ${digits} is wrong: read the number again.`);
   return {
     scheme: 'gtin',
@@ -212,7 +174,8 @@ function readBracketed(body: string, warnings: string[]): Elements {
   for (let match = pattern.exec(body); match !== null; match = pattern.exec(body)) {
     end = pattern.lastIndex;
     const [, ai = '', raw = ''] = match;
-    const value = raw.replaceAll(FNC1, '').trim();
+    // A separator may close a value; inside of one it is a reading error.
+    const value = raw.replace(CLOSING_FNC1, '').trim();
     if (RULES[ai] === undefined) warnings.push(`(${ai}) is not a known identifier; "${value}" was left out.`);
     else put(elements, ai, value);
   }

@@ -120,11 +120,12 @@ export const computeRoutes = (today: () => PlainDate, fits: FitQueue): RouteSpec
   route({
     method: 'post',
     path: '/api/compute/scan',
-    summary: 'Read a GS1 element string or article number',
+    summary: 'Read a GS1 element string, an article number or a HIBC supplier label',
     body: z.object({ text: z.string(), today: PlainDateSchema.optional() }),
     response: z.object({
-      scheme: z.enum(['gs1', 'gtin']),
+      scheme: z.enum(['gs1', 'gtin', 'hibc']),
       gtin: z.string().optional(),
+      article: z.string().optional(),
       lot: z.string().optional(),
       serial: z.string().optional(),
       expiresOn: PlainDateSchema.optional(),
