@@ -425,3 +425,24 @@ function findSinglePoints(
     return leastMet(demands, rest.masks, rest.pieces).met;
   }
 }
+
+export interface NeedHeld {
+  need: NeedId;
+  least: number;
+  /** Whether the least is met on the day asked for. */
+  isHeld: boolean;
+  /** First day on which it becomes a gap if nothing is done; null: never, or a gap already. */
+  lapsesOn: PlainDate | null;
+}
+
+/** Which needs are held and until when, and nothing else: for looking along the dates of many kits at once. */
+export function needsHeld(problem: CoverageProblem, catalog: KindCatalog): NeedHeld[] {
+  const prepared = prepare(problem, catalog);
+  const start = groupRows(prepared.rows, maskCache());
+  const { met } = leastMet(prepared.demands, start.masks, start.pieces);
+  const lapses = lapseDates(problem, catalog, prepared, start, met);
+  return problem.needs.map(({ need }, index) => {
+    const { least } = prepared.demands[index] as Demand; // one demand a need
+    return { need, least, isHeld: (met[index] ?? 0) >= least, lapsesOn: lapses[index] ?? null };
+  });
+}
