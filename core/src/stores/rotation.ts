@@ -1,0 +1,308 @@
+import { conditionCounts, needsHeld, type StockUnit } from '../coverage/coverage.ts';
+import type { KindCatalog } from '../model/kind.ts';
+import { addDays, type PlainDate } from '../model/plainDate.ts';
+import { isGoodOn } from '../model/unit.ts';
+import type { HorizonKit } from '../upkeep/horizon.ts';
+
+export interface RotationKit extends Pick<HorizonKit, 'id' | 'name' | 'needs' | 'school' | 'skills' | 'units' | 'inspectEveryDays'> {
+  /** Seconds until the kit is at hand, and whether it is sealed: what is far or sealed is hard to inspect. */
+  fetchS: number;
+  isSealed: boolean;
+}
+
+export interface RotationMove {
+  unitId: string;
+  kind: string;
+  count: number;
+  expiresOn: PlainDate | null;
+  /** Kit, or null for stores. */
+  from: string | null;
+  to: string | null;
+}
+export interface RotationGain {
+  kitId: string;
+  kitName: string;
+  /** Last day on which all that is held now still is; null: nothing lapses. */
+  before: PlainDate | null;
+  after: PlainDate | null;
+}
+export interface RotationPlan {
+  moves: RotationMove[];
+  gains: RotationGain[];
+  /** Spares that no kit will want before they lapse: better used for practice than thrown away. */
+  toPractice: RotationMove[];
+}
+
+export interface RotationOptions {
+  on: PlainDate;
+  /** Spares that lapse within so many days, and that are not swapped in, are proposed for practice. */
+  practiceWithinDays: number;
+}
+
+/** Nothing lapses: later than every date on a label. */
+const NEVER = '9999-12-31' as PlainDate;
+
+interface World {
+  catalog: KindCatalog;
+  on: PlainDate;
+  /** What kits need of things that may move, by kit and day: the same question comes up many times. */
+  known: Map<string, string[]>;
+}
+
+/** One thing of a stack, where it is now. */
+interface Piece {
+  unitId: string;
+  kind: string;
+  expiresOn: PlainDate;
+  kit: number | null;
+}
+
+/** A demand of a kit: one thing of the kind that is good through a day. */
+interface Demand {
+  kit: number;
+  kind: string;
+  through: PlainDate;
+}
+
+/** Kits from hardest to inspect: long interval, far away, sealed. */
+const byHardness = (a: RotationKit, b: RotationKit): number =>
+  b.inspectEveryDays - a.inspectEveryDays || b.fetchS - a.fetchS || Number(b.isSealed) - Number(a.isSealed) || (a.id < b.id ? -1 : 1);
+
+/**
+ * Swaps between kits and stores that make kits hold longer without buying anything. The kit that is hardest to inspect is
+ * raised as far as can be without lowering any other, then the next; within that as few things move as will do, and of
+ * stores those that lapse first. Every swap is of things of one kind, one for one.
+ */
+export function rotation(
+  kits: readonly RotationKit[],
+  spares: readonly StockUnit[],
+  catalog: KindCatalog,
+  options: RotationOptions,
+): RotationPlan {
+  const world: World = { catalog, on: options.on, known: new Map() };
+  const ordered = [...kits].sort(byHardness);
+  const pieces = piecesOf(ordered, spares, world);
+  const before = ordered.map((kit) => holdsThrough(kit, kit.units, world));
+  const targets = bestTargets(ordered, before, pieces, world);
+  const isWorth = targets.some((target, index) => target > (before[index] as PlainDate));
+  const moves = isWorth ? movesFor(assign(demandsOf(ordered, targets, world), pieces), pieces, ordered) : [];
+  return {
+    moves,
+    gains: gainsOf(ordered, before, moves, spares, world),
+    toPractice: practiceOf(spares, moves, catalog, options),
+  };
+}
+
+/** The last day through which each kit can hold, hardest kit first, with all others through at least the day they hold now. */
+function bestTargets(kits: readonly RotationKit[], before: readonly PlainDate[], pieces: readonly Piece[], world: World): PlainDate[] {
+  const dates = [...new Set(pieces.map(({ expiresOn }) => expiresOn))].sort();
+  let targets = [...before];
+  for (const index of kits.keys()) {
+    const candidates = [...new Set([...dates.filter((date) => date > (targets[index] as PlainDate)), NEVER])];
+    // What holds to a later day holds to an earlier one, so the last day that can be reached is found by halving.
+    let [low, high] = [-1, candidates.length - 1];
+    while (low < high) {
+      const middle = Math.ceil((low + high) / 2);
+      if (isPossible(demandsOf(kits, targets.with(index, candidates[middle] as PlainDate), world), pieces)) low = middle;
+      else high = middle - 1;
+    }
+    if (low >= 0) targets = targets.with(index, candidates[low] as PlainDate);
+  }
+  return targets;
+}
+
+/** Things that may change places: ready, not opened, with a date that has not passed or none at all. */
+function piecesOf(kits: readonly RotationKit[], spares: readonly StockUnit[], { catalog, on }: World): Piece[] {
+  const expand = (units: readonly StockUnit[], kit: number | null): Piece[] =>
+    units.flatMap((unit) => {
+      if (!mayMove(unit, catalog, on)) return [];
+      return Array.from({ length: unit.count }, () => ({ unitId: unit.id, kind: unit.kind, expiresOn: unit.expiresOn ?? NEVER, kit }));
+    });
+  return [...kits.flatMap((kit, index) => expand(kit.units, index)), ...expand(spares, null)];
+}
+
+function mayMove(unit: StockUnit, catalog: KindCatalog, on: PlainDate): boolean {
+  const kind = catalog.get(unit.kind);
+  if (kind?.dating !== 'printed' || (unit.piecesUsed ?? 0) > 0 || unit.condition === 'opened') return false;
+  // A date that nobody has read says nothing.
+  return unit.expiresOn != null && conditionCounts(unit.condition, kind) && isGoodOn(unit.expiresOn, on);
+}
+
+function holdsThrough(kit: RotationKit, units: readonly StockUnit[], { catalog, on }: World): PlainDate {
+  const held = needsHeld({ needs: kit.needs, school: kit.school, skills: kit.skills, on, kits: [{ id: kit.id, units }] }, catalog);
+  const lapses = held.flatMap(({ lapsesOn }) => lapsesOn ?? []).sort();
+  return lapses[0] === undefined ? NEVER : addDays(lapses[0], -1);
+}
+
+/** What each kit needs of each kind to hold what it holds now through its day: of things that may move, as few as will do. */
+function demandsOf(kits: readonly RotationKit[], targets: readonly PlainDate[], world: World): Demand[] {
+  return kits.flatMap((kit, index) => {
+    const through = targets[index] as PlainDate;
+    const key = `${kit.id} ${through}`;
+    const kinds = world.known.get(key) ?? workOutNeeded(kit, through, world);
+    world.known.set(key, kinds);
+    return kinds.map((kind) => ({ kit: index, kind, through }));
+  });
+}
+
+function workOutNeeded(kit: RotationKit, through: PlainDate, { catalog, on }: World): string[] {
+  const problem = { needs: kit.needs, school: kit.school, skills: kit.skills, on };
+  const now = needsHeld({ ...problem, kits: [{ id: kit.id, units: kit.units }] }, catalog);
+  const movable = kit.units.flatMap((unit) =>
+    mayMove(unit, catalog, on) ? Array.from({ length: unit.count }, (_, copy) => ({ ...unit, id: `${unit.id}:${copy}`, count: 1 })) : [],
+  );
+  const fixed = kit.units.filter((unit) => !mayMove(unit, catalog, on) && isGoodOn(unit.expiresOn ?? null, through));
+  const holds = (units: readonly StockUnit[]): boolean =>
+    needsHeld({ ...problem, kits: [{ id: kit.id, units }] }, catalog).every(({ isHeld }, index) => isHeld || now[index]?.isHeld === false);
+  // As if all that may move were good for ever; then one after the other is done without, those that lapse first at first.
+  let kept = movable
+    .toSorted((a, b) => ((a.expiresOn ?? NEVER) < (b.expiresOn ?? NEVER) ? -1 : 1))
+    .map((unit) => ({ ...unit, expiresOn: null }));
+  if (!holds([...fixed, ...kept])) return ['nothing that holds so long'];
+  for (const unit of [...kept]) {
+    const without = kept.filter((one) => one !== unit);
+    if (holds([...fixed, ...without])) kept = without;
+  }
+  return kept.map(({ kind }) => kind);
+}
+
+/** Per kind, the latest demands against the longest lives: possible if every demand finds one that is good through its day. */
+function isPossible(demands: readonly Demand[], pieces: readonly Piece[]): boolean {
+  const lives = new Map<string, PlainDate[]>();
+  for (const { kind, expiresOn } of pieces) lives.set(kind, [...(lives.get(kind) ?? []), expiresOn]);
+  for (const own of lives.values()) own.sort().reverse();
+  const asked = [...demands].sort((a, b) => (a.through > b.through ? -1 : 1));
+  const used = new Map<string, number>();
+  return asked.every(({ kind, through }) => {
+    const at = used.get(kind) ?? 0;
+    used.set(kind, at + 1);
+    const life = lives.get(kind)?.[at];
+    return life !== undefined && life >= through;
+  });
+}
+
+/**
+ * Which piece meets which demand. The latest demands choose first; whatever is good through the latest is good for all that
+ * follow, so each may keep what it has, then takes of stores what lapses first, then of other kits.
+ */
+function assign(demands: readonly Demand[], pieces: readonly Piece[]): Map<Piece, number> {
+  const free = new Set(pieces);
+  const home = new Map<Piece, number>();
+  const asked = [...demands].sort((a, b) => (a.through > b.through ? -1 : a.through < b.through ? 1 : a.kit - b.kit));
+  for (const { kit, kind, through } of asked) {
+    const able = [...free].filter((piece) => piece.kind === kind && piece.expiresOn >= through);
+    const rank = ({ kit: at }: Piece) => (at === kit ? 0 : at === null ? 1 : 2);
+    const chosen = able.sort((a, b) => rank(a) - rank(b) || (a.expiresOn < b.expiresOn ? -1 : a.expiresOn > b.expiresOn ? 1 : 0))[0];
+    if (chosen === undefined) throw new Error('a demand that was found possible is not met');
+    free.delete(chosen);
+    home.set(chosen, kit);
+  }
+  return home;
+}
+
+/**
+ * Moves that bring the pieces home, and let every place keep its number of things: what lapses first makes room, and what
+ * made room fills the places that were left.
+ */
+function movesFor(home: ReadonlyMap<Piece, number>, pieces: readonly Piece[], kits: readonly RotationKit[]): RotationMove[] {
+  const moves: { piece: Piece; to: number | null }[] = [];
+  for (const kind of new Set(pieces.map((piece) => piece.kind))) {
+    const own = pieces.filter((piece) => piece.kind === kind);
+    const places = [...kits.keys(), null];
+    const evicted: Piece[] = [];
+    const vacant = new Map<number | null, number>();
+    for (const place of places) {
+      const staying = own.filter((piece) => !home.has(piece) && piece.kit === place).sort((a, b) => (a.expiresOn < b.expiresOn ? -1 : 1));
+      const coming = own.filter((piece) => home.get(piece) === place && place !== null);
+      const room = own.filter(({ kit }) => kit === place).length - coming.length;
+      evicted.push(...staying.slice(0, Math.max(0, staying.length - room)));
+      vacant.set(place, Math.max(0, room - staying.length));
+      moves.push(...coming.map((piece) => ({ piece, to: place })));
+    }
+    evicted.sort((a, b) => (a.expiresOn > b.expiresOn ? -1 : 1));
+    for (const place of places)
+      for (let left = vacant.get(place) ?? 0; left > 0; left -= 1) {
+        const piece = evicted.shift();
+        if (piece !== undefined) moves.push({ piece, to: place });
+      }
+  }
+  return summed(
+    moves.filter(({ piece, to }) => piece.kit !== to),
+    kits,
+  );
+}
+
+function summed(moves: readonly { piece: Piece; to: number | null }[], kits: readonly RotationKit[]): RotationMove[] {
+  const rows = new Map<string, RotationMove>();
+  for (const { piece, to } of moves) {
+    const [from, target] = [piece.kit, to].map((index) => (index === null ? null : (kits[index]?.id ?? null))) as [
+      string | null,
+      string | null,
+    ]; // two in, two out
+    const key = `${piece.unitId} ${target}`;
+    const row = rows.get(key);
+    if (row === undefined)
+      rows.set(key, {
+        unitId: piece.unitId,
+        kind: piece.kind,
+        count: 1,
+        expiresOn: piece.expiresOn === NEVER ? null : piece.expiresOn,
+        from,
+        to: target,
+      });
+    else row.count += 1;
+  }
+  return [...rows.values()];
+}
+
+/** The units of a kit after the moves. */
+export function afterMoves(
+  kitId: string,
+  kits: readonly RotationKit[],
+  spares: readonly StockUnit[],
+  moves: readonly RotationMove[],
+): StockUnit[] {
+  const all = new Map([...kits.flatMap(({ units }) => units), ...spares].map((unit) => [unit.id, unit]));
+  const own = kits.find(({ id }) => id === kitId)?.units ?? [];
+  const stay = own.flatMap((unit) => {
+    const gone = moves.reduce((sum, move) => sum + (move.unitId === unit.id && move.from === kitId ? move.count : 0), 0);
+    return gone >= unit.count ? [] : [gone === 0 ? unit : { ...unit, count: unit.count - gone }];
+  });
+  const come = moves.flatMap((move) => {
+    const unit = all.get(move.unitId);
+    return move.to !== kitId || unit === undefined ? [] : [{ ...unit, id: `${unit.id}>${kitId}`, count: move.count }];
+  });
+  return [...stay, ...come];
+}
+
+function gainsOf(
+  kits: readonly RotationKit[],
+  before: readonly PlainDate[],
+  moves: readonly RotationMove[],
+  spares: readonly StockUnit[],
+  world: World,
+): RotationGain[] {
+  const shown = (date: PlainDate): PlainDate | null => (date === NEVER ? null : date);
+  return kits.flatMap((kit, index) => {
+    const was = before[index] as PlainDate;
+    const is = holdsThrough(kit, afterMoves(kit.id, kits, spares, moves), world);
+    return is === was ? [] : [{ kitId: kit.id, kitName: kit.name, before: shown(was), after: shown(is) }];
+  });
+}
+
+function practiceOf(
+  spares: readonly StockUnit[],
+  moves: readonly RotationMove[],
+  catalog: KindCatalog,
+  options: RotationOptions,
+): RotationMove[] {
+  const last = addDays(options.on, options.practiceWithinDays);
+  return spares.flatMap((unit) => {
+    const moved = moves.reduce((sum, move) => sum + (move.unitId === unit.id && move.from === null ? move.count : 0), 0);
+    const left = unit.count - moved;
+    const kind = catalog.get(unit.kind);
+    if (left <= 0 || unit.expiresOn == null || unit.expiresOn > last || kind?.dating !== 'printed' || unit.condition === 'practice')
+      return [];
+    return [{ unitId: unit.id, kind: unit.kind, count: left, expiresOn: unit.expiresOn, from: null, to: null }];
+  });
+}
