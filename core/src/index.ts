@@ -178,6 +178,7 @@ export {
 export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './model/school.ts';
 export { type SetAside, SetAsideSchema } from './model/setAside.ts';
 export {
+  ArticleSchema,
   CONDITION_NAMES,
   CONDITIONS,
   type Condition,
@@ -200,6 +201,20 @@ export {
   UnitIdSchema,
   UnitSchema,
 } from './model/unit.ts';
+export {
+  type HeatLog,
+  HeatLogSchema,
+  INSPECTION_ANSWERS,
+  type Inspection,
+  type InspectionAnswer,
+  InspectionAnswerSchema,
+  InspectionSchema,
+  type KitUpkeep,
+  KitUpkeepSchema,
+  type Notice,
+  NoticeSchema,
+  plainUpkeep,
+} from './model/upkeep.ts';
 export {
   FindingSchema,
   type KitSummary,
@@ -257,6 +272,26 @@ export { type Explanation, type WeighIn, weighIn } from './stage/weighIn.ts';
 export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';
 export { type ModuleGap, moduleFill, moduleGaps, modulePattern } from './stores/moduleStock.ts';
 export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';
+export { type RotationGain, type RotationKit, type RotationMove, type RotationPlan, rotation } from './stores/rotation.ts';
+export {
+  ASSUMED_CELSIUS,
+  ageingFactor,
+  type Heat,
+  type HeatSample,
+  HeatSampleSchema,
+  heatedInterval,
+  heatOf,
+  REFERENCE_CELSIUS,
+} from './upkeep/heat.ts';
+export { type HorizonKit, type HorizonNeed, type HorizonRow, horizon } from './upkeep/horizon.ts';
+export {
+  conditionAfter,
+  type InspectionInterval,
+  type InspectionStep,
+  inspectionInterval,
+  inspectionSteps,
+  openSteps,
+} from './upkeep/inspection.ts';
 export { gapText, type JudgedKit, type Judgement, judgeKit } from './upkeep/judgement.ts';
 export { coverageOn, type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from './upkeep/upkeep.ts';
 export { takePieces, type UseInput, UseInputSchema } from './use/use.ts';

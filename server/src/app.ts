@@ -22,7 +22,13 @@ import { kitRoutes } from './kits/routes.ts';
 import { WEB_FOLDER } from './paths.ts';
 import { settingsRoutes } from './settings/routes.ts';
 import { transferRoutes } from './transfer/routes.ts';
+import { batchRoutes } from './units/batch.ts';
 import { unitRoutes } from './units/routes.ts';
+import { heatRoutes } from './upkeep/heatRoutes.ts';
+import { horizonRoutes } from './upkeep/horizonRoutes.ts';
+import { inspectionRoutes } from './upkeep/inspectionRoutes.ts';
+import { noticeRoutes } from './upkeep/noticeRoutes.ts';
+import { rotationRoutes } from './upkeep/rotationRoutes.ts';
 import { upkeepRoutes } from './upkeep/routes.ts';
 import { useRoutes } from './uses/routes.ts';
 
@@ -30,6 +36,8 @@ export const VERSION = '0.1.0';
 
 const BODY_LIMIT = '2mb';
 const IMPORT_LIMIT = '64mb';
+/** Rows of a CSV file, temperatures of a logger. */
+const FILE_LIMIT = '16mb';
 /** Far above what one crew's browsers do; it stops a runaway script. */
 const MOST_REQUESTS = { windowMs: 10_000, limit: 5000 };
 
@@ -50,6 +58,7 @@ export function createApp({ db, describeDb, log, today, fits }: AppOptions): Exp
   app.use(localOnly);
   app.use('/api', rateLimit({ ...MOST_REQUESTS, standardHeaders: 'draft-8', legacyHeaders: false, handler: () => tooMany() }));
   app.use('/api/import', express.json({ limit: IMPORT_LIMIT }));
+  app.use(['/api/stores/batch', '/api/heat'], express.json({ limit: FILE_LIMIT }));
   app.use('/api', express.json({ limit: BODY_LIMIT }));
 
   const specs: RouteSpec[] = [
@@ -63,6 +72,12 @@ export function createApp({ db, describeDb, log, today, fits }: AppOptions): Exp
     ...unitRoutes(db, today),
     ...useRoutes(db, today),
     ...upkeepRoutes(db, today),
+    ...heatRoutes(db, today),
+    ...inspectionRoutes(db, today),
+    ...horizonRoutes(db, today),
+    ...rotationRoutes(db, today),
+    ...noticeRoutes(db, today),
+    ...batchRoutes(db),
     ...computeRoutes(today, fits),
     ...transferRoutes(db),
     ...settingsRoutes(db, today),

@@ -9,6 +9,7 @@ import { FolderInUseError } from './db/lock.ts';
 import { openDb } from './db/open.ts';
 import { isNewDatabase, seedDemo } from './demo/seed.ts';
 import { DEFAULT_DATA_FOLDER, FIT_THREAD_FILE } from './paths.ts';
+import { loadHeat } from './upkeep/heatRows.ts';
 
 const HOST = '127.0.0.1';
 
@@ -44,6 +45,7 @@ async function main(): Promise<void> {
   if (isNew && !process.argv.includes('--empty')) await seedDemo(db, today());
   const fits = new FitQueue(FIT_THREAD_FILE);
   await loadCatalog(db);
+  await loadHeat(db);
   const app = createApp({ db, describeDb: describe, log, today, fits });
   await new Promise<void>((done, fail) => {
     stopper.server = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done()));

@@ -30,15 +30,15 @@ export const PLACES = ['kit', 'stores', 'practice', 'used', 'discarded'] as cons
 export const PlaceSchema = z.enum(PLACES);
 export type Place = z.infer<typeof PlaceSchema>;
 
+/** The number of an article on its label: a GTIN of 14 digits, or issuer and number of a HIBC label with its `+`. */
+export const ArticleSchema = z.string().regex(/^(\d{14}|\+[A-Z][A-Z0-9]{4,21})$/, 'must be a GTIN of 14 digits or a HIBC article');
+
 /** What came in together: same maker's batch, same date, same seller. */
 export const LotSchema = z.object({
   id: LotIdSchema,
   kind: z.string(),
   lot: z.string().max(40).nullable(),
-  gtin: z
-    .string()
-    .regex(/^\d{14}$/)
-    .nullable(),
+  gtin: ArticleSchema.nullable(),
   expiresOn: PlainDateSchema.nullable(),
   producedOn: PlainDateSchema.nullable(),
   seller: z.string().max(80).nullable(),

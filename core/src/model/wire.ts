@@ -6,6 +6,7 @@ import { NeedIdSchema, RUNGS } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
 import { SetAsideSchema } from './setAside.ts';
 import { KitIdSchema, PersonIdSchema, PlaceSchema, UnitIdSchema, UnitSchema } from './unit.ts';
+import { KitUpkeepSchema } from './upkeep.ts';
 
 /** What server and browser say to each other, beyond what a person edits. */
 
@@ -72,6 +73,7 @@ export const KitViewSchema = z.object({
   container: z.object({ id: z.string(), name: z.string() }),
   position: z.object({ id: z.string(), name: z.string() }),
   packing: z.unknown(),
+  upkeep: KitUpkeepSchema,
   inspectedOn: PlainDateSchema.nullable(),
   version: z.number().int(),
   summary: KitSummarySchema,

@@ -1,5 +1,6 @@
 import { conditionCounts, needsHeld, type StockUnit } from '../coverage/coverage.ts';
 import type { KindCatalog } from '../model/kind.ts';
+import { rungOf } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import { isGoodOn } from '../model/unit.ts';
 import type { HorizonKit } from '../upkeep/horizon.ts';
@@ -80,7 +81,8 @@ export function rotation(
   options: RotationOptions,
 ): RotationPlan {
   const world: World = { catalog, on: options.on, known: new Map() };
-  const ordered = [...kits].sort(byHardness);
+  // Day-to-day things do not decide until when a kit holds.
+  const ordered = kits.map((kit) => ({ ...kit, needs: kit.needs.filter(({ need }) => rungOf(need) !== 'D') })).sort(byHardness);
   const pieces = piecesOf(ordered, spares, world);
   const before = ordered.map((kit) => holdsThrough(kit, kit.units, world));
   const targets = bestTargets(ordered, before, pieces, world);

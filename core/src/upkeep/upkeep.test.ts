@@ -33,7 +33,7 @@ const kit = (units: StockUnit[], more: Partial<KeptKit> = {}): KeptKit => ({
   school: SCHOOL,
   skills: [],
   units,
-  moves: true,
+  interval: { days: 90, why: 'Every 90 days (planning value)' },
   inspectedOn: TODAY,
   ...more,
 });
@@ -66,10 +66,10 @@ describe('upkeepEvents', () => {
     for (const type of ['unitLapse', 'dateMissing', 'inspect']) expect(list).toContainEqual({ type, on: TODAY, need: null });
   });
 
-  it('inspects what moves twice as often as what hangs on a wall', () => {
-    const due = (moves: boolean) => events(kit([], { moves })).find(({ type }) => type === 'inspect')?.on;
-    expect(due(true)).toBe(addDays(TODAY, 90));
-    expect(due(false)).toBe(addDays(TODAY, 180));
+  it('inspects at the interval of the kit, and says why it is that long', () => {
+    const list = upkeepEvents(kit([], { interval: { days: 45, why: 'Every 45 days: brought forward' } }), TODAY, TO, CATALOG);
+    expect(list.find(({ type }) => type === 'inspect')).toMatchObject({ on: addDays(TODAY, 45) });
+    expect(list.find(({ type }) => type === 'inspect')?.text).toContain('brought forward');
   });
 
   it('stands in date order and within the span', () => {

@@ -16,8 +16,8 @@ export interface KeptKit {
   school: School;
   skills: readonly Skill[];
   units: readonly StockUnit[];
-  /** Stays in a vehicle or a boat, or is worn: inspected twice as often as indoors. */
-  moves: boolean;
+  /** Days between inspections, heat included, and why. */
+  interval: { days: number; why: string };
   inspectedOn: PlainDate | null;
 }
 
@@ -110,15 +110,10 @@ function unitEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: KindC
 }
 
 function inspection(kit: KeptKit, from: PlainDate): UpkeepEvent {
-  const interval = kit.moves ? UPKEEP_PLAN.inspectMovingDays : UPKEEP_PLAN.inspectIndoorsDays;
+  const { days, why } = kit.interval;
   if (kit.inspectedOn === null) return event(kit, 'inspect', from, 'Never inspected: open it, touch everything, read the dates.');
-  const due = addDays(kit.inspectedOn, interval);
-  return event(
-    kit,
-    'inspect',
-    due < from ? from : due,
-    `Every ${interval} days (planning value): open it, touch everything, read the dates.`,
-  );
+  const due = addDays(kit.inspectedOn, days);
+  return event(kit, 'inspect', due < from ? from : due, `${why}: open it, touch everything, read the dates.`);
 }
 
 function missingDates(kit: KeptKit, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {

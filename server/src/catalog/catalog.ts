@@ -32,6 +32,7 @@ const positions = new Map<string, Position>(POSITIONS.map((position) => [positio
 export const KIND_CATALOG: KindCatalog = kinds;
 export const containerOf = (id: string): Container | undefined => containers.get(id);
 export const positionOf = (id: string): Position | undefined => positions.get(id);
+export const positionsNow = (): Position[] => [...positions.values()];
 export const schoolOf = (id: string): School | undefined => schools.get(id);
 
 const SHIPPED_KINDS: ReadonlySet<string> = new Set(KINDS.map(({ id }) => id));

@@ -6,11 +6,15 @@ import {
   deriveNeeds,
   FindingSchema,
   FitProblemSchema,
+  type Heat,
+  HeatSampleSchema,
+  heatOf,
   judgeKit,
   KitDraftSchema,
   NeedIdSchema,
   type PlainDate,
   PlainDateSchema,
+  REFERENCE_CELSIUS,
   readScan,
   SchoolSchema,
   SKILLS,
@@ -117,6 +121,17 @@ const FitResultSchema = z.object({
 });
 
 export const computeRoutes = (today: () => PlainDate, fits: FitQueue): RouteSpec[] => [
+  route({
+    method: 'post',
+    path: '/api/compute/heat',
+    summary: 'Mean kinetic temperature and ageing factor of a temperature log',
+    body: z.object({
+      samples: z.array(HeatSampleSchema).min(1, 'holds no samples').max(20_000, 'holds more than 20,000 samples'),
+      refCelsius: z.number().min(-80).max(120).default(REFERENCE_CELSIUS),
+    }),
+    response: z.object({ mktCelsius: z.number(), ageingFactor: z.number(), maxCelsius: z.number(), meanCelsius: z.number() }),
+    handle: ({ body }) => heatOf(body.samples, body.refCelsius) as Heat, // there is a sample
+  }),
   route({
     method: 'post',
     path: '/api/compute/scan',

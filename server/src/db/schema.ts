@@ -3,16 +3,21 @@ import {
   type Container,
   type ContentList,
   type FitChoices,
+  type HeatSample,
+  type InspectionAnswer,
   type Kind,
+  type KitUpkeep,
   type Module,
+  type Notice,
   nothingMadeReady,
   type Position,
+  plainUpkeep,
   type School,
   type SetAside,
   type Staging,
 } from '@ivrak/core';
 import { sql } from 'drizzle-orm';
-import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
 
 export const people = pgTable('people', {
   id: text('id').primaryKey(),
@@ -52,6 +57,7 @@ export const kits = pgTable(
     stage: jsonb('stage').$type<Staging>().notNull().default(nothingMadeReady().stage),
     modules: jsonb('modules').$type<Module[]>().notNull().default([]),
     packing: jsonb('packing').$type<unknown>(),
+    upkeep: jsonb('upkeep').$type<KitUpkeep>().notNull().default(plainUpkeep()),
     inspectedOn: date('inspected_on', { mode: 'string' }),
     retiredOn: date('retired_on', { mode: 'string' }),
     position: integer('position').notNull().default(0),
@@ -144,6 +150,38 @@ export const ownPositions = pgTable('own_positions', {
   data: jsonb('data').$type<Position>().notNull(),
   version: integer('version').notNull().default(1),
 });
+
+/** Temperatures of a place, as a logger wrote them. */
+export const heatLogs = pgTable('heat_logs', {
+  id: text('id').primaryKey(),
+  positionId: text('position_id').notNull(),
+  source: text('source').notNull(),
+  addedOn: date('added_on', { mode: 'string' }).notNull(),
+  samples: jsonb('samples').$type<HeatSample[]>().notNull(),
+});
+
+/** Looking through a kit, thing by thing; under way while it has no last day. */
+export const inspections = pgTable(
+  'inspections',
+  {
+    id: text('id').primaryKey(),
+    kitId: text('kit_id')
+      .notNull()
+      .references(() => kits.id),
+    who: text('who').notNull(),
+    startedAt: timestamp('started_at', { withTimezone: true, mode: 'string' }).notNull(),
+    finishedOn: date('finished_on', { mode: 'string' }),
+    answers: jsonb('answers').$type<InspectionAnswer[]>().notNull().default([]),
+    version: integer('version').notNull().default(1),
+  },
+  (table) => [
+    index('inspections_kit').on(table.kitId),
+    uniqueIndex('inspections_open').on(table.kitId).where(sql`${table.finishedOn} is null`),
+  ],
+);
+
+/** Recalls and warnings of counterfeits that were heard of, so that each marks things once. */
+export const notices = pgTable('notices', { id: text('id').primaryKey(), data: jsonb('data').$type<Notice>().notNull() });
 
 /** Article numbers that somebody has said the kind of. */
 export const gtins = pgTable('gtins', { gtin: text('gtin').primaryKey(), kind: text('kind').notNull() });

@@ -2,9 +2,11 @@ import { addDays, BriefSchema, fitFingerprint, type PlainDate, packFit, UseInput
 import { sql } from 'drizzle-orm';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { contentLists, gtins, kits, lots, people, units, useEvents, uses } from '../db/schema.ts';
+import { contentLists, gtins, heatLogs, kits, lots, people, units, useEvents, uses } from '../db/schema.ts';
+import { simulatedLog } from '../devices/logger.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
+import { loadHeat } from '../upkeep/heatRows.ts';
 import { DEMO_KITS, DEMO_LISTS, DEMO_PEOPLE, DEMO_PRACTICE, DEMO_STORES, type DemoUnit } from './crew.ts';
 
 export async function isNewDatabase(db: Db): Promise<boolean> {
@@ -39,8 +41,12 @@ export async function seedDemo(db: Db, today: PlainDate): Promise<void> {
     await tx.insert(gtins).values(known.map((kind, index) => ({ gtin: demoGtin(index + 1), kind })));
     await tx.insert(contentLists).values(DEMO_LISTS.map((data) => ({ id: data.id, data })));
     await addPastUse(tx, today);
+    // The closed vehicle is the hot place of the demo; a logger hung there for a quarter of a year.
+    const samples = simulatedLog('hot', today);
+    await tx.insert(heatLogs).values({ id: 'demo-headrest', positionId: 'headrest', source: 'simulated', addedOn: today, samples });
     await note(tx, 'local', [{ what: 'demo data loaded', subject: 'demo' }]);
   });
+  await loadHeat(db);
   await packDemo(db, today);
 }
 

@@ -13,6 +13,8 @@ export interface RouteSpec<B extends z.ZodType = z.ZodType, Q extends z.ZodType 
   query?: Q;
   response: R;
   status?: number;
+  /** Where the answer is text and not JSON: its content type; the handler then gives a string. */
+  contentType?: string;
   handle: (call: {
     params: Record<string, string>;
     body: z.output<B>;
@@ -41,7 +43,12 @@ export function mount(app: Application, specs: readonly RouteSpec[]): void {
       const query = spec.query === undefined ? undefined : parseOr422(spec.query, req.query);
       const params = req.params as Record<string, string>; // paths here have named parameters only
       const result = await spec.handle({ params, body, query, who: whoOf(req) });
-      res.status(spec.status ?? 200).json(result);
+      if (spec.contentType === undefined) res.status(spec.status ?? 200).json(result);
+      else
+        res
+          .status(spec.status ?? 200)
+          .type(spec.contentType)
+          .send(result);
     });
   }
 }
@@ -83,7 +90,7 @@ export function describeApi(specs: readonly RouteSpec[], version: string, proble
       responses: {
         [String(spec.status ?? 200)]: {
           description: 'Done',
-          content: { 'application/json': { schema: jsonSchema(spec.response, 'output') } },
+          content: { [spec.contentType ?? 'application/json']: { schema: jsonSchema(spec.response, 'output') } },
         },
         '4XX': refused,
       },

@@ -4,6 +4,8 @@ import {
   type Kit,
   type KitDraft,
   KitIdSchema,
+  type KitUpkeep,
+  KitUpkeepSchema,
   type Layer,
   ModuleSchema,
   type PersonId,
@@ -24,6 +26,7 @@ export type KitRow = typeof kits.$inferSelect;
 export interface StoredKit extends Omit<Kit, 'units'> {
   units: StoredUnit[];
   packing: unknown;
+  upkeep: KitUpkeep;
   inspectedOn: PlainDate | null;
 }
 
@@ -44,6 +47,7 @@ function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
     modules: ModuleSchema.array().parse(row.modules),
     units: own,
     packing: row.packing ?? null,
+    upkeep: KitUpkeepSchema.parse(row.upkeep),
     inspectedOn: row.inspectedOn as PlainDate | null, // a date column
     version: row.version,
   };

@@ -21,6 +21,7 @@ import {
   withOutside,
 } from '@ivrak/core';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
+import { intervalOf } from '../upkeep/heatRows.ts';
 import type { StoredKit } from './store.ts';
 import { remembered } from './summaries.ts';
 
@@ -40,8 +41,8 @@ export const judge = (kit: StoredKit, on: PlainDate): Judgement => {
 export function keptKit(kit: StoredKit, judgement: Judgement): KeptKit {
   const school = schoolOf(kit.schoolId);
   if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
-  const { id, name, units, inspectedOn, layer, brief } = kit;
-  return { id, name, units, inspectedOn, school, needs: judgement.needs, skills: skillsOf(brief), moves: layer !== 'base' };
+  const { id, name, units, inspectedOn, brief } = kit;
+  return { id, name, units, inspectedOn, school, needs: judgement.needs, skills: skillsOf(brief), interval: intervalOf(kit) };
 }
 
 /** How the kit would be packed now; null where there is nothing to pack it into, or too much. */
@@ -79,7 +80,14 @@ export function packedOf(kit: StoredKit, judgement: Judgement): StoredPacking['r
 
 /** What Muster says of a kit. Pure in kit and day, so it is kept until the kit's version or the day changes. */
 export function viewOf(kit: StoredKit, today: PlainDate): KitView {
-  const key = JSON.stringify([kit.id, kit.version, today, kit.inspectedOn, isPacking(kit.packing) ? kit.packing.fingerprint : null]);
+  const key = JSON.stringify([
+    kit.id,
+    kit.version,
+    today,
+    kit.inspectedOn,
+    intervalOf(kit),
+    isPacking(kit.packing) ? kit.packing.fingerprint : null,
+  ]);
   const summary = remembered(key, () => summarise(kit, today));
   const container = containerOf(kit.containerId);
   const position = positionOf(kit.positionId);

@@ -1,23 +1,29 @@
 import {
+  ArticleSchema,
   BriefSchema,
   CONTAINERS,
   ConditionSchema,
   ContainerSchema,
   ContentListSchema,
+  HeatLogSchema,
+  InspectionSchema,
   KINDS,
   type KindCatalog,
   KindSchema,
   KitIdSchema,
   KitNameSchema,
+  KitUpkeepSchema,
   kindCatalog,
   LayerSchema,
   LotSchema,
   MadeReadyFields,
+  NoticeSchema,
   PersonIdSchema,
   PlaceSchema,
   PlainDateSchema,
   POSITIONS,
   PositionSchema,
+  plainUpkeep,
   SCHOOLS,
   SchoolSchema,
   SetAsideSchema,
@@ -35,7 +41,7 @@ const time = z.iso.datetime({ offset: true });
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3)], { error: 'this program reads format versions 1 to 3' }),
+  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)], { error: 'this program reads format versions 1 to 4' }),
   // Version 1 knew none of these three.
   ownKinds: z.array(z.strictObject({ id: z.string(), data: KindSchema, version })).default([]),
   ownSchools: z.array(z.strictObject({ id: z.string(), data: SchoolSchema, version })).default([]),
@@ -43,6 +49,10 @@ export const ExportFileSchema = z.strictObject({
   // Versions 1 and 2 knew neither of these.
   ownContainers: z.array(z.strictObject({ id: z.string(), data: ContainerSchema, version })).default([]),
   ownPositions: z.array(z.strictObject({ id: z.string(), data: PositionSchema, version })).default([]),
+  // Versions 1 to 3 knew none of these three.
+  heatLogs: z.array(HeatLogSchema.strict()).default([]),
+  inspections: z.array(InspectionSchema.strict()).default([]),
+  notices: z.array(z.strictObject({ id: z.string(), data: NoticeSchema })).default([]),
   people: z.array(z.strictObject({ id: PersonIdSchema, name: z.string().min(1).max(80), role: z.string().max(200) })),
   lots: z.array(LotSchema.strict()),
   kits: z.array(
@@ -58,6 +68,7 @@ export const ExportFileSchema = z.strictObject({
       setAside: z.array(SetAsideSchema).default([]),
       ...MadeReadyFields,
       packing: z.unknown(),
+      upkeep: KitUpkeepSchema.default(plainUpkeep()),
       inspectedOn: PlainDateSchema.nullable(),
       retiredOn: PlainDateSchema.nullable(),
       position: count,
@@ -91,7 +102,7 @@ export const ExportFileSchema = z.strictObject({
       note: z.string().max(500),
     }),
   ),
-  gtins: z.array(z.strictObject({ gtin: z.string().regex(/^\d{14}$/), kind: z.string() })),
+  gtins: z.array(z.strictObject({ gtin: ArticleSchema, kind: z.string() })),
   journal: z.array(
     z.strictObject({ at: time, who: z.string(), what: z.string(), subject: z.string(), before: z.unknown(), after: z.unknown() }),
   ),
@@ -138,6 +149,17 @@ export function referenceIssues(file: ExportFile): Issue[] {
   }
   for (const [index, use] of file.uses.entries())
     if (!kits.has(use.kitId)) say(`uses.${index}.kitId`, `there is no kit "${use.kitId}" in the file`);
+  ids(file.inspections, 'inspections');
+  for (const [index, { kitId }] of file.inspections.entries())
+    if (!kits.has(kitId)) say(`inspections.${index}.kitId`, `there is no kit "${kitId}" in the file`);
+  const open = file.inspections.filter(({ finishedOn }) => finishedOn === null).map(({ kitId }) => kitId);
+  if (new Set(open).size < open.length) say('inspections', 'a kit has two inspections under way');
+  ids(file.heatLogs, 'heatLogs');
+  for (const [index, { positionId }] of file.heatLogs.entries())
+    if (!positions.has(positionId)) say(`heatLogs.${index}.positionId`, `unknown carry position "${positionId}"`);
+  sameIds(file.notices, 'notices', ids, say);
+  for (const [index, { data }] of file.notices.entries())
+    if (!catalog.has(data.kind)) say(`notices.${index}.data.kind`, `"${data.kind}" is not in the catalogue`);
   for (const [index, event] of file.useEvents.entries())
     if (!uses.has(event.useId)) say(`useEvents.${index}.useId`, `there is no use "${event.useId}" in the file`);
   const seenGtins = new Set<string>();
@@ -157,13 +179,16 @@ export function referenceIssues(file: ExportFile): Issue[] {
 type Say = (path: string, message: string) => void;
 type Ids = (list: readonly { id: string }[], name: string) => Set<string>;
 
+/** Rows whose data carry the id of the row. */
+function sameIds(list: readonly { id: string; data: { id: string } }[], name: string, ids: Ids, say: Say): void {
+  ids(list, name);
+  for (const [index, { id, data }] of list.entries()) if (id !== data.id) say(`${name}.${index}.data.id`, `must be "${id}"`);
+}
+
 /** Checks the file's own kinds, schools and lists, and gives the catalogue as it will be once they are taken in. */
 function ownIssues(file: ExportFile, ids: Ids, say: Say) {
   const catalog = kindCatalog([...KINDS, ...file.ownKinds.map(({ data }) => data)]);
-  const sameId = (list: readonly { id: string; data: { id: string } }[], name: string) => {
-    ids(list, name);
-    for (const [index, { id, data }] of list.entries()) if (id !== data.id) say(`${name}.${index}.data.id`, `must be "${id}"`);
-  };
+  const sameId = (list: readonly { id: string; data: { id: string } }[], name: string) => sameIds(list, name, ids, say);
   sameId(file.ownKinds, 'ownKinds');
   sameId(file.ownSchools, 'ownSchools');
   sameId(file.contentLists, 'contentLists');

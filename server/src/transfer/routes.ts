@@ -6,9 +6,12 @@ import type { Db, Tx } from '../db/open.ts';
 import {
   contentLists,
   gtins,
+  heatLogs,
+  inspections,
   journal,
   kits,
   lots,
+  notices,
   ownContainers,
   ownKinds,
   ownPositions,
@@ -21,6 +24,7 @@ import {
 } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
+import { loadHeat } from '../upkeep/heatRows.ts';
 import { type ExportFile, ExportFileSchema, referenceIssues } from './file.ts';
 
 const iso = (at: string): string => new Date(at).toISOString();
@@ -30,12 +34,18 @@ export async function exportAll(db: Db): Promise<ExportFile> {
   return db.transaction(async (tx) => {
     const file = {
       format: 'ivrak',
-      formatVersion: 3,
+      formatVersion: 4,
       ownKinds: await tx.select().from(ownKinds).orderBy(asc(ownKinds.id)),
       ownSchools: await tx.select().from(ownSchools).orderBy(asc(ownSchools.id)),
       contentLists: await tx.select().from(contentLists).orderBy(asc(contentLists.id)),
       ownContainers: await tx.select().from(ownContainers).orderBy(asc(ownContainers.id)),
       ownPositions: await tx.select().from(ownPositions).orderBy(asc(ownPositions.id)),
+      heatLogs: await tx.select().from(heatLogs).orderBy(asc(heatLogs.id)),
+      inspections: (await tx.select().from(inspections).orderBy(asc(inspections.id))).map((one) => ({
+        ...one,
+        startedAt: iso(one.startedAt),
+      })),
+      notices: await tx.select().from(notices).orderBy(asc(notices.id)),
       people: await tx.select().from(people).orderBy(asc(people.id)),
       lots: await tx.select().from(lots).orderBy(asc(lots.id)),
       kits: (await tx.select().from(kits).orderBy(asc(kits.id))).map((kit) => ({ ...kit, packing: kit.packing ?? null })),
@@ -59,6 +69,9 @@ const EMPTIED = [
   contentLists,
   useEvents,
   uses,
+  inspections,
+  heatLogs,
+  notices,
   units,
   kits,
   lots,
@@ -85,11 +98,15 @@ export async function importAll(db: Db, file: ExportFile): Promise<void> {
     await insertAll(tx, units, file.units);
     await insertAll(tx, uses, file.uses);
     await insertAll(tx, useEvents, file.useEvents);
+    await insertAll(tx, inspections, file.inspections);
+    await insertAll(tx, heatLogs, file.heatLogs);
+    await insertAll(tx, notices, file.notices);
     await insertAll(tx, gtins, file.gtins);
     await insertAll(tx, journal, file.journal);
     await insertAll(tx, settings, file.settings);
   });
   await loadCatalog(db);
+  await loadHeat(db);
 }
 
 const ROWS_AT_ONCE = 500;

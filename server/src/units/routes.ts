@@ -1,4 +1,5 @@
 import {
+  ArticleSchema,
   ConditionSchema,
   intakeCondition,
   KitIdSchema,
@@ -17,6 +18,7 @@ import { gtins, kits, lots, units } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { touchKit } from '../kits/store.ts';
+import { warningsIn } from '../upkeep/noticeRoutes.ts';
 import { type LotRow, lotFor, toStoredUnit, type UnitRow } from './rows.ts';
 
 const toPlaced = (row: { units: UnitRow; lots: LotRow | null }): PlacedUnit => ({
@@ -25,16 +27,12 @@ const toPlaced = (row: { units: UnitRow; lots: LotRow | null }): PlacedUnit => (
   kitId: row.units.kitId,
 });
 
-const IntakeSchema = z.object({
+export const IntakeSchema = z.object({
   id: UnitIdSchema.optional(),
   kind: z.string(),
   count: z.number().int().min(1, 'must be at least 1').max(1000),
   lot: z.string().trim().min(1).max(40).nullable().default(null),
-  gtin: z
-    .string()
-    .regex(/^\d{14}$/, 'must have 14 digits')
-    .nullable()
-    .default(null),
+  gtin: ArticleSchema.nullable().default(null),
   expiresOn: PlainDateSchema.nullable().default(null),
   producedOn: PlainDateSchema.nullable().default(null),
   seller: z.string().trim().max(80).nullable().default(null),
@@ -127,7 +125,8 @@ async function takeIn(db: Db, who: string, body: z.output<typeof IntakeSchema>):
     if (taken !== undefined) throw new Problem(409, 'Already there', `A unit "${id}" was taken in before.`);
     const lotId = crypto.randomUUID();
     await tx.insert(lots).values({ id: lotId, kind: kind.id, lot, gtin, expiresOn, producedOn, seller, authorised, priceMinor });
-    const condition = body.practice ? 'practice' : intakeCondition(kind, { priceMinor, authorised });
+    const warned = !body.practice && (await warningsIn(tx))({ kind: kind.id, lot, seller });
+    const condition = body.practice ? 'practice' : warned ? 'suspect' : intakeCondition(kind, { priceMinor, authorised });
     await tx.insert(units).values({ id, kind: kind.id, count: body.count, condition, lotId, place: body.practice ? 'practice' : 'stores' });
     if (gtin !== null)
       await tx

@@ -20,11 +20,11 @@ import { type RouteSpec, route } from '../http/route.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';
 import { judge, keptKit } from '../kits/view.ts';
 import { toStoredUnit } from '../units/rows.ts';
+import { intervalOf } from './heatRows.ts';
 
 /** A kit's next inspection plus the supplier's lead: what a spare should outlast. */
 export function outlastsFor(kit: StoredKit, today: PlainDate): PlainDate {
-  const interval = kit.layer === 'base' ? UPKEEP_PLAN.inspectIndoorsDays : UPKEEP_PLAN.inspectMovingDays;
-  const due = addDays(kit.inspectedOn ?? today, interval);
+  const due = addDays(kit.inspectedOn ?? today, intervalOf(kit).days);
   return addDays(due < today ? today : due, UPKEEP_PLAN.supplierLeadDays);
 }
 
@@ -57,6 +57,10 @@ export async function restockPlan(db: Db, today: PlainDate): Promise<Restock> {
   return { kits: plans };
 }
 
+/** Dated events of a kit as it is now. */
+export const kitEvents = (kit: StoredKit, from: PlainDate, to: PlainDate) =>
+  upkeepEvents(keptKit(kit, judge(kit, from)), from, to, KIND_CATALOG);
+
 export const upkeepRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
   route({
     method: 'get',
@@ -68,7 +72,7 @@ export const upkeepRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
       const from = query.from ?? today();
       const to = query.to ?? addDays(from, 730);
       if (to < from) throw unacceptable([{ path: 'to', message: 'lies before "from"' }]);
-      const events = (await listKits(db)).flatMap((kit) => upkeepEvents(keptKit(kit, judge(kit, from)), from, to, KIND_CATALOG));
+      const events = (await listKits(db)).flatMap((kit) => kitEvents(kit, from, to));
       return { from, to, events: events.sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0)) };
     },
   }),

@@ -1,4 +1,4 @@
-import { BriefSchema, KitIdSchema, type KitView, nothingMadeReady, UnitIdSchema } from '@ivrak/core';
+import { BriefSchema, KitIdSchema, type KitView, nothingMadeReady, plainUpkeep, UnitIdSchema } from '@ivrak/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { draftOf, flushOnLeave, redo, saveNow, undo, useDraft } from './draftStore.ts';
 
@@ -28,6 +28,7 @@ const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
   schoolId: 'committee-first',
   brief: BriefSchema.parse({}),
   setAside: [],
+  upkeep: plainUpkeep(),
   ...nothingMadeReady(),
   units: [unit('u1')],
   container: { id: 'belt-pouch', name: 'Belt pouch' },

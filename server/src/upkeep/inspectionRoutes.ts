@@ -1,0 +1,179 @@
+import {
+  type Condition,
+  conditionAfter,
+  INSPECTION_ANSWERS,
+  type Inspection,
+  InspectionSchema,
+  KitUpkeepSchema,
+  KitViewSchema,
+  type PlainDate,
+} from '@ivrak/core';
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import * as z from 'zod';
+import { note } from '../db/journal.ts';
+import type { Db, Tx } from '../db/open.ts';
+import { inspections, kits, units } from '../db/schema.ts';
+import { notFound, Problem, unacceptable } from '../http/problem.ts';
+import { type RouteSpec, route } from '../http/route.ts';
+import { findKit, touchKit } from '../kits/store.ts';
+import { viewOf } from '../kits/view.ts';
+
+const toInspection = (row: typeof inspections.$inferSelect): Inspection =>
+  InspectionSchema.parse({ ...row, startedAt: new Date(row.startedAt).toISOString() });
+
+async function openOf(db: Db | Tx, kitId: string): Promise<Inspection | null> {
+  const [row] = await db
+    .select()
+    .from(inspections)
+    .where(and(eq(inspections.kitId, kitId), isNull(inspections.finishedOn)));
+  return row === undefined ? null : toInspection(row);
+}
+
+async function underWay(tx: Tx, id: string): Promise<Inspection> {
+  const [row] = await tx.select().from(inspections).where(eq(inspections.id, id));
+  if (row === undefined) throw notFound('inspection', id);
+  if (row.finishedOn !== null) throw new Problem(409, 'Finished', 'This inspection is finished; start another one.');
+  return toInspection(row);
+}
+
+const AnswerSchema = z.object({
+  answer: z.enum(INSPECTION_ANSWERS),
+  note: z.string().trim().max(200).default(''),
+  scanned: z.boolean().default(false),
+  remembered: z.boolean().nullable().default(null),
+});
+
+const AnsweredSchema = z.object({ inspection: InspectionSchema, kit: KitViewSchema });
+
+async function answer(tx: Tx, who: string, id: string, unitId: string, said: z.output<typeof AnswerSchema>): Promise<Inspection> {
+  const inspection = await underWay(tx, id);
+  const [unit] = await tx.select().from(units).where(eq(units.id, unitId));
+  if (unit === undefined || unit.kitId !== inspection.kitId) throw unacceptable([{ path: 'unitId', message: 'is not in this kit' }]);
+  const earlier = inspection.answers.find((one) => one.unitId === unitId);
+  const conditionBefore = (earlier?.conditionBefore ?? unit.condition) as Condition; // written through the schema
+  const condition = conditionAfter(said.answer, conditionBefore);
+  const entry = { ...said, unitId: unit.id as Inspection['answers'][number]['unitId'], conditionBefore, at: new Date().toISOString() };
+  const answers = [...inspection.answers.filter((one) => one.unitId !== unitId), entry];
+  const [row] = await tx
+    .update(inspections)
+    .set({ answers, version: inspection.version + 1 })
+    .where(eq(inspections.id, id))
+    .returning();
+  if (condition !== unit.condition) {
+    await tx
+      .update(units)
+      .set({ condition, version: unit.version + 1 })
+      .where(eq(units.id, unitId));
+    await touchKit(tx, inspection.kitId);
+  }
+  await note(tx, who, [
+    {
+      what: `inspected: ${said.answer}`,
+      subject: unitId,
+      before: { condition: unit.condition },
+      after: { condition, note: said.note, inspection: id },
+    },
+  ]);
+  return toInspection(row as typeof inspections.$inferSelect); // the row was just read
+}
+
+export const inspectionRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
+  route({
+    method: 'get',
+    path: '/api/kits/:id/inspections',
+    summary: 'Inspections of a kit, the latest first; one may be under way',
+    response: z.object({ open: InspectionSchema.nullable(), finished: z.array(InspectionSchema) }),
+    handle: async ({ params }) => {
+      const kit = await findKit(db, params.id ?? '');
+      const rows = await db.select().from(inspections).where(eq(inspections.kitId, kit.id)).orderBy(desc(inspections.startedAt)).limit(50);
+      const all = rows.map(toInspection);
+      return {
+        open: all.find(({ finishedOn }) => finishedOn === null) ?? null,
+        finished: all.filter(({ finishedOn }) => finishedOn !== null),
+      };
+    },
+  }),
+  route({
+    method: 'post',
+    path: '/api/kits/:id/inspections/start',
+    summary: 'Start looking through a kit, or take up where it was left',
+    response: InspectionSchema,
+    handle: async ({ params, who }) => {
+      const kit = await findKit(db, params.id ?? '');
+      return db.transaction(async (tx) => {
+        const open = await openOf(tx, kit.id);
+        if (open !== null) return open;
+        const row = { id: crypto.randomUUID(), kitId: kit.id, who, startedAt: new Date().toISOString(), finishedOn: null, answers: [] };
+        const [made] = await tx.insert(inspections).values(row).returning();
+        await note(tx, who, [{ what: 'inspection started', subject: kit.id, after: { inspection: row.id } }]);
+        return toInspection(made as typeof inspections.$inferSelect); // one row was inserted
+      });
+    },
+  }),
+  route({
+    method: 'put',
+    path: '/api/inspections/:id/answers/:unitId',
+    summary: 'Say what was found of one thing; it changes its condition at once',
+    body: AnswerSchema,
+    response: AnsweredSchema,
+    handle: async ({ params, body, who }) => {
+      const inspection = await db.transaction((tx) => answer(tx, who, params.id ?? '', params.unitId ?? '', body));
+      return { inspection, kit: viewOf(await findKit(db, inspection.kitId), today()) };
+    },
+  }),
+  route({
+    method: 'post',
+    path: '/api/inspections/:id/finish',
+    summary: 'End an inspection: every thing of the kit must have an answer',
+    response: AnsweredSchema,
+    handle: async ({ params, who }) => {
+      const inspection = await db.transaction(async (tx) => {
+        const open = await underWay(tx, params.id ?? '');
+        const answered = new Set<string>(open.answers.map(({ unitId }) => unitId));
+        const rows = await tx.select().from(units).where(eq(units.kitId, open.kitId));
+        const left = rows.filter(({ id, condition }) => condition !== 'used' && condition !== 'practice' && !answered.has(id));
+        if (left.length > 0)
+          throw unacceptable([
+            { path: 'answers', message: `${left.length} ${left.length === 1 ? 'thing has' : 'things have'} no answer yet` },
+          ]);
+        const [row] = await tx
+          .update(inspections)
+          .set({ finishedOn: today(), version: open.version + 1 })
+          .where(eq(inspections.id, open.id))
+          .returning();
+        await tx.update(kits).set({ inspectedOn: today() }).where(eq(kits.id, open.kitId));
+        const found = { replace: count(open, 'replace'), unsure: count(open, 'unsure') };
+        await note(tx, who, [
+          { what: 'kit inspected', subject: open.kitId, after: { inspection: open.id, inspectedOn: today(), ...found } },
+        ]);
+        return toInspection(row as typeof inspections.$inferSelect); // the row was just read
+      });
+      return { inspection, kit: viewOf(await findKit(db, inspection.kitId), today()) };
+    },
+  }),
+  route({
+    method: 'put',
+    path: '/api/kits/:id/upkeep',
+    summary: 'Set how often a kit is looked through, and with which routine',
+    body: z.object({ version: z.number().int(), upkeep: KitUpkeepSchema }),
+    response: KitViewSchema,
+    handle: async ({ params, body, who }) => {
+      await db.transaction(async (tx) => {
+        const kit = await findKit(tx, params.id ?? '');
+        if (kit.version !== body.version)
+          throw new Problem(
+            409,
+            'Changed meanwhile',
+            `The kit is at version ${kit.version}; your change was made on version ${body.version}.`,
+          );
+        await tx.update(kits).set({ upkeep: body.upkeep }).where(eq(kits.id, kit.id));
+        await touchKit(tx, kit.id);
+        await note(tx, who, [{ what: 'upkeep changed', subject: kit.id, before: kit.upkeep, after: body.upkeep }]);
+      });
+      return viewOf(await findKit(db, params.id ?? ''), today());
+    },
+  }),
+];
+
+const count = ({ answers }: Inspection, what: Inspection['answers'][number]['answer']): number =>
+  answers.filter(({ answer: said }) => said === what).length;
