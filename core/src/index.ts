@@ -7,6 +7,7 @@ export {
   priceCheck,
   unitsOfList,
 } from './buying/contentList.ts';
+export { type Column, guessColumns, type Mapping } from './catalog/columns.ts';
 export { CONTAINERS, POSITIONS } from './catalog/containers.ts';
 export { DISPUTES, type Dispute, EVIDENCE_NAMES, type Evidence } from './catalog/disputes.ts';
 export { freeId } from './catalog/freeId.ts';
@@ -270,6 +271,15 @@ export {
 export { SLIT_MM, type VacuumPlan, vacuumPlan } from './stage/vacuum.ts';
 export { type Explanation, type WeighIn, weighIn } from './stage/weighIn.ts';
 export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';
+export {
+  guessIntakeMapping,
+  INTAKE_COLUMNS,
+  type IntakeField,
+  type IntakeMapping,
+  type IntakeReport,
+  type IntakeRow,
+  readIntakeRows,
+} from './stores/intakeCsv.ts';
 export { type ModuleGap, moduleFill, moduleGaps, modulePattern } from './stores/moduleStock.ts';
 export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';
 export { type RotationGain, type RotationKit, type RotationMove, type RotationPlan, rotation } from './stores/rotation.ts';

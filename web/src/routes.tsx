@@ -20,6 +20,7 @@ export const router = createBrowserRouter([
           { path: 'stage', lazy: async () => ({ Component: (await import('./stage/Stage.tsx')).Stage }) },
         ],
       },
+      { path: '/kits/:id/inspect', lazy: async () => ({ Component: (await import('./inspect/Inspect.tsx')).Inspect }) },
       { path: '/schools/:id?', lazy: async () => ({ Component: (await import('./schools/SchoolsPage.tsx')).SchoolsPage }) },
       { path: '/kinds', lazy: async () => ({ Component: (await import('./kinds/KindsPage.tsx')).KindsPage }) },
       { path: '/places', lazy: async () => ({ Component: (await import('./places/PlacesPage.tsx')).PlacesPage }) },

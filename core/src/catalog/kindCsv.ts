@@ -1,5 +1,6 @@
 import { GRADES, type Grade, type Kind, KindSchema } from '../model/kind.ts';
 import { NEED_IDS, NEEDS, type NeedId, RUNGS } from '../model/need.ts';
+import { type Column, guessColumns, type Mapping } from './columns.ts';
 
 /** Columns of a table of kinds: how they are called here, under which other headings they are found, and whether a row needs them. */
 export const KIND_COLUMNS = [
@@ -19,27 +20,13 @@ export const KIND_COLUMNS = [
   { field: 'primary', label: 'Made for', aka: ['made for', 'primary', 'needs'], isNeeded: false },
   { field: 'substitute', label: 'Substitute for', aka: ['substitute for', 'substitute'], isNeeded: false },
   { field: 'improvised', label: 'Improvised for', aka: ['improvised for', 'improvised'], isNeeded: false },
-] as const;
+] as const satisfies readonly Column<string>[];
 export type KindField = (typeof KIND_COLUMNS)[number]['field'];
 /** Which heading of the file stands for which field; a field that is left out takes its default. */
-export type KindMapping = Partial<Record<KindField, string>>;
-
-const plain = (text: string): string =>
-  text
-    .toLowerCase()
-    .replace(/[^a-z]+/g, ' ')
-    .trim();
+export type KindMapping = Mapping<KindField>;
 
 /** Headings that say what they are, in any case and punctuation. */
-export function guessMapping(headings: readonly string[]): KindMapping {
-  const mapping: KindMapping = {};
-  for (const { field, label, aka } of KIND_COLUMNS) {
-    const names = [plain(label), ...aka];
-    const found = headings.find((heading) => names.includes(plain(heading)));
-    if (found !== undefined) mapping[field] = found;
-  }
-  return mapping;
-}
+export const guessMapping = (headings: readonly string[]): KindMapping => guessColumns(KIND_COLUMNS, headings);
 
 export interface RowReport {
   /** As a table program counts: the heading is row 1. */

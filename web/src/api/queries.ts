@@ -44,6 +44,8 @@ export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () =>
 export function useRefresh(): () => Promise<void> {
   const client = useQueryClient();
   return async () => {
-    await Promise.all(['kits', 'stores', 'upkeep', 'restock', 'catalog'].map((key) => client.invalidateQueries({ queryKey: [key] })));
+    await Promise.all(
+      ['kits', 'stores', 'upkeep', 'horizon', 'rotation', 'restock', 'catalog'].map((key) => client.invalidateQueries({ queryKey: [key] })),
+    );
   };
 }

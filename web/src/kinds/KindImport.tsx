@@ -1,16 +1,13 @@
 import { guessMapping, KIND_COLUMNS, type KindField, type KindMapping, type RowReport, readKindRows } from '@ivrak/core';
-import { Button, CloseButton, FileButton, Select, Textarea } from '@mantine/core';
+import { Button, CloseButton, FileButton, Textarea } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { useCatalog } from '../kit/catalog.ts';
+import { ColumnMapping } from '../shell/ColumnMapping.tsx';
+import { readTable, type Table, textOf } from '../shell/readTable.ts';
 
-interface Table {
-  headings: string[];
-  rows: Record<string, string>[];
-}
-
-const MOST_BYTES = 1_000_000;
+const MOST_MB = 1;
 const MOST_ROWS = 500;
 
 /** Takes kinds in from a table: which column is what, what each row gives, and then the good rows at once. */
@@ -27,7 +24,7 @@ export function KindImport({ close }: { close: () => void }) {
   );
   const read = async (text: string) => {
     setDone(null);
-    const answer = await readTable(text);
+    const answer = await readTable(text, MOST_ROWS);
     if (typeof answer === 'string') {
       setError(answer);
       setTable(null);
@@ -60,9 +57,7 @@ export function KindImport({ close }: { close: () => void }) {
         <FileButton
           accept=".csv,text/csv,text/plain"
           onChange={(file) => {
-            if (file === null) return;
-            if (file.size > MOST_BYTES) setError('The file is over 1 MB: is it a table of kinds?');
-            else void file.text().then(read);
+            if (file !== null) void textOf(file, MOST_MB).then((answer) => (answer.ok ? read(answer.text) : setError(answer.message)));
           }}
         >
           {(props) => (
@@ -93,7 +88,7 @@ export function KindImport({ close }: { close: () => void }) {
       )}
       {table !== null && (
         <>
-          <ColumnMapping headings={table.headings} mapping={mapping} change={setMapping} />
+          <ColumnMapping columns={KIND_COLUMNS} headings={table.headings} mapping={mapping} change={setMapping} />
           <h3>
             {rows(good.length)} to take in{bad > 0 ? `, ${bad} with something wrong` : ''}
           </h3>
@@ -108,52 +103,6 @@ export function KindImport({ close }: { close: () => void }) {
 }
 
 const rows = (count: number): string => (count === 1 ? '1 row' : `${count} rows`);
-
-/** The table, or what is wrong with the text as a whole. */
-async function readTable(text: string): Promise<Table | string> {
-  const { default: Papa } = await import('papaparse');
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').trim(), { header: true, skipEmptyLines: 'greedy' });
-  const headings = parsed.meta.fields ?? [];
-  const quotes = parsed.errors.find(({ type }) => type === 'Quotes');
-  if (quotes !== undefined) return `Row ${(quotes.row ?? 0) + 2}: a quotation mark is not closed.`;
-  if (headings.length < 2) return 'No columns are found: the first row must hold headings, separated by comma, semicolon or tab.';
-  if (parsed.data.length === 0) return 'There is a heading row and nothing under it.';
-  if (parsed.data.length > MOST_ROWS) return `${parsed.data.length} rows: at most ${MOST_ROWS} at once.`;
-  return { headings, rows: parsed.data };
-}
-
-interface MappingProps {
-  headings: readonly string[];
-  mapping: KindMapping;
-  change: (mapping: KindMapping) => void;
-}
-
-function ColumnMapping({ headings, mapping, change }: MappingProps) {
-  const set = (field: KindField, heading: string | null) => {
-    const { [field]: _, ...rest } = mapping;
-    change(heading === null ? rest : { ...rest, [field]: heading });
-  };
-  const options = headings.map((heading) => ({ value: heading, label: heading }));
-  return (
-    <details open={KIND_COLUMNS.some(({ field, isNeeded }) => isNeeded && mapping[field] === undefined)}>
-      <summary>Which column is what</summary>
-      <div className="field-grid">
-        {KIND_COLUMNS.map(({ field, label, isNeeded }) => (
-          <Select
-            key={field}
-            label={isNeeded ? `${label}, needed` : label}
-            placeholder="no column"
-            clearable
-            data={options}
-            value={mapping[field] ?? null}
-            error={isNeeded && mapping[field] === undefined ? 'Say which column it is.' : undefined}
-            onChange={(heading) => set(field, heading)}
-          />
-        ))}
-      </div>
-    </details>
-  );
-}
 
 function RowReports({ reports }: { reports: readonly RowReport[] }) {
   return (

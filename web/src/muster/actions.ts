@@ -54,7 +54,7 @@ function eventActions(events: readonly UpkeepEvent[], today: PlainDate): Action[
         when: event.on <= today ? ('now' as const) : event.on,
         what,
         detail,
-        to: event.type === 'inspect' ? '/upkeep' : `/kits/${event.kitId}/bench`,
+        to: event.type === 'inspect' ? `/kits/${event.kitId}/inspect` : `/kits/${event.kitId}/bench`,
       };
     });
 }

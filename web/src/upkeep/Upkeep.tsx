@@ -1,13 +1,23 @@
-import { daysBetween, NEEDS, type PlainDate, showDate, type UpkeepEvent } from '@ivrak/core';
-import { Button, Select } from '@mantine/core';
-import { useState } from 'react';
+import { daysBetween, type HorizonRow, NEEDS, type PlainDate, RUNG_NAMES, RUNGS, type Rung, showDate, type UpkeepEvent } from '@ivrak/core';
+import { SegmentedControl, Select } from '@mantine/core';
+import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { api, messageOf } from '../api/client.ts';
-import { type MusteredKit, useKits, useRefresh, useUpkeep } from '../api/queries.ts';
+import { type MusteredKit, useKits, useUpkeep } from '../api/queries.ts';
+import { useHorizon } from '../api/upkeep.ts';
+import { Tag } from '../drawing/Tag.tsx';
+import { catalogNow } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import '../stores/stores.css';
+import { HeatCard } from './HeatCard.tsx';
+import { HorizonTable } from './HorizonTable.tsx';
+import { chartRow } from './horizonRows.ts';
+import { NoticeCard } from './NoticeCard.tsx';
+import { RotationCard } from './RotationCard.tsx';
+import { ToDo } from './ToDo.tsx';
 import './upkeep.css';
+
+const HorizonChart = lazy(() => import('./HorizonChart.tsx').then((module) => ({ default: module.HorizonChart })));
 
 const TYPES: Record<UpkeepEvent['type'], string> = {
   gap: 'gap',
@@ -18,69 +28,145 @@ const TYPES: Record<UpkeepEvent['type'], string> = {
   dateMissing: 'read dates',
 };
 
-/** What lapses when, in which kit, and which need falls with it. */
+const VIEWS = [
+  { value: 'chart', label: 'Chart' },
+  { value: 'table', label: 'Table' },
+  { value: 'dates', label: 'All dates' },
+];
+const GROUPS = [
+  { value: 'kit', label: 'kits' },
+  { value: 'layer', label: 'layers together' },
+  { value: 'person', label: 'people together' },
+];
+
+/** Until when kits hold, what lapses when, and what to do about it. */
 export function Upkeep() {
   const upkeep = useUpkeep();
+  const horizon = useHorizon();
   const kits = useKits().data?.kits ?? [];
   const [params, setParams] = useSearchParams();
   if (upkeep.isError) return <Failure error={upkeep.error} />;
-  if (upkeep.data === undefined) return <Blank label="Reading the dates" />;
-  const [kitId, type] = [params.get('kit'), params.get('type')];
-  const set = (name: string) => (value: string | null) =>
+  if (horizon.isError) return <Failure error={horizon.error} />;
+  if (upkeep.data === undefined || horizon.data === undefined) return <Blank label="Reading the dates" />;
+  const set = (name: string, usual: string) => (value: string | null) =>
     setParams(
       (before) => {
         const after = new URLSearchParams(before);
-        if (value === null || value === 'all') after.delete(name);
+        if (value === null || value === usual) after.delete(name);
         else after.set(name, value);
         return after;
       },
       { replace: true },
     );
-  const shown = upkeep.data.events.filter((event) => (kitId === null || event.kitId === kitId) && (type === null || event.type === type));
+  const { from, to, events } = upkeep.data;
+  const view = params.get('view') ?? 'chart';
+  const of = params.get('of') ?? 'kit';
+  const rung = RUNGS.find((one) => one === params.get('rung')) ?? null;
+  const [kitId, type] = [params.get('kit'), params.get('type')];
+  const rows = horizon.data.rows.filter((row) => row.of === of && (kitId === null || row.kitIds.includes(kitId)));
+  const shown = events.filter(
+    (event) =>
+      (kitId === null || event.kitId === kitId) && (type === null || event.type === type) && (rung === null || event.need?.[0] === rung),
+  );
   return (
     <main id="main" className="upkeep">
       <section className="upkeep-events">
-        <div className="stores-head">
-          <h1>{headline(kits, upkeep.data.from)}</h1>
+        <div className="upkeep-head">
+          <h1>{headline(kits, from)}</h1>
+          <Tag>if nothing is done</Tag>
+          <span className="small muted grow">{firstLapse(events)}</span>
+          <a href="/api/calendar.ics" download="kits.ics">
+            Calendar file
+          </a>
         </div>
         <div className="upkeep-filters">
+          <SegmentedControl size="sm" data={VIEWS} value={view} onChange={set('view', 'chart')} aria-label="View" />
+          {view !== 'dates' && <Select aria-label="Of" data={GROUPS} value={of} onChange={set('of', 'kit')} allowDeselect={false} />}
           <Select
             aria-label="Kit"
             data={[{ value: 'all', label: 'all kits' }, ...kits.map(({ id, name }) => ({ value: id as string, label: name }))]}
             value={kitId ?? 'all'}
-            onChange={set('kit')}
+            onChange={set('kit', 'all')}
           />
           <Select
-            aria-label="What"
-            data={[{ value: 'all', label: 'everything' }, ...Object.entries(TYPES).map(([value, label]) => ({ value, label }))]}
-            value={type ?? 'all'}
-            onChange={set('type')}
+            aria-label="Rung"
+            data={[
+              { value: 'all', label: 'all rungs' },
+              ...RUNGS.map((one) => ({ value: one as string, label: `${one} ${RUNG_NAMES[one]}` })),
+            ]}
+            value={rung ?? 'all'}
+            onChange={set('rung', 'all')}
           />
-          <span className="small muted">
-            {shown.length} dates to {showDate(upkeep.data.to)} · if nothing is done
-          </span>
+          {view === 'dates' && (
+            <Select
+              aria-label="What"
+              data={[{ value: 'all', label: 'everything' }, ...Object.entries(TYPES).map(([value, label]) => ({ value, label }))]}
+              value={type ?? 'all'}
+              onChange={set('type', 'all')}
+            />
+          )}
         </div>
-        {shown.length === 0 && <p>Nothing here. Take the filters off to see all dates.</p>}
-        {groupByMonth(shown, upkeep.data.from).map(([month, events]) => (
-          <section key={month} aria-label={month}>
-            <h2 className="upkeep-month">{month}</h2>
-            <table className="upkeep-table">
-              <tbody>
-                {events.map((event) => (
-                  <EventRow
-                    key={`${event.type}-${event.kitId}-${event.on}-${event.need}-${event.unitIds.join()}`}
-                    event={event}
-                    from={upkeep.data.from}
-                  />
-                ))}
-              </tbody>
-            </table>
-          </section>
-        ))}
+        {view === 'chart' && <Chart rows={rows} from={from} to={to} rung={rung} />}
+        {view === 'table' && <HorizonTable rows={rows} today={from} rung={rung} />}
+        {view === 'dates' && <Dates events={shown} from={from} to={to} />}
+        {view !== 'dates' && rows.length === 0 && <p>No two kits are together here: choose another grouping.</p>}
+        <div className="upkeep-cards">
+          <HeatCard />
+          <RotationCard />
+          <NoticeCard />
+        </div>
+        <p className="small muted">
+          Lead time of 14 days, a buffer of 7 and the intervals of inspection are planning values. A printed date is never extended. To have
+          the dates in a calendar program on this machine, subscribe to{' '}
+          <span className="mono">{`${window.location.origin}/api/calendar.ics`}</span>.
+        </p>
       </section>
-      <Readiness kits={kits} today={upkeep.data.from} />
+      <ToDo kits={kits} today={from} events={events} />
     </main>
   );
+}
+
+function Chart({ rows, from, to, rung }: { rows: readonly HorizonRow[]; from: PlainDate; to: PlainDate; rung: Rung | null }) {
+  const drawn = useMemo(() => rows.map((row) => chartRow(row, from, rung)), [rows, from, rung]);
+  return (
+    <Suspense fallback={<Blank label="Drawing the horizon" />}>
+      <HorizonChart rows={drawn} from={from} to={to} />
+    </Suspense>
+  );
+}
+
+function Dates({ events, from, to }: { events: readonly UpkeepEvent[]; from: PlainDate; to: PlainDate }) {
+  return (
+    <>
+      <p className="small muted">
+        {events.length} dates to {showDate(to)}
+      </p>
+      {events.length === 0 && <p>Nothing here. Take the filters off to see all dates.</p>}
+      {groupByMonth(events, from).map(([month, own]) => (
+        <section key={month} aria-label={month}>
+          <h2 className="upkeep-month">{month}</h2>
+          <table className="upkeep-table">
+            <tbody>
+              {own.map((event) => (
+                <EventRow
+                  key={`${event.type}-${event.kitId}-${event.on}-${event.need}-${event.unitIds.join()}`}
+                  event={event}
+                  from={from}
+                />
+              ))}
+            </tbody>
+          </table>
+        </section>
+      ))}
+    </>
+  );
+}
+
+function firstLapse(events: readonly UpkeepEvent[]): string {
+  const first = events.find(({ type }) => type === 'lapse');
+  if (first === undefined) return 'No need falls within two years.';
+  const name = first.kind === null ? 'a need' : (catalogNow().get(first.kind)?.name ?? first.kind);
+  return `First to fall: ${name} in ${first.kitName}, ${showDate(first.on)}`;
 }
 
 function headline(kits: readonly MusteredKit[], today: PlainDate): string {
@@ -125,54 +211,5 @@ function EventRow({ event, from }: { event: UpkeepEvent; from: PlainDate }) {
         )}
       </td>
     </tr>
-  );
-}
-
-/** Kit by kit, until when it holds, and when it was last looked through. */
-function Readiness({ kits, today }: { kits: readonly MusteredKit[]; today: PlainDate }) {
-  const refresh = useRefresh();
-  const [error, setError] = useState<string | null>(null);
-  const inspect = async (kit: MusteredKit) => {
-    try {
-      await api.post(`/api/kits/${kit.id}/inspections`, {});
-      setError(null);
-    } catch (failure) {
-      setError(messageOf(failure));
-    }
-    await refresh();
-  };
-  return (
-    <aside className="upkeep-kits" aria-label="Kits">
-      <h2>Kit by kit</h2>
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
-      <ul>
-        {kits.map((kit) => (
-          <li key={kit.id}>
-            <b>{kit.name}</b>
-            <span className={kit.summary.gap === null ? 'state-held' : 'state-gap'}>
-              {kit.summary.gap === null
-                ? kit.summary.readyUntil === null
-                  ? 'nothing lapses'
-                  : `holds ${daysBetween(today, kit.summary.readyUntil)} days, to ${showDate(kit.summary.readyUntil)}`
-                : 'gap now'}
-            </span>
-            <span className="small muted">{kit.inspectedOn === null ? 'never inspected' : `inspected ${showDate(kit.inspectedOn)}`}</span>
-            {kit.inspectedOn !== today && (
-              <Button variant="outline" size="sm" onClick={() => void inspect(kit)} aria-label={`I have looked through ${kit.name} today`}>
-                Looked through today
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
-      <p className="small muted">
-        Open it, touch everything, stretch the gloves, try the tape, read the dates. Intervals and lead times are planning values. A printed
-        date is never extended.
-      </p>
-    </aside>
   );
 }

@@ -1,0 +1,182 @@
+import {
+  type FitResult,
+  type Inspection,
+  type InspectionAnswer,
+  type InspectionStep,
+  inspectionSteps,
+  type KitView,
+  openSteps,
+  type PlainDate,
+  packOrder,
+  showDate,
+} from '@ivrak/core';
+import { Button, Progress } from '@mantine/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { api, messageOf } from '../api/client.ts';
+import { useRefresh, useSettings } from '../api/queries.ts';
+import { useInspections } from '../api/upkeep.ts';
+import { catalogNow, containerOf } from '../kit/catalog.ts';
+import { Blank } from '../shell/Blank.tsx';
+import { CAUTION } from '../shell/caution.ts';
+import { Failure } from '../shell/Failure.tsx';
+import './inspect.css';
+import { InspectEnd } from './InspectEnd.tsx';
+import { InspectThing, type Said } from './InspectThing.tsx';
+
+/** Looks through a kit thing by thing, with thumbs; it can be left and taken up again. */
+export function Inspect() {
+  const { id = '' } = useParams();
+  const settings = useSettings();
+  const kit = useQuery({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
+  const inspections = useInspections(id);
+  if (kit.isError) return <Failure error={kit.error} />;
+  if (inspections.isError) return <Failure error={inspections.error} />;
+  if (kit.data === undefined || settings.data === undefined || inspections.data === undefined) return <Blank label="Opening the kit" />;
+  return (
+    <Inspecting key={id} kit={kit.data} today={settings.data.today} open={inspections.data.open} last={inspections.data.finished[0]} />
+  );
+}
+
+const hasPlaces = (packing: unknown): packing is { result: FitResult } =>
+  typeof packing === 'object' &&
+  packing !== null &&
+  'result' in packing &&
+  Array.isArray((packing as { result: Partial<FitResult> }).result.placed);
+
+function stepsOf(kit: KitView, today: PlainDate): InspectionStep[] {
+  const container = containerOf(kit.containerId);
+  const order = container !== undefined && hasPlaces(kit.packing) ? packOrder(container, kit.packing.result).map(({ id }) => id) : [];
+  // What went in last comes out first.
+  return inspectionSteps(kit.units, order.toReversed(), catalogNow(), today);
+}
+
+interface InspectingProps {
+  kit: KitView;
+  today: PlainDate;
+  open: Inspection | null;
+  last: Inspection | undefined;
+}
+
+function Inspecting({ kit, today, open, last }: InspectingProps) {
+  const client = useQueryClient();
+  const refresh = useRefresh();
+  const [error, setError] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  /** A thing that is looked at again; otherwise the first without an answer. */
+  const [again, setAgain] = useState<string | null>(null);
+  const steps = useMemo(() => stepsOf(kit, today), [kit, today]);
+  const left = open === null ? steps : openSteps(steps, open);
+  const step = steps.find(({ unitId }) => unitId === again) ?? left[0];
+  const done = steps.length - left.length;
+  const act = async <T,>(work: () => Promise<T>): Promise<T | null> => {
+    setBusy(true);
+    setError(null);
+    try {
+      return await work();
+    } catch (failure) {
+      setError(messageOf(failure));
+      return null;
+    } finally {
+      await client.invalidateQueries({ queryKey: ['inspections', kit.id] });
+      setBusy(false);
+    }
+  };
+  const answer = async (unitId: string, said: Said) => {
+    if (open === null) return;
+    const taken = await act(async () => {
+      const { kit: after } = await api.put<{ kit: KitView }>(`/api/inspections/${open.id}/answers/${unitId}`, said);
+      client.setQueryData(['kit', kit.id], after);
+      return after;
+    });
+    if (taken !== null) setAgain(null);
+  };
+  const back = (): void => {
+    const order = open?.answers ?? [];
+    const at = again === null ? order.length : order.findIndex(({ unitId }) => unitId === again);
+    setAgain(order[at - 1]?.unitId ?? null);
+  };
+  const finish = async () => {
+    if (open === null) return;
+    await act(async () =>
+      client.setQueryData(['kit', kit.id], (await api.post<{ kit: KitView }>(`/api/inspections/${open.id}/finish`, {})).kit),
+    );
+    await refresh();
+  };
+  return (
+    <main id="main" className="inspect">
+      <header className="inspect-head">
+        <Link to="/upkeep">Leave</Link>
+        <h1>{kit.name}</h1>
+        <span className="mono">
+          {done} of {steps.length}
+        </span>
+      </header>
+      <Progress value={steps.length === 0 ? 0 : (100 * done) / steps.length} aria-label="Things looked at" size="sm" />
+      {error !== null && (
+        <p className="refusal" role="alert">
+          {error}
+        </p>
+      )}
+      {open === null ? (
+        <Start
+          kit={kit}
+          count={steps.length}
+          last={last}
+          isBusy={isBusy}
+          start={() => void act(() => api.post<Inspection>(`/api/kits/${kit.id}/inspections/start`, {}))}
+        />
+      ) : step === undefined ? (
+        <InspectEnd kit={kit} inspection={open} steps={steps} isBusy={isBusy} look={setAgain} finish={() => void finish()} />
+      ) : (
+        <InspectThing
+          key={step.unitId}
+          step={step}
+          given={answerOf(open, step)}
+          kit={kit}
+          today={today}
+          isBusy={isBusy}
+          say={(said) => void answer(step.unitId, said)}
+          back={open.answers.length > 0 && again !== open.answers[0]?.unitId ? back : null}
+          report={setError}
+        />
+      )}
+      <p className="small muted">{CAUTION}</p>
+    </main>
+  );
+}
+
+const answerOf = (inspection: Inspection, step: InspectionStep): InspectionAnswer | undefined =>
+  inspection.answers.find(({ unitId }) => unitId === step.unitId);
+
+interface StartProps {
+  kit: KitView;
+  count: number;
+  last: Inspection | undefined;
+  isBusy: boolean;
+  start: () => void;
+}
+
+function Start({ kit, count, last, isBusy, start }: StartProps) {
+  const unsound = last?.answers.filter(({ answer }) => answer !== 'fine').length ?? 0;
+  return (
+    <>
+      <section className="inspect-body">
+        <p className="inspect-figure mono">{count} things</p>
+        <p>about {Math.max(1, Math.round(count * 0.4))} min, one thing at a time, in the order in which they come out.</p>
+        <p className="muted">
+          {kit.inspectedOn === null ? 'It was never inspected.' : `Last time it was ${showDate(kit.inspectedOn)}.`}
+          {last === undefined ? '' : ` ${unsound} of ${last.answers.length} things were not fine then.`}
+        </p>
+        <p>Open it, lay everything out, and say of each thing what you find. You can stop at any time; it goes on where you left it.</p>
+      </section>
+      <div className="inspect-actions">
+        <Button size="xl" onClick={start} disabled={isBusy || count === 0} fullWidth>
+          Start
+        </Button>
+        {count === 0 && <p>Nothing lies in this kit.</p>}
+      </div>
+    </>
+  );
+}

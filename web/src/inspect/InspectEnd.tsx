@@ -1,0 +1,64 @@
+import { type Inspection, type InspectionStep, type KitView, weighIn } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { catalogNow, containerOf, kindName } from '../kit/catalog.ts';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { ANSWERS } from './InspectThing.tsx';
+
+interface InspectEndProps {
+  kit: KitView;
+  inspection: Inspection;
+  steps: readonly InspectionStep[];
+  isBusy: boolean;
+  look: (unitId: string) => void;
+  finish: () => void;
+}
+
+/** What was found, the weight as a quick check, and the end. */
+export function InspectEnd({ kit, inspection, steps, isBusy, look, finish }: InspectEndProps) {
+  const [measured, setMeasured] = useState<number | null>(null);
+  const found = inspection.answers.filter(({ answer }) => answer !== 'fine');
+  const forgotten = inspection.answers.filter(({ remembered }) => remembered === false);
+  const nameOf = (unitId: string) => kindName(steps.find((step) => step.unitId === unitId)?.kind ?? '');
+  const scale = measured === null ? null : weighIn(kit.units, containerOf(kit.containerId), catalogNow(), measured, 1);
+  return (
+    <>
+      <section className="inspect-body" aria-label="What was found">
+        <h2>{found.length === 0 ? 'Everything is fine' : `${found.length} of ${steps.length} not fine`}</h2>
+        <ul className="inspect-found">
+          {found.map(({ unitId, answer, note }) => (
+            <li key={unitId}>
+              <span>
+                <b>{nameOf(unitId)}</b>: {ANSWERS[answer]}
+                {note === '' ? '' : ` (${note})`}
+              </span>
+              <Button variant="default" size="md" onClick={() => look(unitId)} aria-label={`Look at ${nameOf(unitId)} again`}>
+                Look again
+              </Button>
+            </li>
+          ))}
+        </ul>
+        {forgotten.length > 0 && <p>To practise: {forgotten.map(({ unitId }) => nameOf(unitId)).join(', ')}.</p>}
+        {found.length > 0 && (
+          <p>
+            What is not fine no longer counts. <Link to={`/restock?kit=${kit.id}`}>Put it back from stores</Link>
+          </p>
+        )}
+        <DecimalInput label="What the scale says, g" min={1} decimals={0} value={measured} onChange={setMeasured} />
+        {scale !== null && (
+          <p className={scale.agrees ? 'state-held' : 'state-gap'} role="status">
+            {Math.round(scale.expectedG)} g expected, {Math.abs(Math.round(scale.differenceG))} g {scale.differenceG < 0 ? 'less' : 'more'}{' '}
+            on the scale: {scale.agrees ? 'it agrees.' : 'something is missing or too much.'}
+            {!scale.agrees && <Link to={`/kits/${kit.id}/stage?part=weigh`}> Find out what</Link>}
+          </p>
+        )}
+      </section>
+      <div className="inspect-actions">
+        <Button size="xl" fullWidth onClick={finish} disabled={isBusy}>
+          Finish the inspection
+        </Button>
+      </div>
+    </>
+  );
+}

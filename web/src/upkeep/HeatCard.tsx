@@ -1,0 +1,168 @@
+import { HeatSampleSchema } from '@ivrak/core';
+import { Button, FileButton, Modal, Select } from '@mantine/core';
+import { useQueryClient } from '@tanstack/react-query';
+import Papa from 'papaparse';
+import { useState } from 'react';
+import { api, messageOf } from '../api/client.ts';
+import { useRefresh } from '../api/queries.ts';
+import { type PlaceHeat, useHeat } from '../api/upkeep.ts';
+import { readHeatCsv } from './heatCsv.ts';
+
+const celsius = (value: number): string => `${value.toFixed(1)} °C`;
+
+/** Highest and lowest of each day, with the reference as a line. */
+function HeatLine({ place, refCelsius }: { place: PlaceHeat; refCelsius: number }) {
+  const days = place.log?.days ?? [];
+  if (days.length < 2) return null;
+  const values = days.flatMap(({ highCelsius, lowCelsius }) => [highCelsius, lowCelsius, refCelsius]);
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const x = (index: number) => (index / (days.length - 1)) * 96;
+  const y = (value: number) => 60 - ((value - low) / Math.max(1, high - low)) * 56;
+  const path = (pick: (day: (typeof days)[number]) => number) =>
+    days.map((day, index) => `${index === 0 ? 'M' : 'L'}${x(index).toFixed(1)} ${y(pick(day)).toFixed(1)}`).join('');
+  return (
+    <svg width={100} height={66} viewBox="-2 0 100 66" role="img" aria-label={`Highest of each day, up to ${celsius(high)}`}>
+      <line x1={0} x2={96} y1={y(refCelsius)} y2={y(refCelsius)} stroke="var(--gap)" strokeDasharray="4 3" />
+      <path d={path(({ lowCelsius }) => lowCelsius)} fill="none" stroke="var(--line)" strokeWidth={1.5} />
+      <path d={path(({ highCelsius }) => highCelsius)} fill="none" stroke="var(--action)" strokeWidth={2} />
+    </svg>
+  );
+}
+
+/** The hottest place with a log, and the way to all others and to how it is worked out. */
+export function HeatCard() {
+  const heat = useHeat();
+  const [isOpen, setOpen] = useState(false);
+  const places = heat.data?.places ?? [];
+  const [hottest] = places.filter(({ log }) => log !== null).sort((a, b) => b.ageingFactor - a.ageingFactor);
+  return (
+    <section className="upkeep-card" aria-label="Heat">
+      {hottest?.log == null ? (
+        <div className="grow">
+          <h3>No temperatures yet</h3>
+          <p className="small">
+            Heat is assumed from where a kit is carried. A logger’s file brings inspections forward where it is hotter.
+          </p>
+        </div>
+      ) : (
+        <>
+          <HeatLine place={hottest} refCelsius={heat.data?.refCelsius ?? 25} />
+          <div className="grow">
+            <h3>
+              {hottest.name}: heat {celsius(hottest.log.mktCelsius)}
+            </h3>
+            <p className="small">
+              Mean kinetic temperature of {hottest.log.days.length} days, highest {celsius(hottest.log.maxCelsius)}. Ages things about{' '}
+              {hottest.ageingFactor.toFixed(1)} times as fast as at 25 °C, so kits there are inspected sooner. Printed dates stay as
+              printed.
+            </p>
+          </div>
+        </>
+      )}
+      <Button variant="default" size="compact-sm" onClick={() => setOpen(true)}>
+        How this is worked out
+      </Button>
+      <Modal opened={isOpen} onClose={() => setOpen(false)} title="Heat, place by place" size="xl">
+        <HeatPlaces places={places} />
+      </Modal>
+    </section>
+  );
+}
+
+function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
+  const refresh = useRefresh();
+  const client = useQueryClient();
+  const [chosen, setChosen] = useState<string | null>(places[0]?.positionId ?? null);
+  const [said, setSaid] = useState<{ text: string; isError: boolean } | null>(null);
+  const place = places.find(({ positionId }) => positionId === chosen);
+  const act = async (work: () => Promise<unknown>, done: string) => {
+    try {
+      await work();
+      setSaid({ text: done, isError: false });
+    } catch (failure) {
+      setSaid({ text: messageOf(failure), isError: true });
+    }
+    await client.invalidateQueries({ queryKey: ['heat'] });
+    await refresh();
+  };
+  const take = async (file: File | null) => {
+    if (file === null || chosen === null) return;
+    const answer = readHeatCsv(await file.text(), file.size, Papa, HeatSampleSchema);
+    if (!answer.ok) setSaid({ text: answer.message, isError: true });
+    else
+      await act(
+        () => api.post(`/api/heat/${chosen}`, { samples: answer.samples }),
+        `${answer.samples.length} temperatures taken in for ${place?.name ?? chosen}.`,
+      );
+  };
+  return (
+    <div className="stack">
+      <p>
+        Mean kinetic temperature: <span className="mono">T = (ΔH / R) / −ln( mean( e^(−ΔH / (R · Tᵢ)) ) )</span> with ΔH 83.144 kJ/mol, R
+        8.314462618 J/(mol·K), Tᵢ in kelvin [ICH Q1A(R2), USP &lt;1079&gt;]. Ageing factor:{' '}
+        <span className="mono">2^((T − 25 °C) / 10)</span> [ASTM F1980]. An inspection interval is divided by the factor where that is above
+        1, never under 30 days (planning value), and never made longer. No printed date is ever extended.
+      </p>
+      <table className="upkeep-table" aria-label="Heat of every place">
+        <thead>
+          <tr>
+            <th scope="col">Place</th>
+            <th scope="col">From</th>
+            <th scope="col" className="number">
+              Kinetic mean
+            </th>
+            <th scope="col" className="number">
+              Highest
+            </th>
+            <th scope="col" className="number">
+              Ages
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {places.map(({ positionId, name, log, assumedCelsius, heatClass, ageingFactor }) => (
+            <tr key={positionId}>
+              <th scope="row">{name}</th>
+              <td>{log === null ? `assumed: ${heatClass} (planning value)` : `${log.count} temperatures, ${log.sources.join(', ')}`}</td>
+              <td className="mono number">{celsius(log?.mktCelsius ?? assumedCelsius)}</td>
+              <td className="mono number">{log === null ? '–' : celsius(log.maxCelsius)}</td>
+              <td className="mono number">{ageingFactor.toFixed(2)} ×</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="row">
+        <Select
+          label="Place"
+          data={places.map(({ positionId, name }) => ({ value: positionId, label: name }))}
+          value={chosen}
+          onChange={setChosen}
+          allowDeselect={false}
+        />
+        <FileButton onChange={(file) => void take(file)} accept=".csv,text/csv,text/plain">
+          {(props) => <Button {...props}>Take a logger’s CSV in</Button>}
+        </FileButton>
+        <Button
+          variant="default"
+          onClick={() => void act(() => api.post(`/api/heat/${chosen}/simulate`, {}), 'The simulated logger has written 92 days.')}
+        >
+          Simulate a logger
+        </Button>
+        <Button
+          variant="default"
+          disabled={place?.log == null}
+          onClick={() => void act(() => api.delete(`/api/heat/${chosen}`), 'Taken away: heat is assumed again.')}
+        >
+          Take away
+        </Button>
+      </div>
+      <p className="small muted">
+        A CSV has the columns <span className="mono">at,celsius</span>: a time with its zone, such as 2026-07-14T12:00:00Z, and degrees
+        Celsius.
+      </p>
+      <p className={said?.isError ? 'refusal' : 'small'} role="status">
+        {said?.text ?? ''}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,58 @@
+import { type HorizonRow, NEEDS, type PlainDate, type Rung, rungOf, showDate } from '@ivrak/core';
+import { sayOf, untilOf } from './horizonRows.ts';
+
+/** The horizon in words: what falls when, and by when to order. */
+export function HorizonTable({ rows, today, rung }: { rows: readonly HorizonRow[]; today: PlainDate; rung: Rung | null }) {
+  return (
+    <table className="upkeep-table horizon-table" aria-label="Until when each need is held">
+      <thead>
+        <tr>
+          <th scope="col">Kit</th>
+          <th scope="col">Holds until</th>
+          <th scope="col">Next inspection</th>
+          <th scope="col">Falls on</th>
+          <th scope="col">What falls</th>
+          <th scope="col">Order by</th>
+        </tr>
+      </thead>
+      {rows.map((row) => {
+        const seen = row.needs.filter(({ need }) => rung === null || rungOf(need) === rung);
+        const lines = [
+          ...seen.filter(({ isHeld }) => !isHeld).map((need) => ({ ...need, isMissing: true })),
+          ...seen
+            .filter(({ lapsesOn }) => lapsesOn !== null)
+            .sort((a, b) => ((a.lapsesOn ?? '') < (b.lapsesOn ?? '') ? -1 : 1))
+            .map((need) => ({ ...need, isMissing: false })),
+        ];
+        const height = Math.max(1, lines.length);
+        return (
+          <tbody key={`${row.of}-${row.id}`}>
+            {(lines.length === 0 ? [null] : lines).map((line, index) => (
+              <tr key={line?.need ?? 'none'}>
+                {index === 0 && (
+                  <>
+                    <th scope="rowgroup" rowSpan={height}>
+                      {row.name}
+                      <span className={`block small ${row.gapNow ? 'state-gap' : 'muted'}`}>{sayOf(row, today)}</span>
+                    </th>
+                    <td className="mono nowrap" rowSpan={height}>
+                      {untilOf(row)}
+                    </td>
+                    <td className="mono nowrap" rowSpan={height}>
+                      {row.inspections[0] === undefined ? '–' : showDate(row.inspections[0])}
+                    </td>
+                  </>
+                )}
+                <td className={`mono nowrap ${line?.isMissing ? 'state-gap' : ''}`}>
+                  {line === null ? '–' : line.lapsesOn === null ? 'now' : showDate(line.lapsesOn)}
+                </td>
+                <td>{line === null ? 'nothing in two years' : `${line.need[0]} ${NEEDS[line.need].label}`}</td>
+                <td className="mono nowrap">{line?.orderBy == null ? (line?.isMissing ? 'now' : '–') : showDate(line.orderBy)}</td>
+              </tr>
+            ))}
+          </tbody>
+        );
+      })}
+    </table>
+  );
+}

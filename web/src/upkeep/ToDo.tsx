@@ -1,0 +1,82 @@
+import { type PlainDate, showDate, type UpkeepEvent } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, messageOf } from '../api/client.ts';
+import { type MusteredKit, useRefresh, useRestock } from '../api/queries.ts';
+import { nextActions, shortDate } from '../muster/actions.ts';
+
+const MOST = 9;
+
+/** What to do, in date order, and the kits to look through. */
+export function ToDo({ kits, today, events }: { kits: readonly MusteredKit[]; today: PlainDate; events: readonly UpkeepEvent[] }) {
+  const restock = useRestock();
+  const [isAll, setAll] = useState(false);
+  const actions = nextActions(events, restock.data, today);
+  const due = events.filter(({ type }) => type === 'inspect').sort((a, b) => (a.on < b.on ? -1 : 1));
+  const next = due[0];
+  return (
+    <aside className="upkeep-kits" aria-label="To do">
+      <h2>Do, in date order</h2>
+      <ol className="upkeep-todo">
+        {actions.slice(0, isAll ? actions.length : MOST).map(({ key, when, what, detail, to }) => (
+          <li key={key}>
+            <span className={`mono ${when === 'now' ? 'state-gap' : ''}`}>{when === 'now' ? 'now' : shortDate(when, today)}</span>
+            <span>
+              <Link to={to}>{what}</Link>
+              <span className="block small muted">{detail}</span>
+            </span>
+          </li>
+        ))}
+      </ol>
+      {actions.length > MOST && (
+        <Button variant="default" size="compact-sm" onClick={() => setAll(!isAll)}>
+          {isAll ? 'Show fewer' : `Show all ${actions.length}`}
+        </Button>
+      )}
+      {next !== undefined && (
+        <Button component={Link} to={`/kits/${next.kitId}/inspect`} fullWidth mt="md">
+          Start the next inspection
+        </Button>
+      )}
+      <h2 className="upkeep-kits-head">Last looked through</h2>
+      <ul>
+        {kits.map((kit) => (
+          <KitLine key={kit.id} kit={kit} today={today} />
+        ))}
+      </ul>
+    </aside>
+  );
+}
+
+function KitLine({ kit, today }: { kit: MusteredKit; today: PlainDate }) {
+  const refresh = useRefresh();
+  const [error, setError] = useState<string | null>(null);
+  const looked = async () => {
+    try {
+      await api.post(`/api/kits/${kit.id}/inspections`, {});
+      setError(null);
+    } catch (failure) {
+      setError(messageOf(failure));
+    }
+    await refresh();
+  };
+  return (
+    <li>
+      <span>
+        <Link to={`/kits/${kit.id}/inspect`}>{kit.name}</Link>
+        <span className="block small muted">{kit.inspectedOn === null ? 'never inspected' : `inspected ${showDate(kit.inspectedOn)}`}</span>
+      </span>
+      {kit.inspectedOn !== today && (
+        <Button variant="outline" size="compact-sm" onClick={() => void looked()} aria-label={`I have looked through ${kit.name} today`}>
+          Looked through
+        </Button>
+      )}
+      {error !== null && (
+        <p className="refusal" role="alert">
+          {error}
+        </p>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,156 @@
+import { daysBetween, type PlainDate } from '@ivrak/core';
+import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemParams } from 'echarts';
+import type { EChartsOption } from 'echarts/types/dist/shared';
+import { type ChartRow, monthsIn } from './horizonRows.ts';
+
+/** Heights in px: the list of names beside the chart is laid out with the same. */
+export const BAR_HEIGHT = 12;
+export const MARK_HEIGHT = 14;
+export const ROW_GAP = 8;
+export const HEAD_HEIGHT = 44;
+
+export const heightOf = ({ bars }: ChartRow): number => Math.max(3, bars.length) * BAR_HEIGHT + MARK_HEIGHT + ROW_GAP;
+export const chartHeight = (rows: readonly ChartRow[]): number => rows.reduce((sum, row) => sum + heightOf(row), 0);
+
+export interface ChartColours {
+  held: string;
+  gap: string;
+  order: string;
+  inspect: string;
+  line: string;
+  ink: string;
+  muted: string;
+  card: string;
+  body: string;
+}
+
+const MONTH_NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+type Cells = [start: number, end: number, y: number, name: number];
+
+/** The chart as the library wants it: days from the first day along x, px down along y. */
+export function horizonOption(rows: readonly ChartRow[], from: PlainDate, to: PlainDate, colours: ChartColours): EChartsOption {
+  const days = daysBetween(from, to);
+  const at = (date: PlainDate) => Math.min(days, Math.max(0, daysBetween(from, date)));
+  const held: Cells[] = [];
+  const gaps: Cells[] = [];
+  const lapses: Cells[] = [];
+  const orders: Cells[] = [];
+  const looks: Cells[] = [];
+  const lines: number[] = [];
+  let top = 0;
+  for (const [index, row] of rows.entries()) {
+    for (const [bar, { gapFrom }] of row.bars.entries()) {
+      const y = top + bar * BAR_HEIGHT + BAR_HEIGHT / 2;
+      const end = gapFrom === null ? days : at(gapFrom);
+      if (end > 0) held.push([0, end, y, index]);
+      if (gapFrom !== null && end < days) gaps.push([end, days, y, index]);
+    }
+    const rowOf = (rung: ChartRow['bars'][number]['rung']) =>
+      top + row.bars.findIndex((bar) => bar.rung === rung) * BAR_HEIGHT + BAR_HEIGHT / 2;
+    for (const { on, rung } of row.lapses) lapses.push([at(on), at(on), rowOf(rung), index]);
+    for (const { on, rung } of row.orders) orders.push([at(on), at(on), rowOf(rung), index]);
+    const under = top + Math.max(3, row.bars.length) * BAR_HEIGHT + MARK_HEIGHT / 2 - 1;
+    for (const on of row.inspections) looks.push([at(on), at(on), under, index]);
+    top += heightOf(row);
+    lines.push(top - ROW_GAP / 2);
+  }
+  const months = monthsIn(from, to);
+  return {
+    animation: false,
+    textStyle: { fontFamily: colours.body },
+    grid: { left: 0, right: 14, top: HEAD_HEIGHT, bottom: 0 },
+    tooltip: {
+      trigger: 'item',
+      confine: true,
+      borderColor: colours.line,
+      backgroundColor: colours.card,
+      textStyle: { color: colours.ink },
+    },
+    xAxis: { type: 'value', min: 0, max: days, show: false },
+    yAxis: { type: 'value', min: 0, max: top, inverse: true, show: false },
+    series: [
+      marks(
+        'months',
+        months.map((month): Cells => [at(month), at(month), 0, 0]),
+        (api, x) => ({
+          type: 'group',
+          children: [
+            line(x, HEAD_HEIGHT, x, HEAD_HEIGHT + top, colours.line, 1),
+            ...(daysBetween(from, months[0] ?? from) >= 0 ? monthLabel(months, Math.round(Number(api.value(0))), at, x, colours) : []),
+          ],
+        }),
+      ),
+      marks(
+        'rows',
+        lines.map((y): Cells => [0, days, y, 0]),
+        (_, x, y, x2) => line(x, y, x2, y, colours.line, 1),
+      ),
+      marks('held', held, (_, x, y, x2) => ({
+        type: 'rect',
+        shape: { x, y: y - BAR_HEIGHT / 2 + 1.5, width: x2 - x, height: BAR_HEIGHT - 3 },
+        style: { fill: colours.held },
+      })),
+      marks('gap', gaps, (_, x, y, x2) => ({
+        type: 'rect',
+        shape: { x: x + 2, y: y - BAR_HEIGHT / 2 + 2, width: Math.max(0, x2 - x - 2), height: BAR_HEIGHT - 4 },
+        style: { fill: 'transparent', stroke: colours.gap, lineDash: [4, 3], lineWidth: 1 },
+      })),
+      marks('lapse', lapses, (_, x, y) => line(x, y - BAR_HEIGHT / 2, x, y + BAR_HEIGHT / 2, colours.gap, 3)),
+      marks('order', orders, (_, x, y) => ({
+        type: 'polygon',
+        shape: { points: [[x, y - 6], [x + 6, y], [x, y + 6], [x - 6, y]] }, // biome-ignore format: a diamond, point by point
+        style: { fill: colours.order, stroke: colours.card, lineWidth: 1 },
+      })),
+      marks('inspect', looks, (_, x, y) => ({
+        type: 'circle',
+        shape: { cx: Math.max(5, x), cy: y, r: 4 },
+        style: { fill: colours.card, stroke: colours.inspect, lineWidth: 2 },
+      })),
+    ],
+  };
+}
+
+const line = (x1: number, y1: number, x2: number, y2: number, stroke: string, lineWidth: number) => ({
+  type: 'line' as const,
+  shape: { x1, y1, x2, y2 },
+  style: { stroke, lineWidth },
+});
+
+/** The month, and above the first and each January its year. */
+function monthLabel(months: readonly PlainDate[], day: number, at: (date: PlainDate) => number, x: number, colours: ChartColours) {
+  const index = months.findIndex((month) => at(month) === day);
+  const month = months[index];
+  if (month === undefined) return [];
+  // The first month says its year only where the next one leaves room.
+  const january = months.findIndex((one) => one.slice(5, 7) === '01');
+  const isYear = month.slice(5, 7) === '01' || (index === 0 && (january < 0 || january > 1));
+  const label = (text: string, y: number, weight: 'bold' | 'normal') => ({
+    type: 'text' as const,
+    style: {
+      x: x + 2,
+      y,
+      text,
+      fill: weight === 'bold' ? colours.ink : colours.muted,
+      font: `${weight === 'bold' ? 700 : 400} 12px ${colours.body}`,
+    },
+  });
+  return [label(MONTH_NAMES[Number(month.slice(5, 7)) - 1] ?? '', 24, 'normal'), ...(isYear ? [label(month.slice(0, 4), 6, 'bold')] : [])];
+}
+
+type Draw = (api: CustomSeriesRenderItemAPI, x: number, y: number, x2: number) => Record<string, unknown>;
+
+function marks(name: string, data: readonly Cells[], draw: Draw) {
+  return {
+    type: 'custom' as const,
+    name,
+    silent: true,
+    clip: false,
+    data: data as unknown as number[][], // tuples of numbers
+    renderItem: (_: CustomSeriesRenderItemParams, api: CustomSeriesRenderItemAPI) => {
+      const [x = 0, y = 0] = api.coord([api.value(0), api.value(2)]);
+      const [x2 = 0] = api.coord([api.value(1), api.value(2)]);
+      return draw(api, x, y, x2) as never; // the library's union of shapes is wider than what is drawn here
+    },
+  };
+}

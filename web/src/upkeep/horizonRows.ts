@@ -1,0 +1,50 @@
+import { addDays, daysBetween, type HorizonRow, type PlainDate, RUNGS, type Rung, rungOf, showDate } from '@ivrak/core';
+
+export interface Bar {
+  rung: Rung;
+  /** Day from which something of this rung is missing; null: not within the span. */
+  gapFrom: PlainDate | null;
+}
+export interface ChartRow {
+  id: string;
+  name: string;
+  says: string;
+  isGap: boolean;
+  bars: Bar[];
+  lapses: { on: PlainDate; rung: Rung }[];
+  orders: { on: PlainDate; rung: Rung }[];
+  inspections: PlainDate[];
+}
+
+/** What the chart draws of a row of the horizon: a bar a rung, broken where the first need of it falls. */
+export function chartRow(row: HorizonRow, from: PlainDate, only: Rung | null): ChartRow {
+  const rungs = RUNGS.filter((rung) => (only === null || only === rung) && row.needs.some(({ need }) => rungOf(need) === rung));
+  const bars = rungs.map((rung): Bar => {
+    const own = row.needs.filter(({ need }) => rungOf(need) === rung);
+    const falls = own.flatMap(({ isHeld, lapsesOn }) => (isHeld ? (lapsesOn ?? []) : [from])).sort();
+    return { rung, gapFrom: falls[0] ?? null };
+  });
+  const seen = row.needs.filter(({ need }) => rungs.includes(rungOf(need)));
+  return {
+    id: `${row.of}-${row.id}`,
+    name: row.name,
+    says: sayOf(row, from),
+    isGap: row.gapNow,
+    bars,
+    lapses: seen.flatMap(({ lapsesOn, need }) => (lapsesOn === null ? [] : [{ on: lapsesOn, rung: rungOf(need) }])),
+    orders: seen.flatMap(({ orderBy, need }) => (orderBy === null ? [] : [{ on: orderBy, rung: rungOf(need) }])),
+    inspections: row.inspections,
+  };
+}
+
+export const sayOf = ({ gapNow, holdsUntil }: HorizonRow, today: PlainDate): string =>
+  gapNow ? 'gap now' : holdsUntil === null ? 'nothing lapses' : `holds ${daysBetween(today, holdsUntil)} days`;
+
+export const untilOf = ({ holdsUntil }: HorizonRow): string => (holdsUntil === null ? 'past the span' : showDate(holdsUntil));
+
+/** First days of months within a span. */
+export function monthsIn(from: PlainDate, to: PlainDate): PlainDate[] {
+  const months: PlainDate[] = [];
+  for (let day = from; day <= to; day = addDays(day, 1)) if (day.endsWith('-01')) months.push(day);
+  return months;
+}
