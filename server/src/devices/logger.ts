@@ -17,7 +17,8 @@ export function simulatedLog(heat: Position['heat'], today: PlainDate): HeatSamp
     const day = Math.floor(index / 24);
     const hour = index % 24;
     const wave = Math.cos(((hour - HOTTEST_HOUR) / 24) * 2 * Math.PI);
-    const celsius = ASSUMED_CELSIUS[heat] - 4 + weather(day) + (SWING[heat] * wave) / (wave > 0 ? 1 : 2);
+    // The night is long: so the middle lies below what is assumed for the whole.
+    const celsius = ASSUMED_CELSIUS[heat] - 0.55 * SWING[heat] + weather(day) + (SWING[heat] * wave) / (wave > 0 ? 1 : 2);
     const date = addDays(today, day - LOGGED_DAYS);
     return { at: `${date}T${String(hour).padStart(2, '0')}:00:00Z`, celsius: Math.round(celsius * 10) / 10 };
   });

@@ -79,7 +79,7 @@ export const unitRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
         .leftJoin(lots, eq(units.lotId, lots.id))
         .where(inArray(units.place, ['stores', 'practice']))
         .orderBy(asc(lots.expiresOn), asc(units.kind), asc(units.id));
-      return { units: rows.map(toPlaced), gtins: await db.select().from(gtins), today: today() };
+      return { units: rows.map(toPlaced), gtins: await db.select().from(gtins).orderBy(asc(gtins.gtin)), today: today() };
     },
   }),
   route({

@@ -63,7 +63,7 @@ export function InspectThing({ step, given, kit, today, isBusy, say, back, repor
       </section>
       <div className="inspect-actions">
         {back !== null && (
-          <Button variant="subtle" size="md" onClick={back} disabled={isBusy}>
+          <Button variant="subtle" size="lg" onClick={back} disabled={isBusy}>
             The one before
           </Button>
         )}

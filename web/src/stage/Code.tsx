@@ -14,7 +14,9 @@ export function Code({ symbol, text, alt, sizeMm }: CodeProps) {
   useEffect(() => {
     let isCurrent = true;
     void import('bwip-js/browser').then(({ default: bwip }) => {
-      if (isCurrent) setSvg(bwip.toSVG({ bcid: symbol === 'qr' ? 'qrcode' : 'gs1datamatrix', text, scale: 3 }));
+      // Labels of our own carry lot and date without an article number, for there is none: the standard's check of that is off.
+      const options = { bcid: symbol === 'qr' ? 'qrcode' : 'gs1datamatrix', text, scale: 3, dontlint: true };
+      if (isCurrent) setSvg(bwip.toSVG(options));
     });
     return () => {
       isCurrent = false;

@@ -1,5 +1,5 @@
-import { intakeCondition, type PlacedUnit, type PlainDate, type ScanResult } from '@ivrak/core';
-import { Button, Select, Switch, TextInput } from '@mantine/core';
+import { articleOf, intakeCondition, type PlacedUnit, type PlainDate, readScan, type ScanResult } from '@ivrak/core';
+import { Button, FileButton, Select, Switch, TextInput } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { ApiError, api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
@@ -7,6 +7,7 @@ import { catalogNow, kindName, useCatalog } from '../kit/catalog.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { DateField } from './DateField.tsx';
 import { ScanField } from './ScanField.tsx';
+import { Tray } from './Tray.tsx';
 
 interface Form {
   kind: string | null;
@@ -33,56 +34,75 @@ const EMPTY: Form = {
   practice: false,
 };
 
-/** Takes stock in: scan fills what the label says, the hand adds the rest; a known article number knows its kind. */
-export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { gtin: string; kind: string }[] }) {
+interface IntakeProps {
+  today: PlainDate;
+  gtins: readonly { gtin: string; kind: string }[];
+}
+
+/**
+ * Takes stock in: scan fills what the label says, the hand adds the rest. A label whose article is known is taken in at once, so
+ * that scan follows scan; an unknown one asks for its kind, once.
+ */
+export function Intake({ today, gtins }: IntakeProps) {
   const refresh = useRefresh();
   const scanner = useRef<HTMLInputElement>(null);
+  const kindField = useRef<HTMLInputElement>(null);
+  const [isAtOnce, setAtOnce] = useState(true);
+  const [isTrayOpen, setTrayOpen] = useState(false);
+  /** What was taken in since the page was opened, the last one first. */
+  const [taken, setTaken] = useState<readonly PlacedUnit[]>([]);
+  /** Article numbers that were answered here, before the server's list comes again. */
+  const learnt = useRef(new Map<string, string>());
   const [form, setForm] = useState<Form>(EMPTY);
   const [notes, setNotes] = useState<readonly string[]>([]);
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [done, setDone] = useState('');
   const set = (change: Partial<Form>) => setForm((before) => ({ ...before, ...change }));
   const takeScan = (scan: ScanResult) => {
-    const known = gtins.find(({ gtin }) => gtin === scan.gtin);
-    const asked =
-      known === undefined && scan.gtin !== undefined
-        ? ['This article number is new here: choose the kind once, and it is remembered.']
-        : [];
-    set({
-      gtin: scan.gtin ?? null,
-      kind: known?.kind ?? form.kind,
-      lot: scan.lot ?? '',
+    const article = articleOf(scan);
+    const known = article === null ? undefined : (learnt.current.get(article) ?? gtins.find(({ gtin }) => gtin === article)?.kind);
+    const scanned: Form = {
+      ...EMPTY,
+      seller: form.seller,
+      authorised: form.authorised,
+      practice: form.practice,
+      gtin: article,
+      kind: known ?? (article === null ? form.kind : null),
+      lot: scan.lot ?? scan.serial ?? '',
       expiresOn: scan.expiresOn ?? null,
       producedOn: scan.producedOn ?? null,
       count: scan.count ?? 1,
-    });
-    setNotes([...scan.warnings, ...asked]);
+    };
+    setForm(scanned);
+    setErrors({});
     setDone('');
+    const isNew = known === undefined && article !== null;
+    setNotes([...scan.warnings, ...(isNew ? ['This article number is new here: choose the kind once, and it is remembered.'] : [])]);
+    if (isNew) kindField.current?.focus();
+    // What needs a second look is not taken in blindly.
+    else if (isAtOnce && known !== undefined && scan.warnings.length === 0) void take(scanned);
   };
-  const take = async () => {
-    if (form.kind === null) {
+  const take = async (given: Form) => {
+    if (given.kind === null) {
       setErrors({ kind: 'choose what it is' });
       return;
     }
     try {
-      const { price, seller, lot, ...rest } = form;
+      const { price, seller, lot, ...rest } = given;
       const unit = await api.post<PlacedUnit>('/api/stores', {
         ...rest,
         lot: lot.trim() || null,
         seller: seller.trim() || null,
         priceMinor: price === null ? null : Math.round(price * 100),
       });
-      const name = kindName(unit.kind);
-      setDone(
-        unit.condition === 'suspect'
-          ? `${name} taken in as suspect: the price is under 60 % of the usual one and the seller is not known as authorised.`
-          : `${unit.count} × ${name} taken in.`,
-      );
-      setForm({ ...EMPTY, seller: form.seller, authorised: form.authorised });
+      if (given.gtin !== null) learnt.current.set(given.gtin, unit.kind);
+      setTaken((before) => [unit, ...before]);
+      setDone(takenText(unit));
+      setForm({ ...EMPTY, seller: given.seller, authorised: given.authorised });
       setErrors({});
       setNotes([]);
-      await refresh();
       scanner.current?.focus();
+      await refresh();
     } catch (error) {
       setErrors(
         error instanceof ApiError && error.issues.length > 0
@@ -90,6 +110,32 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
           : { form: messageOf(error) },
       );
     }
+  };
+  const undoLast = async () => {
+    const [last, ...rest] = taken;
+    if (last === undefined) return;
+    try {
+      await api.post(`/api/units/${last.id}/move`, { version: last.version, to: 'discarded' });
+      setTaken(rest);
+      setDone(`${kindName(last.kind)} is out again.`);
+    } catch (error) {
+      setErrors({ form: messageOf(error) });
+    }
+    await refresh();
+    scanner.current?.focus();
+  };
+  const readText = (text: string) => {
+    const answer = readScan(text, today);
+    if (answer.ok) takeScan(answer.scan);
+    else setErrors({ form: answer.message });
+  };
+  const readPicture = async (file: File | null) => {
+    if (file === null) return;
+    const { readPhoto } = await import('./photo.ts');
+    const found = await readPhoto(file);
+    if (!found.ok) setErrors({ form: found.message });
+    // One label after the other, each as if it had been scanned.
+    else for (const text of found.texts) readText(text);
   };
   const kinds = useCatalog((state) => state.kinds);
   const kind = form.kind === null ? undefined : catalogNow().get(form.kind);
@@ -102,6 +148,37 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
     <aside className="drawer" aria-label="Take in">
       <h2>Take in</h2>
       <ScanField ref={scanner} today={today} onScan={takeScan} />
+      <div className="row">
+        <FileButton accept="image/*" onChange={(file) => void readPicture(file)}>
+          {(props) => (
+            <Button variant="default" size="compact-sm" {...props}>
+              Photo of a label
+            </Button>
+          )}
+        </FileButton>
+        <Button variant="default" size="compact-sm" onClick={() => setTrayOpen(true)}>
+          Simulated scanner
+        </Button>
+      </div>
+      <Switch label="Take known labels in at once" checked={isAtOnce} onChange={(event) => setAtOnce(event.currentTarget.checked)} />
+      {taken.length > 0 && (
+        <div className="row intake-count">
+          <span>
+            <b className="mono">{taken.length}</b> taken in
+          </span>
+          <Button variant="default" size="compact-sm" onClick={() => void undoLast()}>
+            Take the last one out again
+          </Button>
+        </div>
+      )}
+      <Tray
+        gtins={gtins}
+        today={today}
+        opened={isTrayOpen}
+        close={() => setTrayOpen(false)}
+        scan={readText}
+        said={errors.form ?? (done !== '' ? done : (notes[0] ?? ''))}
+      />
       {notes.map((note) => (
         <p key={note} className="caution">
           {note}
@@ -111,20 +188,25 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
         className="stack"
         onSubmit={(event) => {
           event.preventDefault();
-          void take();
+          void take(form);
         }}
       >
         <Select
+          ref={kindField}
           label="Kind"
           searchable
           placeholder="choose"
           data={kinds.map(({ id, name }) => ({ value: id, label: name }))}
           value={form.kind}
-          onChange={(value) => set({ kind: value })}
+          onChange={(value) => {
+            // The one question that a new label leaves open is answered: the next may come.
+            if (isAtOnce && form.gtin !== null && value !== null) void take({ ...form, kind: value });
+            else set({ kind: value });
+          }}
           error={errors.kind}
           nothingFoundMessage="No such kind"
         />
-        {form.gtin !== null && <p className="small mono">GTIN {form.gtin}</p>}
+        {form.gtin !== null && <p className="small mono">article {form.gtin}</p>}
         <div className="field-grid">
           <DecimalInput
             label="Count"
@@ -191,3 +273,8 @@ export function Intake({ today, gtins }: { today: PlainDate; gtins: readonly { g
     </aside>
   );
 }
+
+const takenText = (unit: PlacedUnit): string =>
+  unit.condition === 'suspect'
+    ? `${kindName(unit.kind)} taken in as suspect: a notice warns of this lot, or the price is under 60 % of the usual one and the seller is not known as authorised.`
+    : `${unit.count} × ${kindName(unit.kind)} taken in.`;

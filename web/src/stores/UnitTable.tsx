@@ -1,0 +1,199 @@
+import { CONDITION_NAMES, isGoodOn, type PlacedUnit, type PlainDate, showDate } from '@ivrak/core';
+import { Button, Menu, Modal, TextInput } from '@mantine/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useLayoutEffect, useRef, useState } from 'react';
+import { api, messageOf } from '../api/client.ts';
+import { type MusteredKit, useRefresh } from '../api/queries.ts';
+import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { catalogNow } from '../kit/catalog.ts';
+
+export interface StoresSaid {
+  text: string;
+  isError: boolean;
+}
+
+interface UnitTableProps {
+  units: readonly PlacedUnit[];
+  kits: readonly MusteredKit[];
+  today: PlainDate;
+  label: string;
+  say: (said: StoresSaid) => void;
+  /** What scrolls: only the rows in sight are made. */
+  scroller: HTMLElement;
+}
+
+const ROW_HEIGHT = 53;
+
+/** A table of units; of thousands, only the rows in sight are made. */
+export function UnitTable({ units, kits, today, label, say, scroller }: UnitTableProps) {
+  const place = useRef<HTMLTableElement>(null);
+  const [scrollMargin, setScrollMargin] = useState(0);
+  useLayoutEffect(() => {
+    if (place.current === null) return;
+    setScrollMargin(place.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop);
+  }, [scroller]);
+  const rows = useVirtualizer({
+    count: units.length,
+    getScrollElement: () => scroller,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+    scrollMargin,
+  });
+  const seen = rows.getVirtualItems();
+  const before = (seen[0]?.start ?? scrollMargin) - scrollMargin;
+  const after = rows.getTotalSize() - ((seen.at(-1)?.end ?? scrollMargin) - scrollMargin);
+  return (
+    <table className="unit-table" aria-label={label} aria-rowcount={units.length + 1} ref={place}>
+      <thead>
+        <tr>
+          <th scope="col">
+            <span className="sr-only">Drawing</span>
+          </th>
+          <th scope="col">Kind</th>
+          <th scope="col" className="number">
+            Count
+          </th>
+          <th scope="col">Lot</th>
+          <th scope="col">Good through</th>
+          <th scope="col">Condition</th>
+          <th scope="col">
+            <span className="sr-only">Actions</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {before > 0 && (
+          <tr>
+            <td colSpan={7} style={{ height: before, padding: 0 }} />
+          </tr>
+        )}
+        {seen.map(({ index, key }) => {
+          const unit = units[index];
+          return unit === undefined ? null : <UnitRow key={key} unit={unit} index={index} kits={kits} today={today} say={say} />;
+        })}
+        {after > 0 && (
+          <tr>
+            <td colSpan={7} style={{ height: after, padding: 0 }} />
+          </tr>
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+interface UnitRowProps extends Pick<UnitTableProps, 'kits' | 'today' | 'say'> {
+  unit: PlacedUnit;
+  index: number;
+}
+
+function UnitRow({ unit, index, kits, today, say }: UnitRowProps) {
+  const refresh = useRefresh();
+  const [isVerifying, setVerifying] = useState(false);
+  const kind = catalogNow().get(unit.kind);
+  const isLapsed = !isGoodOn(unit.expiresOn, today);
+  const name = kind?.name ?? unit.kind;
+  const tell = async (work: () => Promise<unknown>, done: string) => {
+    try {
+      await work();
+      say({ text: done, isError: false });
+    } catch (error) {
+      say({ text: messageOf(error), isError: true });
+    }
+    await refresh();
+  };
+  const act = (body: Record<string, unknown>, done: string) =>
+    tell(() => api.post(`/api/units/${unit.id}/move`, { version: unit.version, ...body }), done);
+  const canGo = unit.condition === 'ready' && !isLapsed && unit.place === 'stores';
+  return (
+    <tr aria-rowindex={index + 2}>
+      <td className="unit-drawing">
+        {kind?.states[0] !== undefined && <KindDrawing kind={kind} scale={Math.min(0.42, scaleToFit(kind.states[0], 40))} />}
+      </td>
+      <td>
+        <b>{name}</b>
+        <span className="small muted block">
+          {unit.seller ?? 'seller not known'}
+          {unit.authorised === false ? ', not authorised' : ''}
+        </span>
+      </td>
+      <td className="number mono">{unit.count}</td>
+      <td className="mono">{unit.lot ?? '–'}</td>
+      <td className={`mono nowrap${isLapsed ? ' state-gap' : ''}`}>
+        {unit.expiresOn === null ? (kind?.dating === 'printed' ? 'not read' : 'no date') : showDate(unit.expiresOn)}
+        {isLapsed && <span className="block small">lapsed</span>}
+      </td>
+      <td className={unit.condition === 'ready' ? '' : 'state-gap'}>{CONDITION_NAMES[unit.condition]}</td>
+      <td>
+        <Menu position="bottom-end">
+          <Menu.Target>
+            <Button variant="default" size="sm" aria-label={`Move ${name}${unit.lot === null ? '' : `, lot ${unit.lot}`}`}>
+              Move
+            </Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            {canGo && <Menu.Label>One to a kit</Menu.Label>}
+            {canGo &&
+              kits.map((kit) => (
+                <Menu.Item key={kit.id} onClick={() => void act({ to: 'kit', kitId: kit.id, count: 1 }, `${name} is in ${kit.name} now`)}>
+                  {kit.name}
+                </Menu.Item>
+              ))}
+            {unit.condition === 'suspect' && <Menu.Item onClick={() => setVerifying(true)}>Mark as verified</Menu.Item>}
+            {unit.place === 'stores' && (
+              <Menu.Item onClick={() => void act({ to: 'practice' }, `${name} is for practice now`)}>To practice, for ever</Menu.Item>
+            )}
+            <Menu.Item onClick={() => void act({ to: 'discarded' }, `${name} discarded`)}>Discard</Menu.Item>
+          </Menu.Dropdown>
+        </Menu>
+        <Verify
+          name={name}
+          opened={isVerifying}
+          close={() => setVerifying(false)}
+          verify={(reason) =>
+            void tell(
+              () => api.patch(`/api/units/${unit.id}`, { version: unit.version, condition: 'ready', reason: `verified: ${reason}` }),
+              `${name} marked as verified: ${reason}`,
+            )
+          }
+        />
+      </td>
+    </tr>
+  );
+}
+
+interface VerifyProps {
+  name: string;
+  opened: boolean;
+  close: () => void;
+  verify: (reason: string) => void;
+}
+
+/** A suspect thing counts again only with a reason that stands in the record. */
+function Verify({ name, opened, close, verify }: VerifyProps) {
+  const [reason, setReason] = useState('');
+  return (
+    <Modal opened={opened} onClose={close} title={`Verify ${name}`}>
+      <form
+        className="stack"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (reason.trim() === '') return;
+          verify(reason.trim());
+          close();
+        }}
+      >
+        <p>It counts again from now on. The reason stays in the record with your name and the time.</p>
+        <TextInput
+          label="What was looked at"
+          placeholder="stitching, rod and number compared with the maker’s list"
+          maxLength={180}
+          value={reason}
+          onChange={(event) => setReason(event.currentTarget.value)}
+        />
+        <Button type="submit" disabled={reason.trim() === ''}>
+          Mark as verified
+        </Button>
+      </form>
+    </Modal>
+  );
+}
