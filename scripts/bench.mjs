@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { benchFitQuality, benchLists, random } from './bench-fit.mjs';
+import { benchHorizon, benchStores } from './bench-upkeep.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
 
 await installIfNeeded();
@@ -263,11 +264,18 @@ if (only === 'repaint') {
   await benchRepaint();
   process.exit(0);
 }
+if (only === 'upkeep') {
+  benchHorizon(ivrak, report);
+  await benchStores(report);
+  process.exit(0);
+}
 benchCoverage();
+benchHorizon(ivrak, report);
 benchFit();
 benchFitQuality(ivrak, report);
 benchPage();
 await benchServer();
 await benchRepaint();
 await benchFrames();
+await benchStores(report);
 process.exit(results.some(({ value, limit }) => value > limit) ? 1 : 0);

@@ -2,7 +2,7 @@ import type { PlacedUnit } from '@ivrak/core';
 import { Button, TextInput } from '@mantine/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useKits, useStores } from '../api/queries.ts';
+import { type MusteredKit, useKits, useStores } from '../api/queries.ts';
 import { kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
@@ -12,10 +12,13 @@ import { StockImport } from './StockImport.tsx';
 import './stores.css';
 import { type StoresSaid, UnitTable } from './UnitTable.tsx';
 
+/** One and the same, so that rows are not drawn again for it. */
+const NO_KITS: readonly MusteredKit[] = [];
+
 /** Spares and practice units, and taking new ones in. */
 export function Stores() {
   const stores = useStores();
-  const kits = useKits().data?.kits ?? [];
+  const kits = useKits().data?.kits ?? NO_KITS;
   const [search, setSearch] = useState('');
   const [said, setSaid] = useState<StoresSaid | null>(null);
   const [params, setParams] = useSearchParams();
@@ -61,7 +64,7 @@ export function Stores() {
           <>
             <h2 className="stores-section">Practice only</h2>
             <p className="small muted">For the hands to learn on. They never go back into a kit or among spares.</p>
-            <UnitTable units={practice} kits={[]} today={today} say={setSaid} label="Practice units" scroller={scroller} />
+            <UnitTable units={practice} kits={NO_KITS} today={today} say={setSaid} label="Practice units" scroller={scroller} />
           </>
         )}
       </main>

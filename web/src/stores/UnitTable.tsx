@@ -1,7 +1,7 @@
 import { CONDITION_NAMES, isGoodOn, type PlacedUnit, type PlainDate, showDate } from '@ivrak/core';
 import { Button, Menu, Modal, TextInput } from '@mantine/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { memo, useLayoutEffect, useRef, useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { type MusteredKit, useRefresh } from '../api/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
@@ -86,24 +86,12 @@ interface UnitRowProps extends Pick<UnitTableProps, 'kits' | 'today' | 'say'> {
   index: number;
 }
 
-function UnitRow({ unit, index, kits, today, say }: UnitRowProps) {
-  const refresh = useRefresh();
-  const [isVerifying, setVerifying] = useState(false);
+/** A row as cheap as can be: hundreds go by while the list is scrolled, and the menu of one is made when it is asked for. */
+const UnitRow = memo(function UnitRow({ unit, index, kits, today, say }: UnitRowProps) {
+  const [hasMenu, setMenu] = useState(false);
   const kind = catalogNow().get(unit.kind);
   const isLapsed = !isGoodOn(unit.expiresOn, today);
   const name = kind?.name ?? unit.kind;
-  const tell = async (work: () => Promise<unknown>, done: string) => {
-    try {
-      await work();
-      say({ text: done, isError: false });
-    } catch (error) {
-      say({ text: messageOf(error), isError: true });
-    }
-    await refresh();
-  };
-  const act = (body: Record<string, unknown>, done: string) =>
-    tell(() => api.post(`/api/units/${unit.id}/move`, { version: unit.version, ...body }), done);
-  const canGo = unit.condition === 'ready' && !isLapsed && unit.place === 'stores';
   return (
     <tr aria-rowindex={index + 2}>
       <td className="unit-drawing">
@@ -124,40 +112,73 @@ function UnitRow({ unit, index, kits, today, say }: UnitRowProps) {
       </td>
       <td className={unit.condition === 'ready' ? '' : 'state-gap'}>{CONDITION_NAMES[unit.condition]}</td>
       <td>
-        <Menu position="bottom-end">
-          <Menu.Target>
-            <Button variant="default" size="sm" aria-label={`Move ${name}${unit.lot === null ? '' : `, lot ${unit.lot}`}`}>
-              Move
-            </Button>
-          </Menu.Target>
-          <Menu.Dropdown>
-            {canGo && <Menu.Label>One to a kit</Menu.Label>}
-            {canGo &&
-              kits.map((kit) => (
-                <Menu.Item key={kit.id} onClick={() => void act({ to: 'kit', kitId: kit.id, count: 1 }, `${name} is in ${kit.name} now`)}>
-                  {kit.name}
-                </Menu.Item>
-              ))}
-            {unit.condition === 'suspect' && <Menu.Item onClick={() => setVerifying(true)}>Mark as verified</Menu.Item>}
-            {unit.place === 'stores' && (
-              <Menu.Item onClick={() => void act({ to: 'practice' }, `${name} is for practice now`)}>To practice, for ever</Menu.Item>
-            )}
-            <Menu.Item onClick={() => void act({ to: 'discarded' }, `${name} discarded`)}>Discard</Menu.Item>
-          </Menu.Dropdown>
-        </Menu>
-        <Verify
-          name={name}
-          opened={isVerifying}
-          close={() => setVerifying(false)}
-          verify={(reason) =>
-            void tell(
-              () => api.patch(`/api/units/${unit.id}`, { version: unit.version, condition: 'ready', reason: `verified: ${reason}` }),
-              `${name} marked as verified: ${reason}`,
-            )
-          }
-        />
+        {hasMenu ? (
+          <RowMenu unit={unit} kits={kits} today={today} say={say} />
+        ) : (
+          <button type="button" className="row-button" aria-haspopup="menu" aria-label={moveLabel(unit)} onClick={() => setMenu(true)}>
+            Move
+          </button>
+        )}
       </td>
     </tr>
+  );
+});
+
+const moveLabel = ({ kind, lot }: PlacedUnit): string =>
+  `Move ${catalogNow().get(kind)?.name ?? kind}${lot === null ? '' : `, lot ${lot}`}`;
+
+function RowMenu({ unit, kits, today, say }: Omit<UnitRowProps, 'index'>) {
+  const refresh = useRefresh();
+  const [isOpen, setOpen] = useState(true);
+  const [isVerifying, setVerifying] = useState(false);
+  const name = catalogNow().get(unit.kind)?.name ?? unit.kind;
+  const tell = async (work: () => Promise<unknown>, done: string) => {
+    try {
+      await work();
+      say({ text: done, isError: false });
+    } catch (error) {
+      say({ text: messageOf(error), isError: true });
+    }
+    await refresh();
+  };
+  const act = (body: Record<string, unknown>, done: string) =>
+    tell(() => api.post(`/api/units/${unit.id}/move`, { version: unit.version, ...body }), done);
+  const canGo = unit.condition === 'ready' && isGoodOn(unit.expiresOn, today) && unit.place === 'stores';
+  return (
+    <>
+      <Menu position="bottom-end" opened={isOpen} onChange={setOpen}>
+        <Menu.Target>
+          <button type="button" className="row-button" aria-label={moveLabel(unit)}>
+            Move
+          </button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {canGo && <Menu.Label>One to a kit</Menu.Label>}
+          {canGo &&
+            kits.map((kit) => (
+              <Menu.Item key={kit.id} onClick={() => void act({ to: 'kit', kitId: kit.id, count: 1 }, `${name} is in ${kit.name} now`)}>
+                {kit.name}
+              </Menu.Item>
+            ))}
+          {unit.condition === 'suspect' && <Menu.Item onClick={() => setVerifying(true)}>Mark as verified</Menu.Item>}
+          {unit.place === 'stores' && (
+            <Menu.Item onClick={() => void act({ to: 'practice' }, `${name} is for practice now`)}>To practice, for ever</Menu.Item>
+          )}
+          <Menu.Item onClick={() => void act({ to: 'discarded' }, `${name} discarded`)}>Discard</Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      <Verify
+        name={name}
+        opened={isVerifying}
+        close={() => setVerifying(false)}
+        verify={(reason) =>
+          void tell(
+            () => api.patch(`/api/units/${unit.id}`, { version: unit.version, condition: 'ready', reason: `verified: ${reason}` }),
+            `${name} marked as verified: ${reason}`,
+          )
+        }
+      />
+    </>
   );
 }
 
