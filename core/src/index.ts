@@ -238,6 +238,7 @@ export {
 export { compareNeeds, type NeedDifference } from './needs/compare.ts';
 export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } from './needs/needs.ts';
 export { briefSummary, inWords, showHours } from './needs/summary.ts';
+export { HEAT_SENSITIVE } from './rules/keeping.ts';
 export { type Finding, type Fix, SEVERITIES, type Severity } from './rules/rule.ts';
 export { applyFix, RULES, runRules } from './rules/rules.ts';
 export { factsOf, type OpenFinding, type Sifted, siftFindings, withoutSetAside, withSetAside } from './rules/setAside.ts';

@@ -4,7 +4,8 @@ import { UPKEEP_PLAN } from '../upkeep/upkeep.ts';
 import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
 
 /** Condition, dates, heat and carrying. Common practice, no source; limits are planning values. */
-const HEAT_SENSITIVE = [
+/** What ages fastest in heat. Common practice, no source. */
+export const HEAT_SENSITIVE: readonly string[] = [
   'tape-roll',
   'flat-tape',
   'gloves',

@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { contentLists, gtins, heatLogs, kits, lots, people, units, useEvents, uses } from '../db/schema.ts';
+import { demoGtin } from '../devices/articles.ts';
 import { simulatedLog } from '../devices/logger.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
@@ -16,13 +17,6 @@ export async function isNewDatabase(db: Db): Promise<boolean> {
     })
     .from(sql`(select 1) as one`);
   return Number(row?.count ?? 0) === 0;
-}
-
-/** A made-up article number with a right check digit, in the range that GS1 keeps for examples. */
-function demoGtin(index: number): string {
-  const body = `0950600${String(index).padStart(6, '0')}`;
-  const sum = [...body].reduce((total, digit, at) => total + Number(digit) * (at % 2 === 0 ? 3 : 1), 0);
-  return `${body}${(10 - (sum % 10)) % 10}`;
 }
 
 /** Fills a new database with the made-up crew; ids are fixed, so that pictures and tests are stable. */

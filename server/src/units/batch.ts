@@ -4,6 +4,7 @@ import { KIND_CATALOG } from '../catalog/catalog.ts';
 import { note } from '../db/journal.ts';
 import type { Db } from '../db/open.ts';
 import { gtins, lots, units } from '../db/schema.ts';
+import { SUPPLIER_FEED, SupplierArticleSchema } from '../devices/supplier.ts';
 import { type Issue, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { warningsIn } from '../upkeep/noticeRoutes.ts';
@@ -14,6 +15,13 @@ const ROWS_AT_ONCE = 500;
 
 /** Many things at once, from a file: all of them or none. */
 export const batchRoutes = (db: Db): RouteSpec[] => [
+  route({
+    method: 'get',
+    path: '/api/devices/supplier',
+    summary: 'The simulated feed of suppliers: articles with kind, pack, price and lead time',
+    response: z.object({ articles: z.array(SupplierArticleSchema) }),
+    handle: () => ({ articles: [...SUPPLIER_FEED] }),
+  }),
   route({
     method: 'post',
     path: '/api/stores/batch',

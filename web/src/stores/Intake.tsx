@@ -34,6 +34,15 @@ const EMPTY: Form = {
   practice: false,
 };
 
+interface SupplierArticle {
+  gtin: string;
+  kind: string;
+  perPack: number;
+  priceMinor: number;
+  supplier: string;
+  authorised: boolean;
+}
+
 interface IntakeProps {
   today: PlainDate;
   gtins: readonly { gtin: string; kind: string }[];
@@ -77,10 +86,26 @@ export function Intake({ today, gtins }: IntakeProps) {
     setErrors({});
     setDone('');
     const isNew = known === undefined && article !== null;
+    if (isNew) void askSupplier(article, scanned);
     setNotes([...scan.warnings, ...(isNew ? ['This article number is new here: choose the kind once, and it is remembered.'] : [])]);
     if (isNew) kindField.current?.focus();
     // What needs a second look is not taken in blindly.
     else if (isAtOnce && known !== undefined && scan.warnings.length === 0) void take(scanned);
+  };
+  /** A supplier's list may know the article: then only a press is left to do. */
+  const askSupplier = async (article: string, scanned: Form) => {
+    const { articles } = await api.get<{ articles: SupplierArticle[] }>('/api/devices/supplier').catch(() => ({ articles: [] }));
+    const found = articles.find(({ gtin }) => gtin === article);
+    if (found === undefined) return;
+    setForm({
+      ...scanned,
+      kind: found.kind,
+      count: scanned.count * found.perPack,
+      seller: found.supplier,
+      authorised: found.authorised,
+      price: Math.round(found.priceMinor / found.perPack) / 100,
+    });
+    setNotes([`The list of ${found.supplier} says: ${kindName(found.kind)}, ${found.perPack} in a pack. Press Take in if that is right.`]);
   };
   const take = async (given: Form) => {
     if (given.kind === null) {

@@ -1,11 +1,12 @@
-import { HeatSampleSchema } from '@ivrak/core';
+import { HEAT_SENSITIVE, HeatSampleSchema, showDate } from '@ivrak/core';
 import { Button, FileButton, Modal, Select } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
-import { useRefresh } from '../api/queries.ts';
+import { useKits, useRefresh } from '../api/queries.ts';
 import { type PlaceHeat, useHeat } from '../api/upkeep.ts';
+import { kindName } from '../kit/catalog.ts';
 import { readHeatCsv } from './heatCsv.ts';
 
 const celsius = (value: number): string => `${value.toFixed(1)} °C`;
@@ -26,6 +27,18 @@ function HeatLine({ place, refCelsius }: { place: PlaceHeat; refCelsius: number 
       <path d={path(({ lowCelsius }) => lowCelsius)} fill="none" stroke="var(--line)" strokeWidth={1.5} />
       <path d={path(({ highCelsius }) => highCelsius)} fill="none" stroke="var(--action)" strokeWidth={2} />
     </svg>
+  );
+}
+
+/** What ages fastest of that which lies in a hot place, by kit. */
+function Sensitive({ place }: { place: PlaceHeat }) {
+  const kits = (useKits().data?.kits ?? []).filter(({ positionId }) => positionId === place.positionId);
+  const names = new Set(kits.flatMap(({ units }) => units.flatMap(({ kind }) => (HEAT_SENSITIVE.includes(kind) ? [kindName(kind)] : []))));
+  if (place.ageingFactor <= 1 || names.size === 0) return null;
+  return (
+    <p className="small state-thin">
+      Look at first in {kits.map(({ name }) => name).join(', ')}: {[...names].join(', ')}.
+    </p>
   );
 }
 
@@ -56,6 +69,7 @@ export function HeatCard() {
               {hottest.ageingFactor.toFixed(1)} times as fast as at 25 °C, so kits there are inspected sooner. Printed dates stay as
               printed.
             </p>
+            <Sensitive place={hottest} />
           </div>
         </>
       )}
@@ -156,6 +170,26 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
           Take away
         </Button>
       </div>
+      {place?.log != null && (
+        <details>
+          <summary>
+            The data: {place.log.count} temperatures of {place.name}, lowest and highest day by day
+          </summary>
+          <table className="upkeep-table" aria-label={`Temperatures of ${place.name}`}>
+            <tbody>
+              {place.log.days.map(({ on, lowCelsius, highCelsius }) => (
+                <tr key={on}>
+                  <th scope="row" className="mono">
+                    {showDate(on)}
+                  </th>
+                  <td className="mono number">{celsius(lowCelsius)}</td>
+                  <td className="mono number">{celsius(highCelsius)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </details>
+      )}
       <p className="small muted">
         A CSV has the columns <span className="mono">at,celsius</span>: a time with its zone, such as 2026-07-14T12:00:00Z, and degrees
         Celsius.

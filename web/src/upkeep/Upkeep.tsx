@@ -2,7 +2,7 @@ import { daysBetween, type HorizonRow, NEEDS, type PlainDate, RUNG_NAMES, RUNGS,
 import { SegmentedControl, Select } from '@mantine/core';
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { type MusteredKit, useKits, useUpkeep } from '../api/queries.ts';
+import { type MusteredKit, useKits, usePeople, useUpkeep } from '../api/queries.ts';
 import { useHorizon } from '../api/upkeep.ts';
 import { Tag } from '../drawing/Tag.tsx';
 import { catalogNow } from '../kit/catalog.ts';
@@ -44,6 +44,7 @@ export function Upkeep() {
   const upkeep = useUpkeep();
   const horizon = useHorizon();
   const kits = useKits().data?.kits ?? [];
+  const people = usePeople().data?.people ?? [];
   const [params, setParams] = useSearchParams();
   if (upkeep.isError) return <Failure error={upkeep.error} />;
   if (horizon.isError) return <Failure error={horizon.error} />;
@@ -63,10 +64,17 @@ export function Upkeep() {
   const of = params.get('of') ?? 'kit';
   const rung = RUNGS.find((one) => one === params.get('rung')) ?? null;
   const [kitId, type] = [params.get('kit'), params.get('type')];
-  const rows = horizon.data.rows.filter((row) => row.of === of && (kitId === null || row.kitIds.includes(kitId)));
+  const personId = params.get('person');
+  const isTheirs = (id: string) => personId === null || kits.find((kit) => kit.id === id)?.personId === personId;
+  const rows = horizon.data.rows.filter(
+    (row) => row.of === of && (kitId === null || row.kitIds.includes(kitId)) && row.kitIds.some(isTheirs),
+  );
   const shown = events.filter(
     (event) =>
-      (kitId === null || event.kitId === kitId) && (type === null || event.type === type) && (rung === null || event.need?.[0] === rung),
+      isTheirs(event.kitId) &&
+      (kitId === null || event.kitId === kitId) &&
+      (type === null || event.type === type) &&
+      (rung === null || event.need?.[0] === rung),
   );
   return (
     <main id="main" className="upkeep">
@@ -75,8 +83,8 @@ export function Upkeep() {
           <h1>{headline(kits, from)}</h1>
           <Tag>if nothing is done</Tag>
           <span className="small muted grow">{firstLapse(events)}</span>
-          <a href="/api/calendar.ics" download="kits.ics">
-            Calendar file
+          <a href={kitId === null ? '/api/calendar.ics' : `/api/kits/${kitId}/calendar.ics`} download={`${kitId ?? 'kits'}.ics`}>
+            Calendar file{kitId === null ? '' : ' of this kit'}
           </a>
         </div>
         <div className="upkeep-filters">
@@ -96,6 +104,12 @@ export function Upkeep() {
             ]}
             value={rung ?? 'all'}
             onChange={set('rung', 'all')}
+          />
+          <Select
+            aria-label="Person"
+            data={[{ value: 'all', label: 'everybody' }, ...people.map(({ id, name }) => ({ value: id, label: name }))]}
+            value={personId ?? 'all'}
+            onChange={set('person', 'all')}
           />
           {view === 'dates' && (
             <Select
