@@ -16,7 +16,6 @@ const VIEWS = [
   { name: 'schools', path: '/schools/committee-first' },
   { name: 'kinds', path: '/kinds?kind=kaolin-gauze' },
   { name: 'bench', path: '/kits/helm-vest/bench', act: (page) => page.hover('.catalog-entry') },
-  { name: 'bench-rung', path: '/kits/tow-panel/bench?rung=M' },
   {
     name: 'compare',
     path: '/kits/helm-vest/compare?with=list:ready-pocket&with=list:ready-boat&with=kit:belt-kit',
@@ -29,7 +28,16 @@ const VIEWS = [
   { name: 'places', path: '/places?container=ankle-wrap' },
   { name: 'stores', path: '/stores' },
   { name: 'restock', path: '/restock' },
-  { name: 'upkeep', path: '/upkeep' },
+  { name: 'upkeep', path: '/upkeep', act: (page) => page.waitForSelector('.horizon-chart svg path') },
+  {
+    name: 'inspect-phone',
+    path: '/kits/helm-vest/inspect',
+    viewport: PHONE,
+    act: async (page) => {
+      await page.locator('::-p-aria([name="Start"][role="button"])').click();
+      await page.waitForSelector('.inspect-prompt');
+    },
+  },
   {
     name: 'use-phone',
     path: '/use/helm-vest',

@@ -89,6 +89,9 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
   const [chosen, setChosen] = useState<string | null>(places[0]?.positionId ?? null);
   const [said, setSaid] = useState<{ text: string; isError: boolean } | null>(null);
   const place = places.find(({ positionId }) => positionId === chosen);
+  const kits = useKits().data?.kits ?? [];
+  // Where nothing hangs, heat says nothing.
+  const used = places.filter(({ positionId, log }) => log !== null || kits.some((kit) => kit.positionId === positionId));
   const act = async (work: () => Promise<unknown>, done: string) => {
     try {
       await work();
@@ -134,7 +137,7 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
           </tr>
         </thead>
         <tbody>
-          {places.map(({ positionId, name, log, assumedCelsius, heatClass, ageingFactor }) => (
+          {used.map(({ positionId, name, log, assumedCelsius, heatClass, ageingFactor }) => (
             <tr key={positionId}>
               <th scope="row">{name}</th>
               <td>{log === null ? `assumed: ${heatClass} (planning value)` : `${log.count} temperatures, ${log.sources.join(', ')}`}</td>

@@ -48,7 +48,7 @@ export function RotationCard() {
           </Button>
         )}
       </div>
-      <Modal opened={isOpen} onClose={() => setOpen(false)} title="Moves that cost nothing" size="lg">
+      <Modal opened={isOpen} onClose={() => setOpen(false)} title="Moves that cost nothing" size="xl">
         {plan !== undefined && (
           <Moves
             plan={plan}
