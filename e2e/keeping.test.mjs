@@ -81,6 +81,39 @@ describe('intake', () => {
     await person.sees('No code was found in the picture');
   });
 
+  it('takes kind, pack and price of an unknown article from the supplier’s list, for a look before it is taken in', async () => {
+    const { person } = scene;
+    await person.goTo(`${scene.server.url}/stores`);
+    const { articles } = await scene.api('/api/devices/supplier');
+    const pack = articles.find(({ kind }) => kind === 'triangular-bandage');
+    await person.page.locator(by('Scan or paste the label', 'textbox')).click();
+    await person.page.keyboard.type(`(01)${pack.gtin}(10)SUP-1`);
+    await person.page.keyboard.press('Enter');
+    await person.sees('The list of Kelp Lane Supplies says: Triangular bandage, 6 in a pack.');
+    await person.press('Take in');
+    await person.sees('6 × Triangular bandage taken in.');
+    expect((await stores()).find(({ lot }) => lot === 'SUP-1')).toMatchObject({
+      count: 6,
+      seller: pack.supplier,
+      authorised: true,
+      priceMinor: 208,
+    });
+  });
+
+  it('counts a suspect thing again only with a reason', async () => {
+    const { person } = scene;
+    const cheap = { kind: 'windlass-tourniquet', count: 1, lot: 'CHEAP-1', priceMinor: 900 };
+    expect((await scene.api('/api/stores', 'POST', cheap)).condition).toBe('suspect');
+    await person.goTo(`${scene.server.url}/stores`);
+    await person.press('Move Windlass tourniquet, lot CHEAP-1');
+    await person.press('Mark as verified', 'menuitem');
+    expect(await person.page.$eval(by('Mark as verified', 'button'), (button) => button.disabled)).toBe(true);
+    await person.type('What was looked at', 'rod and stitching');
+    await person.press('Mark as verified');
+    await person.sees('Windlass tourniquet marked as verified: rod and stitching');
+    expect((await stores()).find(({ lot }) => lot === 'CHEAP-1').condition).toBe('ready');
+  });
+
   it('sends what a scanner sends from the tray of made-up labels', async () => {
     const { person } = scene;
     await person.goTo(`${scene.server.url}/stores`);
@@ -197,6 +230,21 @@ describe('upkeep', () => {
 });
 
 describe('an inspection on a phone', () => {
+  it('is due by an interval of its own, together with a routine, and refuses one that is too short', async () => {
+    const { person } = scene;
+    await person.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await person.goTo(`${scene.server.url}/kits/wall-box/inspect`);
+    await person.page.locator('summary::-p-text(How often)').click();
+    await person.type('Every so many days', '60');
+    await person.type('Together with', 'with every second boat service');
+    await person.press('Keep');
+    await person.sees('Kept.');
+    await person.sees('with every second boat service');
+    expect((await scene.api('/api/kits/wall-box')).upkeep).toEqual({ everyDays: 60, routine: 'with every second boat service' });
+    const { events } = await scene.api('/api/upkeep');
+    expect(events.find(({ type, kitId }) => type === 'inspect' && kitId === 'wall-box').text).toContain('Every 60 days (set for this kit)');
+  });
+
   it('goes thing by thing, is left and taken up again, and what was found counts at once', async () => {
     const { person } = scene;
     await person.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });

@@ -1,4 +1,4 @@
-import { addDays, plainDate } from '@ivrak/core';
+import { addDays, gtinCheckDigitIsRight, plainDate } from '@ivrak/core';
 import ICAL from 'ical.js';
 import { pino } from 'pino';
 import request from 'supertest';
@@ -136,6 +136,103 @@ describe('the calendar (RFC 5545, read back by ical.js)', () => {
   });
 });
 
+describe('names in a calendar', () => {
+  it('may hold what the format gives a meaning of its own, and come back as they are', async () => {
+    const kit = (await call('get', '/api/kits/bow-pocket')).body;
+    const { layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units } = kit;
+    const name = 'Bow: vest, pocket; "left" \\ side with a very long name – ☂';
+    const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units };
+    expect((await call('put', '/api/kits/bow-pocket', { version: kit.version, draft })).status).toBe(200);
+    const { text } = await call('get', '/api/kits/bow-pocket/calendar.ics');
+    for (const line of text.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
+    const calendar = new ICAL.Component(ICAL.parse(text));
+    const summaries = calendar.getAllSubcomponents('vevent').map((component) => new ICAL.Event(component).summary);
+    expect(summaries.length).toBeGreaterThan(0);
+    for (const summary of summaries) expect(summary.startsWith(`${name}: `)).toBe(true);
+    const back = (await call('get', '/api/kits/bow-pocket')).body;
+    await call('put', '/api/kits/bow-pocket', { version: back.version, draft: { ...draft, name: kit.name } });
+  });
+});
+
+describe('the horizon', () => {
+  interface Row {
+    id: string;
+    of: string;
+    gapNow: boolean;
+    holdsUntil: string | null;
+    needs: { need: string; isHeld: boolean; lapsesOn: string | null; orderBy: string | null }[];
+    inspections: string[];
+  }
+  const rowsOf = async (query = '') => (await call('get', `/api/horizon${query}`)).body.rows as Row[];
+
+  it('agrees with coverage on the eve and on the day of every lapse', async () => {
+    for (const { id, of, needs } of await rowsOf()) {
+      if (of !== 'kit') continue;
+      for (const { need, lapsesOn } of needs) {
+        if (lapsesOn === null) continue;
+        const stateOn = async (on: string) =>
+          (await call('get', `/api/kits/${id}/coverage?on=${on}`)).body.needs.find((one: { need: string }) => one.need === need)
+            .state as string;
+        expect(await stateOn(addDays(plainDate(lapsesOn), -1)), `${need} of ${id}, the eve of ${lapsesOn}`).not.toBe('gap');
+        expect(await stateOn(lapsesOn), `${need} of ${id} on ${lapsesOn}`).toBe('gap');
+      }
+    }
+  });
+
+  it('has no row of a layer or a person that holds less than the best kit in it', async () => {
+    const rows = await rowsOf();
+    for (const group of rows.filter(({ of }) => of !== 'kit')) {
+      const { kitIds } = group as unknown as { kitIds: string[] };
+      const members = rows.filter(({ id, of }) => of === 'kit' && kitIds.includes(id));
+      expect(members.length).toBeGreaterThan(1);
+      // Asked for one and the same need, more stock holds it at least as long.
+      for (const { need, lapsesOn, isHeld } of group.needs) {
+        const own = members.map((row) => row.needs.find((one) => one.need === need)).filter((one) => one !== undefined);
+        if (own.every((one) => one.isHeld && one.lapsesOn === null))
+          expect(isHeld && lapsesOn === null, `${need} of ${group.id}`).toBe(true);
+      }
+    }
+  });
+
+  it('is cut to the span that is asked for, and refuses one that ends before it begins', async () => {
+    const short = await rowsOf(`?from=${TODAY}&to=${addDays(TODAY, 60)}`);
+    for (const { needs, inspections } of short) {
+      for (const { lapsesOn } of needs) expect(lapsesOn === null || lapsesOn <= addDays(TODAY, 60)).toBe(true);
+      for (const on of inspections) expect(on >= TODAY && on <= addDays(TODAY, 60)).toBe(true);
+    }
+    expect((await call('get', `/api/horizon?from=${TODAY}&to=${addDays(TODAY, -1)}`)).status).toBe(422);
+  });
+});
+
+describe('simulated devices', () => {
+  it('write a log of their own that is told apart from a file, and is the same each time', async () => {
+    const once = (await call('post', '/api/heat/boat-locker/simulate', {})).body;
+    expect(once.log.sources).toEqual(['simulated']);
+    expect(once.log.count).toBe(92 * 24);
+    expect(once.log.mktCelsius).toBeGreaterThanOrEqual(once.log.meanCelsius);
+    expect(once.log.mktCelsius).toBeLessThanOrEqual(once.log.maxCelsius);
+    const again = (await call('post', '/api/heat/boat-locker/simulate', {})).body;
+    expect(again.log.mktCelsius).toBe(once.log.mktCelsius);
+    expect((await call('delete', '/api/heat/boat-locker')).body.log).toBeNull();
+  });
+
+  it('offer articles of known kinds with right check digits, some from a seller that is not authorised', async () => {
+    const { articles } = (await call('get', '/api/devices/supplier')).body as {
+      articles: { gtin: string; kind: string; authorised: boolean; perPack: number; priceMinor: number }[];
+    };
+    const { kinds } = (await call('get', '/api/catalog')).body as { kinds: { id: string }[] };
+    for (const { gtin, kind, perPack, priceMinor } of articles) {
+      expect(gtinCheckDigitIsRight(gtin), gtin).toBe(true);
+      expect(
+        kinds.some(({ id }) => id === kind),
+        kind,
+      ).toBe(true);
+      expect(Math.min(perPack, priceMinor)).toBeGreaterThan(0);
+    }
+    expect(articles.some(({ authorised }) => !authorised)).toBe(true);
+  });
+});
+
 describe('an inspection', () => {
   it('changes conditions as it goes, is taken up where it was left, and is finished only when all is answered', async () => {
     const before = await kitOf('helm-vest');
@@ -269,6 +366,21 @@ describe('a batch', () => {
     });
     expect([status, body.taken]).toEqual([201, 3]);
     expect((await call('get', '/api/stores')).body.units).toHaveLength(before + 3);
+  });
+
+  it('keeps the warnings of notices, the suspect rule, and the article numbers that it names', async () => {
+    const rows = [
+      row({ kind: 'rolled-gauze', lot: 'RG-4' }),
+      row({ kind: 'windlass-tourniquet', lot: 'W9', expiresOn: null, priceMinor: 900 }),
+      row({ kind: 'windlass-tourniquet', lot: 'W8', expiresOn: null, priceMinor: 900, authorised: true }),
+      row({ kind: 'marker', lot: 'M9', gtin: '09506000134369', expiresOn: null }),
+    ];
+    const { body } = await call('post', '/api/stores/batch', { rows });
+    expect(body).toEqual({ taken: 4, suspect: 2 });
+    const { units, gtins } = (await call('get', '/api/stores')).body;
+    const conditionOf = (lot: string) => units.find((one: AUnit) => one.lot === lot)?.condition;
+    expect([conditionOf('RG-4'), conditionOf('W9'), conditionOf('W8')]).toEqual(['suspect', 'suspect', 'ready']);
+    expect(gtins).toContainEqual({ gtin: '09506000134369', kind: 'marker' });
   });
 
   it('is refused whole where one row is wrong, and names the row and the field', async () => {

@@ -1,11 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { kindCatalog } from '../catalog/kinds.ts';
+import { KINDS as KIND_LIST, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { needsHeld, type StockUnit } from '../coverage/coverage.ts';
 import { Random } from '../fit/random.ts';
+import { BriefSchema } from '../model/brief.ts';
 import { SKILLS } from '../model/need.ts';
 import { addDays, type PlainDate, plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
+import { deriveNeeds } from '../needs/needs.ts';
 import { afterMoves, type RotationKit, rotation } from './rotation.ts';
 
 const CATALOG = kindCatalog();
@@ -176,6 +178,71 @@ describe('on small cases', () => {
         expect(holds(one, after) >= holds(one, one.units)).toBe(true);
         expect(after.reduce((sum, { count }) => sum + count, 0)).toBe(one.units.reduce((sum, { count }) => sum + count, 0));
       }
+    }
+  });
+});
+
+describe('on kits with many kinds, of which several serve one need', () => {
+  /** Things of the whole catalogue, needs of a real brief. */
+  function largeCase(random: Random): { kits: RotationKit[]; spares: StockUnit[] } {
+    const needs = deriveNeeds(
+      BriefSchema.parse({ persons: 1 + random.below(3), penetrating: random.next() < 0.5, training: 'trauma' }),
+      SCHOOL,
+    );
+    const printed = KIND_LIST.filter(({ dating }) => dating === 'printed');
+    const some = (prefix: string, count: number): StockUnit[] =>
+      Array.from({ length: count }, (_, index) => {
+        const kind = (random.next() < 0.8 ? printed : KIND_LIST)[random.below(printed.length)];
+        const expiresOn = random.next() < 0.85 ? addDays(TODAY, random.below(900) - 30) : null;
+        return unit(`${prefix}-${index}`, kind?.id ?? 'marker', 0, { count: 1 + random.below(3), expiresOn });
+      });
+    const kits = Array.from({ length: 2 + random.below(4) }, (_, index) =>
+      kit(`k${index}`, some(`k${index}`, 6 + random.below(14)), {
+        needs,
+        inspectEveryDays: 30 * (1 + random.below(6)),
+        isSealed: random.next() < 0.2,
+      }),
+    );
+    return { kits, spares: some('s', random.below(20)) };
+  }
+
+  it('lowers no kit, keeps every count, moves no more than there is, and says exactly what is gained, on 150 seeded cases', () => {
+    const random = new Random(606);
+    let gained = 0;
+    for (let round = 0; round < 150; round += 1) {
+      const { kits, spares } = largeCase(random);
+      const { moves, gains } = plan(kits, spares);
+      const all = new Map([...kits.flatMap(({ units }) => units), ...spares].map((each) => [each.id, each]));
+      for (const id of new Set(moves.map(({ unitId }) => unitId))) {
+        const out = moves.reduce((sum, move) => sum + (move.unitId === id ? move.count : 0), 0);
+        expect(out, `${id} in round ${round}`).toBeLessThanOrEqual(all.get(id)?.count ?? 0);
+      }
+      for (const one of kits) {
+        const after = afterMoves(one.id, kits, spares, moves);
+        const lifeSaving = { ...one, needs: one.needs.filter(({ need }) => !need.startsWith('D')) };
+        const [was, is] = [holds(lifeSaving, one.units), holds(lifeSaving, after)];
+        expect(is >= was, `${one.id} in round ${round}: ${was} to ${is}`).toBe(true);
+        const gain = gains.find(({ kitId }) => kitId === one.id);
+        expect(gain === undefined ? was : (gain.after ?? NEVER), `${one.id} in round ${round}`).toBe(is);
+        if (is > was) gained += 1;
+        for (const kind of new Set(one.units.map((each) => each.kind))) {
+          const countOf = (units: readonly StockUnit[]) => units.reduce((sum, each) => sum + (each.kind === kind ? each.count : 0), 0);
+          expect(countOf(after), `${kind} of ${one.id} in round ${round}`).toBe(countOf(one.units));
+        }
+      }
+    }
+    expect(gained).toBeGreaterThan(30);
+  });
+
+  it('gives the same moves for the same stock, in whatever order kits and spares are listed', () => {
+    const random = new Random(7);
+    for (let round = 0; round < 20; round += 1) {
+      const { kits, spares } = largeCase(random);
+      const gainsOf = (some: RotationKit[], others: StockUnit[]) =>
+        plan(some, others)
+          .gains.map(({ kitId, after }) => `${kitId} ${after}`)
+          .sort();
+      expect(gainsOf(kits.toReversed(), spares.toReversed())).toEqual(gainsOf(kits, spares));
     }
   });
 });
