@@ -1,11 +1,12 @@
 import { guessMapping, KIND_COLUMNS, type KindField, type KindMapping, type RowReport, readKindRows } from '@ivrak/core';
-import { Button, CloseButton, FileButton, Textarea } from '@mantine/core';
+import { Button, CloseButton } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { useCatalog } from '../kit/catalog.ts';
 import { ColumnMapping } from '../shell/ColumnMapping.tsx';
-import { readTable, type Table, textOf } from '../shell/readTable.ts';
+import type { Table } from '../shell/readTable.ts';
+import { TableSource } from '../shell/TableSource.tsx';
 
 const MOST_MB = 1;
 const MOST_ROWS = 500;
@@ -22,17 +23,11 @@ export function KindImport({ close }: { close: () => void }) {
     () => (table === null ? [] : readKindRows(table.rows, mapping, new Set(catalog.keys()))),
     [table, mapping, catalog],
   );
-  const read = async (text: string) => {
+  const take = (read: Table | null, refusal: string | null) => {
     setDone(null);
-    const answer = await readTable(text, MOST_ROWS);
-    if (typeof answer === 'string') {
-      setError(answer);
-      setTable(null);
-      return;
-    }
-    setError(null);
-    setTable(answer);
-    setMapping(guessMapping(answer.headings));
+    setError(refusal);
+    setTable(read);
+    if (read !== null) setMapping(guessMapping(read.headings));
   };
   const good = reports.flatMap(({ kind }) => (kind === null ? [] : [kind]));
   const bad = reports.length - good.length;
@@ -53,29 +48,7 @@ export function KindImport({ close }: { close: () => void }) {
         <CloseButton aria-label="Close" onClick={close} />
       </div>
       <p className="small muted">A CSV file with a heading row, one kind a row. A kind whose id is known is changed.</p>
-      <div className="row">
-        <FileButton
-          accept=".csv,text/csv,text/plain"
-          onChange={(file) => {
-            if (file !== null) void textOf(file, MOST_MB).then((answer) => (answer.ok ? read(answer.text) : setError(answer.message)));
-          }}
-        >
-          {(props) => (
-            <Button variant="default" {...props}>
-              Choose a file
-            </Button>
-          )}
-        </FileButton>
-      </div>
-      <Textarea
-        label="Or paste it here"
-        rows={4}
-        placeholder="Name,Rung,Width,Height,Thickness,Mass,Made for"
-        onChange={(event) => {
-          const text = event.currentTarget.value;
-          if (text.includes('\n')) void read(text);
-        }}
-      />
+      <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Name,Rung,Width,Height,Thickness,Mass,Made for" take={take} />
       {error !== null && (
         <p className="refusal" role="alert">
           {error}

@@ -1,11 +1,12 @@
 import { guessIntakeMapping, INTAKE_COLUMNS, type IntakeMapping, readIntakeRows } from '@ivrak/core';
-import { Button, CloseButton, FileButton, Progress, Textarea } from '@mantine/core';
+import { Button, CloseButton, Progress } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { kindName, useCatalog } from '../kit/catalog.ts';
 import { ColumnMapping } from '../shell/ColumnMapping.tsx';
-import { readTable, type Table, textOf } from '../shell/readTable.ts';
+import type { Table } from '../shell/readTable.ts';
+import { TableSource } from '../shell/TableSource.tsx';
 
 const MOST_MB = 5;
 const MOST_ROWS = 5000;
@@ -32,21 +33,11 @@ export function StockImport({ gtins, close }: StockImportProps) {
     [table, mapping, catalog, articles],
   );
   const bad = reports.filter(({ intake }) => intake === null);
-  const read = async (text: string) => {
+  const take = (read: Table | null, refusal: string | null) => {
     setDone(null);
-    const answer = await readTable(text, MOST_ROWS);
-    setError(typeof answer === 'string' ? answer : null);
-    setTable(typeof answer === 'string' ? null : answer);
-    if (typeof answer !== 'string') setMapping(guessIntakeMapping(answer.headings));
-  };
-  const open = async (file: File | null) => {
-    if (file === null) return;
-    const text = await textOf(file, MOST_MB);
-    if (text.ok) await read(text.text);
-    else {
-      setError(text.message);
-      setTable(null);
-    }
+    setError(refusal);
+    setTable(read);
+    if (read !== null) setMapping(guessIntakeMapping(read.headings));
   };
   const takeIn = async () => {
     setBusy(true);
@@ -72,22 +63,7 @@ export function StockImport({ gtins, close }: StockImportProps) {
         A CSV file in UTF-8 with a heading row, one kind, lot and date a row. Dates as 2027-03-14 or 2027-03. All rows are taken in, or
         none.
       </p>
-      <FileButton accept=".csv,text/csv,text/plain" onChange={(file) => void open(file)}>
-        {(props) => (
-          <Button variant="default" {...props}>
-            Choose a file
-          </Button>
-        )}
-      </FileButton>
-      <Textarea
-        label="Or paste it here"
-        rows={4}
-        placeholder="Kind,Count,Lot,Expiry,Seller,Price"
-        onChange={(event) => {
-          const text = event.currentTarget.value;
-          if (text.includes('\n')) void read(text);
-        }}
-      />
+      <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Kind,Count,Lot,Expiry,Seller,Price" take={take} />
       {error !== null && (
         <p className="refusal" role="alert">
           {error}
