@@ -312,11 +312,10 @@ describe('every screen, by day and at dusk', () => {
     '/places?container=belt-pouch',
     '/stores',
     '/restock',
+    '/carry?loadout=on-the-water',
     '/stores?take=table',
-    '/stores?take=labels',
     '/upkeep',
     '/upkeep?view=table&of=layer',
-    '/upkeep?view=dates',
     '/kits/helm-vest/inspect',
     '/use',
     '/use/helm-vest',
@@ -340,7 +339,8 @@ describe('every screen, by day and at dusk', () => {
     for (const path of ['/', '/use/helm-vest', '/use', '/restock', '/kits/helm-vest/inspect']) await look(path, `${path} on a phone`);
     expect(looker.errors).toEqual([]);
     await looker.page.close();
-  });
+    // Every screen by day and at dusk: by far the longest of the journeys.
+  }, 600_000);
 
   it('opens at dusk where that was chosen', async () => {
     const looker = await newPerson();

@@ -7,6 +7,7 @@ export {
   priceCheck,
   unitsOfList,
 } from './buying/contentList.ts';
+export { type LoadoutKit, type LoadoutNeed, type LoadoutView, loadoutView, sharedKits } from './carry/loadout.ts';
 export { type Column, guessColumns, type Mapping } from './catalog/columns.ts';
 export { CONTAINERS, POSITIONS } from './catalog/containers.ts';
 export { DISPUTES, type Dispute, EVIDENCE_NAMES, type Evidence } from './catalog/disputes.ts';
@@ -39,6 +40,7 @@ export {
   type StockKit,
   type StockUnit,
 } from './coverage/coverage.ts';
+export { joinedNeeds } from './coverage/joined.ts';
 export {
   CLASS_CONTENTS,
   classifyKit,
@@ -151,6 +153,7 @@ export {
   StagingSchema,
   type Tick,
 } from './model/kit.ts';
+export { type CarriedKit, CarriedKitSchema, type Loadout, LoadoutSchema } from './model/loadout.ts';
 export { type Lock, LockSchema } from './model/lock.ts';
 export {
   isLifeSaving,
@@ -238,6 +241,7 @@ export {
 export { compareNeeds, type NeedDifference } from './needs/compare.ts';
 export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } from './needs/needs.ts';
 export { briefSummary, inWords, showHours } from './needs/summary.ts';
+export { FETCH_PLAN, fetchS } from './reach/fetch.ts';
 export { HEAT_SENSITIVE } from './rules/keeping.ts';
 export { type Finding, type Fix, SEVERITIES, type Severity } from './rules/rule.ts';
 export { applyFix, RULES, runRules } from './rules/rules.ts';

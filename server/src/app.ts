@@ -19,6 +19,7 @@ import { notFound, Problem, ProblemSchema, problemHandler } from './http/problem
 import { describeApi, mount, type RouteSpec, route } from './http/route.ts';
 import { moduleRoutes } from './kits/modules.ts';
 import { kitRoutes } from './kits/routes.ts';
+import { loadoutRoutes } from './loadouts/routes.ts';
 import { WEB_FOLDER } from './paths.ts';
 import { settingsRoutes } from './settings/routes.ts';
 import { transferRoutes } from './transfer/routes.ts';
@@ -73,6 +74,7 @@ export function createApp({ db, describeDb, log, today, fits }: AppOptions): Exp
     ...useRoutes(db, today),
     ...upkeepRoutes(db, today),
     ...heatRoutes(db, today),
+    ...loadoutRoutes(db, today),
     ...inspectionRoutes(db, today),
     ...horizonRoutes(db, today),
     ...rotationRoutes(db, today),

@@ -25,6 +25,7 @@ export const router = createBrowserRouter([
       { path: '/kinds', lazy: async () => ({ Component: (await import('./kinds/KindsPage.tsx')).KindsPage }) },
       { path: '/places', lazy: async () => ({ Component: (await import('./places/PlacesPage.tsx')).PlacesPage }) },
       { path: '/places/ruler', lazy: async () => ({ Component: (await import('./places/RulerPage.tsx')).RulerPage }) },
+      { path: '/carry', lazy: async () => ({ Component: (await import('./carry/Carry.tsx')).Carry }) },
       { path: '/stores', lazy: async () => ({ Component: (await import('./stores/Stores.tsx')).Stores }) },
       { path: '/restock', lazy: async () => ({ Component: (await import('./stores/RestockPage.tsx')).RestockPage }) },
       { path: '/upkeep', lazy: async () => ({ Component: (await import('./upkeep/Upkeep.tsx')).Upkeep }) },

@@ -42,6 +42,8 @@ type Goal = 'thin' | 'capped' | 'fill' | 'tidy';
 
 /** Corner by corner, tried before the annealing and once a cycle: nodes a try, and what a node costs in decodes. */
 const FULL_TRIES = 12;
+/** A short search keeps its decodes for annealing: one try for so many. */
+const DECODES_PER_TRY = 800;
 const FULL_NODES = 1000;
 const DECODES_PER_NODE = 0.05;
 /** Depths over the bound at which a room is tried to be filled without or almost without waste. */
@@ -103,6 +105,7 @@ export class Search {
   private isTidying = false;
   private fullTries = 0;
   private readonly canBeFull: boolean;
+  private readonly firstTries: number;
 
   constructor(
     private readonly prepared: Prepared,
@@ -121,6 +124,7 @@ export class Search {
     this.cycle = Math.max(300, Math.min(MAX_CYCLE, 25 * n));
     this.hasTop = prepared.rooms.some((room) => room.top);
     this.locked = new Set(prepared.locked.map((box) => box.item));
+    this.firstTries = Math.min(FULL_TRIES, Math.floor(options.budget / DECODES_PER_TRY));
     const [room] = prepared.rooms;
     this.canBeFull =
       prepared.rooms.length === 1 && room?.slot === null && this.locked.size === 0 && prepared.reach.every((reach) => reach === 3);
@@ -163,7 +167,7 @@ export class Search {
       this.evaluate(start, Number.POSITIVE_INFINITY);
       return;
     }
-    if (this.fullTries < FULL_TRIES && this.tryFull()) return;
+    if (this.fullTries < this.firstTries && this.tryFull()) return;
     const isThin = this.best.decoded.unplaced.length === 0 && this.best.thickness <= this.bound;
     const wantsTidying = this.done > this.options.budget * (1 - TIDY_SHARE) || isThin;
     if (this.cycleLeft <= 0 || (wantsTidying && !this.isTidying)) this.openCycle(wantsTidying);
@@ -312,7 +316,7 @@ export class Search {
       this.best = { ...this.best, cost };
     }
     this.cycleCount += 1;
-    if (this.fullTries >= FULL_TRIES && !tidy) this.tryFull();
+    if (this.fullTries >= this.firstTries && !tidy) this.tryFull();
     this.cycleLength = this.cycle * (1 + (this.cycleCount % 3));
     this.cycleLeft = this.cycleLength;
     this.goal = this.nextGoal();

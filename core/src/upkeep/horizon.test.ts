@@ -3,6 +3,7 @@ import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { type AskedNeed, coverage, type StockUnit } from '../coverage/coverage.ts';
 import { Random } from '../fit/random.ts';
+import { CarriedKitSchema } from '../model/loadout.ts';
 import { NEED_IDS } from '../model/need.ts';
 import { addDays, type PlainDate, plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
@@ -114,6 +115,24 @@ describe('the horizon', () => {
       ['kit', 'base', null, true],
       ['layer', 'worn', addDays(TODAY, 200), false],
       ['person', 'p', addDays(TODAY, 200), false],
+    ]);
+  });
+
+  it('gives a row for a loadout, of one kit too, and leaves out kits that are gone', () => {
+    const kits = [
+      kit('one', { needs: packing, units: [gauze('a', 10)] }),
+      kit('two', { needs: packing, units: [gauze('b', 200)], layer: 'base' }),
+    ];
+    const carried = (...ids: string[]) => ids.map((id) => CarriedKitSchema.parse({ kitId: id }));
+    const loadouts = [
+      { id: 'afloat', name: 'Afloat', kits: carried('one', 'two') },
+      { id: 'shore', name: 'Shore', kits: carried('one', 'gone') },
+      { id: 'none', name: 'None', kits: carried('gone') },
+    ];
+    const rows = horizon(kits, TODAY, addDays(TODAY, 365), CATALOG, loadouts).filter(({ of }) => of === 'loadout');
+    expect(rows.map(({ id, holdsUntil }) => [id, holdsUntil])).toEqual([
+      ['afloat', addDays(TODAY, 200)],
+      ['shore', addDays(TODAY, 10)],
     ]);
   });
 

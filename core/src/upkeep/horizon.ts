@@ -1,6 +1,8 @@
 import { type AskedNeed, type NeedHeld, needsHeld, type StockUnit } from '../coverage/coverage.ts';
+import { joinedNeeds } from '../coverage/joined.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { LAYER_NAMES, LAYERS, type Layer } from '../model/kit.ts';
+import type { Loadout } from '../model/loadout.ts';
 import { type NeedId, rungOf, type Skill } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
@@ -32,7 +34,7 @@ export interface HorizonNeed {
 export interface HorizonRow {
   id: string;
   name: string;
-  of: 'kit' | 'layer' | 'person';
+  of: 'kit' | 'layer' | 'person' | 'loadout';
   kitIds: string[];
   gapNow: boolean;
   /** Last day on which everything that is held now still is; null: nothing lapses in the span. */
@@ -40,20 +42,6 @@ export interface HorizonRow {
   needs: HorizonNeed[];
   /** Due days of inspections in the span, each as if the one before was done in time. */
   inspections: PlainDate[];
-}
-
-/** The least and the ideal of several kits together: of each need the most that one of them asks, in the order of the first. */
-function joined(kits: readonly HorizonKit[]): AskedNeed[] {
-  const asked = new Map<NeedId, AskedNeed>();
-  for (const { needs } of kits)
-    for (const need of needs) {
-      const before = asked.get(need.need);
-      asked.set(
-        need.need,
-        before === undefined ? need : { ...before, least: Math.max(before.least, need.least), ideal: Math.max(before.ideal, need.ideal) },
-      );
-    }
-  return [...asked.values()];
 }
 
 function rowOf(
@@ -64,7 +52,7 @@ function rowOf(
   span: Span,
   catalog: KindCatalog,
 ): HorizonRow {
-  const needs = kits.length === 1 ? kits[0].needs : joined(kits);
+  const needs = kits.length === 1 ? kits[0].needs : joinedNeeds(kits.map(({ needs: own }) => own));
   const skills = [...new Set(kits.flatMap((kit) => kit.skills))];
   const stock = kits.map((kit) => ({ id: kit.id, units: kit.units }));
   const held = needsHeld({ needs, school: kits[0].school, skills, on: span.from, kits: stock }, catalog)
@@ -104,10 +92,17 @@ export function inspectionDays(kit: Pick<HorizonKit, 'inspectedOn' | 'inspectEve
 }
 
 /**
- * Until when each need of each kit, each layer and each person's kits together is held if nothing is done, by sweeping the
- * dates on which something lapses. Rows of groups are given only where more than one kit is in them.
+ * Until when each need of each kit, each layer, each person's kits and each loadout together is held if nothing is done, by sweeping the
+ * dates on which something lapses. Rows of layers and people are given
+ * only where more than one kit is in them.
  */
-export function horizon(kits: readonly HorizonKit[], from: PlainDate, to: PlainDate, catalog: KindCatalog): HorizonRow[] {
+export function horizon(
+  kits: readonly HorizonKit[],
+  from: PlainDate,
+  to: PlainDate,
+  catalog: KindCatalog,
+  loadouts: readonly Pick<Loadout, 'id' | 'name' | 'kits'>[] = [],
+): HorizonRow[] {
   const span = { from, to };
   const rows = kits.map((kit) => rowOf('kit', kit.id, kit.name, [kit], span, catalog));
   const group = (of: HorizonRow['of'], id: string, name: string, members: readonly HorizonKit[]) => {
@@ -129,5 +124,11 @@ export function horizon(kits: readonly HorizonKit[], from: PlainDate, to: PlainD
       name,
       kits.filter(({ person }) => person?.id === id),
     );
+  for (const { id, name, kits: carried } of loadouts) {
+    const members = kits.filter((kit) => carried.some(({ kitId }) => kitId === kit.id));
+    const [first, ...more] = members;
+    // A loadout of one kit is still asked for by its name.
+    if (first !== undefined) rows.push(rowOf('loadout', id, name, [first, ...more], span, catalog));
+  }
   return rows;
 }

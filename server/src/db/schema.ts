@@ -7,6 +7,7 @@ import {
   type InspectionAnswer,
   type Kind,
   type KitUpkeep,
+  type Loadout,
   type Module,
   type Notice,
   nothingMadeReady,
@@ -179,6 +180,13 @@ export const inspections = pgTable(
     uniqueIndex('inspections_open').on(table.kitId).where(sql`${table.finishedOn} is null`),
   ],
 );
+
+/** What is worn, carried, driven or moored in a situation. */
+export const loadouts = pgTable('loadouts', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<Loadout>().notNull(),
+  version: integer('version').notNull().default(1),
+});
 
 /** Recalls and warnings of counterfeits that were heard of, so that each marks things once. */
 export const notices = pgTable('notices', { id: text('id').primaryKey(), data: jsonb('data').$type<Notice>().notNull() });

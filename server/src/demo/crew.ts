@@ -1,4 +1,5 @@
-import type { Brief, Condition, ContentList, Layer } from '@ivrak/core';
+import { type Brief, type Condition, type ContentList, type Layer, LoadoutSchema } from '@ivrak/core';
+import type * as z from 'zod';
 import crew from './crew.json' with { type: 'json' };
 
 /**
@@ -32,12 +33,13 @@ export interface DemoKit {
 }
 
 /** Spares are on the boathouse shelf; practice units are marked for ever: for the hands to learn on. */
-const { people, kits, stores, practice, lists } = crew as unknown as {
+const { people, kits, stores, practice, lists, loadouts } = crew as unknown as {
   people: { id: string; name: string; role: string }[];
   kits: DemoKit[];
   stores: DemoUnit[];
   practice: DemoUnit[];
   lists: ContentList[];
+  loadouts: z.input<typeof LoadoutSchema>[];
 }; // a test holds the seeded crew against the export schema
 
 export const DEMO_PEOPLE = people;
@@ -46,3 +48,5 @@ export const DEMO_STORES = stores;
 export const DEMO_PRACTICE = practice;
 /** Ready-made kits as a shop might offer them, to compare with. */
 export const DEMO_LISTS = lists;
+/** What the helm has with her, on the water, ashore and on the way home. */
+export const DEMO_LOADOUTS = loadouts.map((loadout) => LoadoutSchema.parse(loadout));

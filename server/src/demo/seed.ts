@@ -2,13 +2,13 @@ import { addDays, BriefSchema, fitFingerprint, type PlainDate, packFit, UseInput
 import { sql } from 'drizzle-orm';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { contentLists, gtins, heatLogs, kits, lots, people, units, useEvents, uses } from '../db/schema.ts';
+import { contentLists, gtins, heatLogs, kits, loadouts, lots, people, units, useEvents, uses } from '../db/schema.ts';
 import { demoGtin } from '../devices/articles.ts';
 import { simulatedLog } from '../devices/logger.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
 import { loadHeat } from '../upkeep/heatRows.ts';
-import { DEMO_KITS, DEMO_LISTS, DEMO_PEOPLE, DEMO_PRACTICE, DEMO_STORES, type DemoUnit } from './crew.ts';
+import { DEMO_KITS, DEMO_LISTS, DEMO_LOADOUTS, DEMO_PEOPLE, DEMO_PRACTICE, DEMO_STORES, type DemoUnit } from './crew.ts';
 
 export async function isNewDatabase(db: Db): Promise<boolean> {
   const [row] = await db
@@ -33,6 +33,7 @@ export async function seedDemo(db: Db, today: PlainDate): Promise<void> {
     await addUnits(tx, today, DEMO_PRACTICE, 'practice', { place: 'practice', kitId: null });
     const known = DEMO_STORES.map(({ kind }) => kind).filter((kind, index, all) => all.indexOf(kind) === index);
     await tx.insert(gtins).values(known.map((kind, index) => ({ gtin: demoGtin(index + 1), kind })));
+    await tx.insert(loadouts).values(DEMO_LOADOUTS.map((data) => ({ id: data.id, data })));
     await tx.insert(contentLists).values(DEMO_LISTS.map((data) => ({ id: data.id, data })));
     await addPastUse(tx, today);
     // The closed vehicle is the hot place of the demo; a logger hung there for a quarter of a year.

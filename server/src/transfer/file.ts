@@ -15,6 +15,7 @@ import {
   KitUpkeepSchema,
   kindCatalog,
   LayerSchema,
+  LoadoutSchema,
   LotSchema,
   MadeReadyFields,
   NoticeSchema,
@@ -49,10 +50,11 @@ export const ExportFileSchema = z.strictObject({
   // Versions 1 and 2 knew neither of these.
   ownContainers: z.array(z.strictObject({ id: z.string(), data: ContainerSchema, version })).default([]),
   ownPositions: z.array(z.strictObject({ id: z.string(), data: PositionSchema, version })).default([]),
-  // Versions 1 to 3 knew none of these three.
+  // Versions 1 to 3 knew none of these four.
   heatLogs: z.array(HeatLogSchema.strict()).default([]),
   inspections: z.array(InspectionSchema.strict()).default([]),
   notices: z.array(z.strictObject({ id: z.string(), data: NoticeSchema })).default([]),
+  loadouts: z.array(z.strictObject({ id: z.string(), data: LoadoutSchema, version })).default([]),
   people: z.array(z.strictObject({ id: PersonIdSchema, name: z.string().min(1).max(80), role: z.string().max(200) })),
   lots: z.array(LotSchema.strict()),
   kits: z.array(
@@ -158,6 +160,13 @@ export function referenceIssues(file: ExportFile): Issue[] {
   for (const [index, { positionId }] of file.heatLogs.entries())
     if (!positions.has(positionId)) say(`heatLogs.${index}.positionId`, `unknown carry position "${positionId}"`);
   sameIds(file.notices, 'notices', ids, say);
+  sameIds(file.loadouts, 'loadouts', ids, say);
+  for (const [index, { data }] of file.loadouts.entries()) {
+    if (data.personId !== null && !people.has(data.personId))
+      say(`loadouts.${index}.data.personId`, `there is no person "${data.personId}" in the file`);
+    for (const [line, { kitId }] of data.kits.entries())
+      if (!kits.has(kitId)) say(`loadouts.${index}.data.kits.${line}.kitId`, `there is no kit "${kitId}" in the file`);
+  }
   for (const [index, { data }] of file.notices.entries())
     if (!catalog.has(data.kind)) say(`notices.${index}.data.kind`, `"${data.kind}" is not in the catalogue`);
   for (const [index, event] of file.useEvents.entries())

@@ -10,6 +10,7 @@ import {
   inspections,
   journal,
   kits,
+  loadouts,
   lots,
   notices,
   ownContainers,
@@ -46,6 +47,7 @@ export async function exportAll(db: Db): Promise<ExportFile> {
         startedAt: iso(one.startedAt),
       })),
       notices: await tx.select().from(notices).orderBy(asc(notices.id)),
+      loadouts: await tx.select().from(loadouts).orderBy(asc(loadouts.id)),
       people: await tx.select().from(people).orderBy(asc(people.id)),
       lots: await tx.select().from(lots).orderBy(asc(lots.id)),
       kits: (await tx.select().from(kits).orderBy(asc(kits.id))).map((kit) => ({ ...kit, packing: kit.packing ?? null })),
@@ -72,6 +74,7 @@ const EMPTIED = [
   inspections,
   heatLogs,
   notices,
+  loadouts,
   units,
   kits,
   lots,
@@ -101,6 +104,7 @@ export async function importAll(db: Db, file: ExportFile): Promise<void> {
     await insertAll(tx, inspections, file.inspections);
     await insertAll(tx, heatLogs, file.heatLogs);
     await insertAll(tx, notices, file.notices);
+    await insertAll(tx, loadouts, file.loadouts);
     await insertAll(tx, gtins, file.gtins);
     await insertAll(tx, journal, file.journal);
     await insertAll(tx, settings, file.settings);

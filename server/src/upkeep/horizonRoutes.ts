@@ -1,9 +1,10 @@
 import { addDays, type HorizonKit, horizon, NeedIdSchema, type PlainDate, PlainDateSchema, skillsOf } from '@ivrak/core';
+import { asc } from 'drizzle-orm';
 import { ICalAlarmType, ICalCalendar, ICalCalendarMethod } from 'ical-generator';
 import * as z from 'zod';
 import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import type { Db } from '../db/open.ts';
-import { people } from '../db/schema.ts';
+import { loadouts, people } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { findKit, listKits, type StoredKit } from '../kits/store.ts';
@@ -14,7 +15,7 @@ import { kitEvents } from './routes.ts';
 const HorizonRowSchema = z.object({
   id: z.string(),
   name: z.string(),
-  of: z.enum(['kit', 'layer', 'person']),
+  of: z.enum(['kit', 'layer', 'person', 'loadout']),
   kitIds: z.array(z.string()),
   gapNow: z.boolean(),
   holdsUntil: PlainDateSchema.nullable(),
@@ -98,7 +99,8 @@ export const horizonRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
       const from = query.from ?? today();
       const to = query.to ?? addDays(from, SPAN_DAYS);
       if (to < from) throw unacceptable([{ path: 'to', message: 'lies before "from"' }]);
-      return { from, to, rows: horizon(await horizonKits(db, from), from, to, KIND_CATALOG) };
+      const own = (await db.select().from(loadouts).orderBy(asc(loadouts.id))).map(({ data }) => data);
+      return { from, to, rows: horizon(await horizonKits(db, from), from, to, KIND_CATALOG, own) };
     },
   }),
   route({

@@ -45,7 +45,9 @@ export function useRefresh(): () => Promise<void> {
   const client = useQueryClient();
   return async () => {
     await Promise.all(
-      ['kits', 'stores', 'upkeep', 'horizon', 'rotation', 'restock', 'catalog'].map((key) => client.invalidateQueries({ queryKey: [key] })),
+      ['kits', 'stores', 'upkeep', 'horizon', 'rotation', 'loadouts', 'restock', 'catalog'].map((key) =>
+        client.invalidateQueries({ queryKey: [key] }),
+      ),
     );
   };
 }

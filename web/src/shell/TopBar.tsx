@@ -4,6 +4,7 @@ import { Link, NavLink, useParams } from 'react-router';
 
 const PLACES = [
   { to: '/', name: 'Muster' },
+  { to: '/carry', name: 'Carry' },
   { to: '/stores', name: 'Stores' },
   { to: '/restock', name: 'Restock' },
   { to: '/upkeep', name: 'Upkeep' },

@@ -37,6 +37,7 @@ const GROUPS = [
   { value: 'kit', label: 'kits' },
   { value: 'layer', label: 'layers together' },
   { value: 'person', label: 'people together' },
+  { value: 'loadout', label: 'loadouts' },
 ];
 
 /** Until when kits hold, what lapses when, and what to do about it. */

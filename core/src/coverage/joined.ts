@@ -1,0 +1,16 @@
+import type { NeedId } from '../model/need.ts';
+import type { AskedNeed } from './coverage.ts';
+
+/** The needs of several kits together: of each the most that one of them asks, in the order of the first. */
+export function joinedNeeds(all: readonly (readonly AskedNeed[])[]): AskedNeed[] {
+  const asked = new Map<NeedId, AskedNeed>();
+  for (const needs of all)
+    for (const need of needs) {
+      const before = asked.get(need.need);
+      asked.set(
+        need.need,
+        before === undefined ? need : { ...before, least: Math.max(before.least, need.least), ideal: Math.max(before.ideal, need.ideal) },
+      );
+    }
+  return [...asked.values()];
+}

@@ -1,0 +1,43 @@
+/** Where a time stands on a lane: 1 s at the left, 1 h at the right, logarithmic. */
+const MOST_S = 3600;
+
+export const TICKS: readonly { s: number; label: string }[] = [
+  { s: 1, label: '1 s' },
+  { s: 3, label: '3 s' },
+  { s: 10, label: '10 s' },
+  { s: 30, label: '30 s' },
+  { s: 60, label: '1 min' },
+  { s: 180, label: '3 min' },
+  { s: 600, label: '10 min' },
+  { s: 3600, label: '1 h' },
+];
+
+/** Share of the width, 0 to 1; what is sooner than a second or later than an hour stands at the end. */
+export const laneShare = (seconds: number): number => Math.log(Math.min(MOST_S, Math.max(1, seconds))) / Math.log(MOST_S);
+
+/** "3 s", "2 min 40 s", "1 h 5 min" */
+export function showSeconds(seconds: number): string {
+  const whole = Math.round(seconds);
+  if (whole < 60) return `${whole} s`;
+  const [hours, minutes, rest] = [Math.floor(whole / 3600), Math.floor((whole % 3600) / 60), whole % 60];
+  if (hours > 0) return minutes === 0 ? `${hours} h` : `${hours} h ${minutes} min`;
+  return rest === 0 ? `${minutes} min` : `${minutes} min ${rest} s`;
+}
+
+/** A letter or two for each kit, no two alike. */
+export function kitLetters(kits: readonly { id: string; name: string }[]): Map<string, string> {
+  const letters = new Map<string, string>();
+  const taken = new Set<string>();
+  for (const { id, name } of kits) {
+    const words = name.split(/\s+/).map((word) => word[0]?.toUpperCase() ?? '');
+    const candidates = [
+      words[0] ?? 'K',
+      words.slice(0, 2).join(''),
+      ...Array.from({ length: 20 }, (_, index) => `${words[0] ?? 'K'}${index + 2}`),
+    ];
+    const letter = candidates.find((candidate) => !taken.has(candidate)) ?? id;
+    taken.add(letter);
+    letters.set(id, letter);
+  }
+  return letters;
+}
