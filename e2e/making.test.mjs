@@ -79,6 +79,8 @@ describe('a sleeve that was measured', () => {
     await person.type('Mass', '95');
     await person.press('Keep');
     await expect.poll(async () => (await own()).massG).toBe(95);
+    // The form closes when the list has come anew; only then the next press opens it again.
+    await person.waitFor(() => ![...document.querySelectorAll('button')].some(({ textContent }) => textContent === 'Keep'));
     await person.press('Shin wrap');
     await person.press('Take it away');
     await person.sees('change that first');

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { bestFit } from './better.ts';
 import { checkPlacement } from './check.ts';
 import { packFit } from './createFit.ts';
 import { leastDepth } from './exact.ts';
@@ -62,11 +63,15 @@ describe('a flat bag', () => {
     expect(packFit(problemOf(quart, [['splint', 230, 110, 20, 'brick']], { decodes: 700 })).verdict).toBe('cannot');
   });
 
-  it('of a gallon closes over it, under 75 mm, with film to go round', () => {
-    const problem = problemOf(gallon, TRAUMA, { decodes: 14_000 });
-    const result = packFit(problem);
+  it('of a gallon closes over it at 64 mm, with film to go round', () => {
+    // One pair of gloves: 2.05 litres of boxes. From two seeds, as the page packs.
+    const problem = problemOf(
+      gallon,
+      TRAUMA.filter(([id]) => id !== 'gloves-large'),
+    );
+    const result = bestFit(problem, [packFit(problem), packFit({ ...problem, seed: problem.seed + 1 })]);
     expect(result).toMatchObject({ verdict: 'fits', feasible: true });
-    expect(result.thicknessMm).toBeLessThanOrEqual(75);
+    expect(result.thicknessMm).toBeLessThanOrEqual(64);
     expect(checkPlacement(problem, result.placed)).toEqual([]);
     expect((result.outer?.wMm ?? 0) + result.thicknessMm).toBeLessThanOrEqual(268);
   });
