@@ -77,6 +77,38 @@ describe('a flat bag', () => {
   });
 });
 
+describe('a small clamshell, two panels of 150 x 200 x 30', () => {
+  const clamshell = { make: 'soft', facing: true, compartments: [room('left', 150, 200, 30), room('right', 150, 200, 30)] };
+  const thick = ['tourniquet', 'bar-bandage'];
+
+  it('is too shallow for a windlass tourniquet of 36 mm and a bar bandage of 38 mm, each by itself', () => {
+    const result = packFit(
+      problemOf(
+        clamshell,
+        TRAUMA.filter(([id]) => thick.includes(id)),
+        { decodes: 300 },
+      ),
+    );
+    expect(result.verdict).toBe('cannot');
+    expect(result.reasons.map(({ code, overMm }) => [code, overMm])).toEqual([
+      ['tooThick', 6],
+      ['tooThick', 8],
+    ]);
+  });
+
+  it('closes over the rest but the wrap: beside shears a panel takes none of wrap, gauze and hemostatic', () => {
+    // Worked by hand: 12 mm of shears leave 18 mm, and 55 mm beside them; the three take more than the other panel.
+    const rest = TRAUMA.filter(([id]) => ![...thick, 'wrap', 'gloves-large'].includes(id));
+    const problem = problemOf(clamshell, rest);
+    const result = packFit(problem);
+    expect(result).toMatchObject({ verdict: 'fits', feasible: true });
+    expect(result.thicknessMm).toBeLessThanOrEqual(58);
+    expect(checkPlacement(problem, result.placed)).toEqual([]);
+    const withWrap = TRAUMA.filter(([id]) => ['shears', 'wrap', 'plain-gauze', 'hemostatic'].includes(id));
+    expect(packFit(problemOf(clamshell, withWrap)).feasible).toBe(false);
+  });
+});
+
 describe('a vacuum roll', () => {
   const roll = { make: 'vacuumRoll', rollWidthMm: 280, compartments: [room('tube', 280, 400, 60)] };
   const flat = TRAUMA.filter(([id]) => id !== 'shears' && id !== 'bar-bandage');
