@@ -14,7 +14,6 @@ const VIEWS = [
   { name: 'brief', path: '/kits/console-case/brief' },
   { name: 'brief-compare', path: '/kits/helm-vest/brief?view=compare&with=school:bleeding-only' },
   { name: 'schools', path: '/schools/committee-first' },
-  { name: 'kinds', path: '/kinds?kind=kaolin-gauze' },
   { name: 'bench', path: '/kits/helm-vest/bench', act: (page) => page.hover('.catalog-entry') },
   {
     name: 'compare',
@@ -26,6 +25,7 @@ const VIEWS = [
   { name: 'stage', path: '/kits/helm-vest/stage' },
   { name: 'pack-sheet', path: '/kits/helm-vest/stage?part=print', act: () => new Promise((resolve) => setTimeout(resolve, 2500)) },
   { name: 'places', path: '/places?container=ankle-wrap' },
+  { name: 'carry', path: '/carry?loadout=on-the-water' },
   { name: 'stores', path: '/stores' },
   { name: 'restock', path: '/restock' },
   { name: 'upkeep', path: '/upkeep', act: (page) => page.waitForSelector('.horizon-chart svg path') },
