@@ -313,7 +313,6 @@ describe('every screen, by day and at dusk', () => {
     '/stores',
     '/restock',
     '/carry?loadout=on-the-water',
-    '/stores?take=table',
     '/upkeep',
     '/upkeep?view=table&of=layer',
     '/kits/helm-vest/inspect',
