@@ -8,9 +8,8 @@ import {
   openSteps,
   type PlainDate,
   packOrder,
-  showDate,
 } from '@ivrak/core';
-import { Button, Progress } from '@mantine/core';
+import { Progress } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -23,6 +22,7 @@ import { CAUTION } from '../shell/caution.ts';
 import { Failure } from '../shell/Failure.tsx';
 import './inspect.css';
 import { InspectEnd } from './InspectEnd.tsx';
+import { InspectStart } from './InspectStart.tsx';
 import { InspectThing, type Said } from './InspectThing.tsx';
 
 /** Looks through a kit thing by thing, with thumbs; it can be left and taken up again. */
@@ -34,9 +34,7 @@ export function Inspect() {
   if (kit.isError) return <Failure error={kit.error} />;
   if (inspections.isError) return <Failure error={inspections.error} />;
   if (kit.data === undefined || settings.data === undefined || inspections.data === undefined) return <Blank label="Opening the kit" />;
-  return (
-    <Inspecting key={id} kit={kit.data} today={settings.data.today} open={inspections.data.open} last={inspections.data.finished[0]} />
-  );
+  return <Inspecting key={id} kit={kit.data} today={settings.data.today} open={inspections.data.open} before={inspections.data.finished} />;
 }
 
 const hasPlaces = (packing: unknown): packing is { result: FitResult } =>
@@ -56,10 +54,10 @@ interface InspectingProps {
   kit: KitView;
   today: PlainDate;
   open: Inspection | null;
-  last: Inspection | undefined;
+  before: readonly Inspection[];
 }
 
-function Inspecting({ kit, today, open, last }: InspectingProps) {
+function Inspecting({ kit, today, open, before }: InspectingProps) {
   const client = useQueryClient();
   const refresh = useRefresh();
   const [error, setError] = useState<string | null>(null);
@@ -120,10 +118,10 @@ function Inspecting({ kit, today, open, last }: InspectingProps) {
         </p>
       )}
       {open === null ? (
-        <Start
+        <InspectStart
           kit={kit}
           count={steps.length}
-          last={last}
+          before={before}
           isBusy={isBusy}
           start={() => void act(() => api.post<Inspection>(`/api/kits/${kit.id}/inspections/start`, {}))}
         />
@@ -149,34 +147,3 @@ function Inspecting({ kit, today, open, last }: InspectingProps) {
 
 const answerOf = (inspection: Inspection, step: InspectionStep): InspectionAnswer | undefined =>
   inspection.answers.find(({ unitId }) => unitId === step.unitId);
-
-interface StartProps {
-  kit: KitView;
-  count: number;
-  last: Inspection | undefined;
-  isBusy: boolean;
-  start: () => void;
-}
-
-function Start({ kit, count, last, isBusy, start }: StartProps) {
-  const unsound = last?.answers.filter(({ answer }) => answer !== 'fine').length ?? 0;
-  return (
-    <>
-      <section className="inspect-body">
-        <p className="inspect-figure mono">{count} things</p>
-        <p>about {Math.max(1, Math.round(count * 0.4))} min, one thing at a time, in the order in which they come out.</p>
-        <p className="muted">
-          {kit.inspectedOn === null ? 'It was never inspected.' : `Last time it was ${showDate(kit.inspectedOn)}.`}
-          {last === undefined ? '' : ` ${unsound} of ${last.answers.length} things were not fine then.`}
-        </p>
-        <p>Open it, lay everything out, and say of each thing what you find. You can stop at any time; it goes on where you left it.</p>
-      </section>
-      <div className="inspect-actions">
-        <Button size="xl" onClick={start} disabled={isBusy || count === 0} fullWidth>
-          Start
-        </Button>
-        {count === 0 && <p>Nothing lies in this kit.</p>}
-      </div>
-    </>
-  );
-}

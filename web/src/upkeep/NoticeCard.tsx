@@ -28,7 +28,6 @@ export function NoticeCard() {
       setSaid(messageOf(failure));
     }
     await client.invalidateQueries({ queryKey: ['notices'] });
-    await client.invalidateQueries({ queryKey: ['horizon'] });
     await refresh();
     setBusy(false);
   };

@@ -1,6 +1,5 @@
 import { daysBetween, showDate } from '@ivrak/core';
 import { Button, Modal } from '@mantine/core';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { useKits, useRefresh } from '../api/queries.ts';
@@ -13,7 +12,6 @@ export function RotationCard() {
   const [isOpen, setOpen] = useState(false);
   const [undo, setUndo] = useState<AppliedMove[] | null>(null);
   const [said, setSaid] = useState<{ text: string; isError: boolean } | null>(null);
-  const client = useQueryClient();
   const refresh = useRefresh();
   const plan = rotation.data;
   const make = async (moves: readonly AppliedMove[], done: string, takesBack: boolean) => {
@@ -24,7 +22,15 @@ export function RotationCard() {
     } catch (failure) {
       setSaid({ text: messageOf(failure), isError: true });
     }
-    await Promise.all([client.invalidateQueries({ queryKey: ['rotation'] }), client.invalidateQueries({ queryKey: ['horizon'] })]);
+    await refresh();
+  };
+  const toPractice = async (moves: readonly StoredMove[]) => {
+    try {
+      for (const { unitId, version, count } of moves) await api.post(`/api/units/${unitId}/move`, { version, to: 'practice', count });
+      setSaid({ text: 'They are for practice now.', isError: false });
+    } catch (failure) {
+      setSaid({ text: messageOf(failure), isError: true });
+    }
     await refresh();
   };
   return (
@@ -52,6 +58,10 @@ export function RotationCard() {
         {plan !== undefined && (
           <Moves
             plan={plan}
+            practise={() => {
+              setOpen(false);
+              void toPractice(plan.toPractice);
+            }}
             apply={() => {
               setOpen(false);
               void make(
@@ -87,7 +97,7 @@ function gainText({ gains, toPractice }: RotationAnswer): string {
   ].join(' ');
 }
 
-function Moves({ plan, apply }: { plan: RotationAnswer; apply: () => void }) {
+function Moves({ plan, apply, practise }: { plan: RotationAnswer; apply: () => void; practise: () => void }) {
   const kits = useKits().data?.kits ?? [];
   const placeOf = (id: string | null) => (id === null ? 'stores' : (kits.find((kit) => kit.id === id)?.name ?? id));
   const row = (move: StoredMove) => (
@@ -141,6 +151,9 @@ function Moves({ plan, apply }: { plan: RotationAnswer; apply: () => void }) {
               ))}
             </tbody>
           </table>
+          <Button variant="default" onClick={practise}>
+            Move them to practice, for ever
+          </Button>
         </>
       )}
     </div>
