@@ -66,16 +66,15 @@ export {
 } from './fit/film.ts';
 export {
   type CarryCheck,
-  carryCheck,
   fitFingerprint,
   isOutside,
+  kitCarry,
   kitFitProblem,
   kitMassG,
   kitPriceMinor,
   MODULE_PREFIX,
   outerOf,
   reachClasses,
-  withOutside,
 } from './fit/kitFit.ts';
 export {
   type FitItem,

@@ -432,6 +432,68 @@ describe('a batch', () => {
     expect(gtins).toContainEqual({ gtin: '09506000134369', kind: 'marker' });
   });
 
+  const lines = (body: object) =>
+    request(app)
+      .post('/api/stores/batch')
+      .set('Host', '127.0.0.1:4800')
+      .set('accept', 'application/x-ndjson')
+      .buffer(true)
+      .parse((res, done) => {
+        let text = '';
+        res.on('data', (piece: Buffer) => {
+          text += piece.toString();
+        });
+        res.on('end', () =>
+          done(
+            null,
+            text
+              .trim()
+              .split('\n')
+              .map((line) => JSON.parse(line)),
+          ),
+        );
+      })
+      .send(body);
+
+  it('tells line by line how far it is where that is asked for, and its answer last', async () => {
+    const { body } = await lines({ rows: Array.from({ length: 600 }, (_, index) => row({ lot: `N${index}` })) });
+    const shares = body.slice(0, -1).map(({ share }: { share: number }) => share);
+    expect(shares.length).toBeGreaterThan(1);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(shares.at(-1)).toBe(1);
+    expect(body.at(-1)).toEqual({ answer: { taken: 600, suspect: 0 } });
+  });
+
+  it('tells a refusal in the last line, and in no other way a refusal of the body itself', async () => {
+    const { body, status } = await lines({ rows: [row({ kind: 'no-such' })] });
+    expect(status).toBe(200);
+    expect(body).toEqual([
+      { problem: expect.objectContaining({ status: 422, issues: [{ path: 'rows.0.kind', message: expect.any(String) }] }) },
+    ]);
+    expect((await lines({ rows: [] })).status).toBe(422);
+  });
+
+  it('is given up whole where the caller goes away', async () => {
+    const before = (await call('get', '/api/stores')).body.units.length;
+    const server = app.listen(0);
+    const { port } = server.address() as { port: number };
+    const controller = new AbortController();
+    const answer = fetch(`http://127.0.0.1:${port}/api/stores/batch`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', accept: 'application/x-ndjson' },
+      body: JSON.stringify({ rows: Array.from({ length: 5000 }, (_, index) => row({ lot: `G${index}` })) }),
+      signal: controller.signal,
+    });
+    const reader = (await answer).body?.getReader();
+    await reader?.read();
+    controller.abort();
+    await expect.poll(async () => (await call('get', '/api/stores')).body.units.length).toBe(before);
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    expect((await call('get', '/api/stores')).body.units).toHaveLength(before);
+    server.closeAllConnections();
+    await new Promise((resolve) => server.close(resolve));
+  });
+
   it('is refused whole where one row is wrong, and names the row and the field', async () => {
     const before = (await call('get', '/api/stores')).body.units.length;
     const refused = await call('post', '/api/stores/batch', { rows: [row(), row({ expiresOn: '2028-02-30' }), row({ count: 0 })] });

@@ -1,20 +1,13 @@
-import { type AskedNeed, type Coverage, coverage, type StockUnit } from '../coverage/coverage.ts';
+import { type AskedKit, type Coverage, coverage } from '../coverage/coverage.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import type { Loadout } from '../model/loadout.ts';
-import type { NeedId, Skill } from '../model/need.ts';
+import type { NeedId, } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
-import type { School } from '../model/school.ts';
 import { fetchS } from '../reach/fetch.ts';
 
 /** A kit as a loadout sees it. */
-export interface LoadoutKit {
-  id: string;
-  name: string;
-  needs: readonly AskedNeed[];
-  school: School;
-  skills: readonly Skill[];
-  units: readonly StockUnit[];
+export interface LoadoutKit extends AskedKit {
   massG: number;
   /** Seconds to draw it at its carry position. Planning value. */
   drawS: number;

@@ -426,6 +426,16 @@ function findSinglePoints(
   }
 }
 
+/** A kit with what is asked of it and what lies in it. */
+export interface AskedKit {
+  id: string;
+  name: string;
+  needs: readonly AskedNeed[];
+  school: School;
+  skills: readonly Skill[];
+  units: readonly StockUnit[];
+}
+
 export interface NeedHeld {
   need: NeedId;
   least: number;

@@ -7,7 +7,11 @@ import { toResult } from './result.ts';
 import { type KnownPacking, Search } from './search.ts';
 
 /** Counts of decodes, never seconds, so that the same seed gives the same result on any machine. About a second's work. */
-export const defaultDecodes = (items: number): number => Math.min(15_000, Math.ceil(150_000 / Math.max(1, items)));
+export function defaultDecodes({ items, container }: Pick<FitProblem, 'items' | 'container'>): number {
+  const usual = Math.min(15_000, Math.ceil(150_000 / Math.max(1, items.length)));
+  // A flat bag is tried at thicknesses that are mostly too tight, where decodes break off early and cost a third.
+  return container.make === 'flatBag' ? 3 * usual : usual;
+}
 
 export interface Fit {
   /** Works off up to `decodes` decodes; returns the share of the budget done, 0 to 1. */
@@ -38,7 +42,7 @@ const PROOF_NODES = 30_000;
  * needed first. Anytime; deterministic for a problem, a seed and a count of decodes. Lengths in results are mm.
  */
 export function createFit(problem: FitProblem): Fit {
-  const budget = problem.decodes ?? defaultDecodes(problem.items.length);
+  const budget = problem.decodes ?? defaultDecodes(problem);
   const prepared = prepareFit(problem);
   const found: Found = {
     prepared,
@@ -159,8 +163,6 @@ function* prove(found: Found, units: number): Work {
 }
 
 const FLAT_BAG_TRIES = 7;
-/** Most tries are at a thickness that is too tight, where decodes break off early and cost a third. */
-const CHEAPER = 3;
 
 /** Looks for the least thickness at which the film closes: the thicker, the smaller the footprint that is left. */
 function* packFlatBag(problem: FitProblem, found: Found, budget: number): Work {
@@ -177,7 +179,7 @@ function* packFlatBag(problem: FitProblem, found: Found, budget: number): Work {
   for (let attempt = 0; attempt < FLAT_BAG_TRIES; attempt += 1) {
     const prepared = at(tried);
     const own: Found = { ...found, prepared };
-    for (const decodes of search(problem, prepared, Math.ceil((CHEAPER * budget) / FLAT_BAG_TRIES), own)) yield decodes / CHEAPER;
+    yield* search(problem, prepared, Math.ceil(budget / FLAT_BAG_TRIES), own);
     found.decodes = own.decodes;
     const isIn = own.decoded.unplaced.length === 0;
     // The first try has the most room; where that does not do, it stands as what comes nearest.
@@ -237,6 +239,7 @@ function* packRoll(problem: FitProblem, found: Found, budget: number): Work {
       false,
     );
     const own: Found = { ...found, prepared: along };
+    let known: Decoded | null = null;
     const across = preparedOf(
       lays,
       [room],
@@ -246,8 +249,10 @@ function* packRoll(problem: FitProblem, found: Found, budget: number): Work {
     );
     for (const decodes of search(problem, along, Math.ceil(budget / attempts), own)) {
       // Noted as it goes: whoever stops the work early has the best tube so far.
+      if (own.decoded !== known)
+        found.decoded = { boxes: settleBack(own.decoded.boxes, new Set()).map(swapBox), unplaced: own.decoded.unplaced };
+      known = own.decoded;
       found.prepared = across;
-      found.decoded = { boxes: settleBack(own.decoded.boxes, new Set()).map(swapBox), unplaced: own.decoded.unplaced };
       found.decodes = own.decodes;
       found.bound = bound;
       yield decodes;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { CONTAINERS } from '../catalog/containers.ts';
+import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { BriefSchema } from '../model/brief.ts';
@@ -7,7 +7,7 @@ import type { FitChoices, Module } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
 import { judgeKit } from '../upkeep/judgement.ts';
-import { fitFingerprint, kitFitProblem, kitPriceMinor, reachClasses, withOutside } from './kitFit.ts';
+import { fitFingerprint, kitCarry, kitFitProblem, kitPriceMinor, reachClasses } from './kitFit.ts';
 
 const CATALOG = kindCatalog();
 const [CONTAINER, OTHER] = CONTAINERS;
@@ -57,14 +57,19 @@ describe('cutters', () => {
   if (roll === undefined) throw new Error('there is no roll in the catalogue');
   const units = [unit('t', 'windlass-tourniquet'), unit('s', 'shears')];
 
+  const [position] = POSITIONS;
+  if (position === undefined) throw new Error('there are no positions');
+  const thickness = (container: typeof roll, own = units) =>
+    kitCarry({ units: own, container, position, packed: { thicknessMm: 30 }, catalog: CATALOG }).outerTMm;
+
   it('are not sealed into a vacuum bag, and make it thicker by what they measure', () => {
     expect(problemOf(units, roll).items.map(({ id }) => id)).toEqual(['t']);
-    expect(withOutside({ thicknessMm: 30 }, units, roll, CATALOG)).toEqual({ thicknessMm: 42 });
+    expect(thickness(roll) - thickness(roll, units.slice(0, 1))).toBeCloseTo(12, 6);
   });
 
   it('lie in every other container, which is no thicker for them', () => {
     expect(problemOf(units).items.map(({ id }) => id)).toEqual(['t', 's']);
-    expect(withOutside({ thicknessMm: 30 }, units, CONTAINER, CATALOG)).toEqual({ thicknessMm: 30 });
+    expect(thickness(CONTAINER)).toBe(thickness(CONTAINER, units.slice(0, 1)));
   });
 });
 

@@ -39,7 +39,7 @@ export const isOutside = ({ kind }: Pick<Unit, 'kind'>, container: Container): b
   SEALED_MAKES.includes(container.make) && CUTTERS.includes(kind);
 
 /** A packing with what is taped to the outside of it: that much thicker. */
-export function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
+function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
   packed: Packed,
   units: readonly Unit[],
   container: Container,
@@ -244,6 +244,19 @@ export function carryCheck(
   const overMm = Math.max(0, Math.round((tMm - position.tMm) * 10) / 10);
   const massOverG = position.massG === null ? 0 : Math.max(0, massG - position.massG);
   return { outerTMm: tMm, limitMm: position.tMm, overMm, outlineFits, massOverG };
+}
+
+interface Carried {
+  units: readonly Unit[];
+  container: Container;
+  position: Position;
+  packed: Pick<FitResult, 'thicknessMm' | 'outer'>;
+  catalog: KindCatalog;
+}
+
+/** Whether a kit suits a carry position: its packed container with what is taped outside, and its mass. */
+export function kitCarry({ units, container, position, packed, catalog }: Carried): CarryCheck {
+  return carryCheck(container, position, withOutside(packed, units, container, catalog), kitMassG(units, container, catalog));
 }
 
 /** Lists of values, since stored objects may come back with their keys in another order. */

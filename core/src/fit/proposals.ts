@@ -9,7 +9,7 @@ import type { School } from '../model/school.ts';
 import { type Unit, UnitIdSchema } from '../model/unit.ts';
 import { judgeKit } from '../upkeep/judgement.ts';
 import { packFit } from './createFit.ts';
-import { type CarryCheck, carryCheck, kitFitProblem, kitMassG, withOutside } from './kitFit.ts';
+import { type CarryCheck, kitCarry, kitFitProblem } from './kitFit.ts';
 import type { FitResult } from './problem.ts';
 
 /** A change that may make a kit fit; each is an edit of the draft. */
@@ -144,10 +144,7 @@ class Proposer {
     const problem = kitFitProblem({ units, container, coverage, catalog, fit, modules });
     if (!problem.ok) throw new RangeError(`${problem.count} things are too many to pack`);
     const result = packFit({ ...problem.problem, decodes: TRY_DECODES });
-    const carry =
-      position === undefined
-        ? null
-        : carryCheck(container, position, withOutside(result, units, container, catalog), kitMassG(draft.units, container, catalog));
+    const carry = position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog });
     const fits = result.feasible && (carry === null || (carry.overMm === 0 && carry.outlineFits));
     const out = result.unplaced.length + (carry !== null && !carry.outlineFits ? 1 : 0);
     return { coverage, result, carry, fits, distance: out * UNPLACED_MM + (carry?.overMm ?? 0) };
@@ -345,9 +342,8 @@ export function* whereCarried(draft: KitDraft, world: FitWorld, known: FitResult
     if (problem.ok) {
       const isKnown = known !== null && container.id === draft.containerId;
       const result = isKnown ? known : packFit({ ...problem.problem, decodes: WHERE_DECODES });
-      const massG = kitMassG(units, container, world.catalog);
       for (const position of world.positions) {
-        const carry = carryCheck(container, position, withOutside(result, units, container, world.catalog), massG);
+        const carry = kitCarry({ units, container, position, packed: result, catalog: world.catalog });
         const fits = result.feasible && carry.overMm === 0 && carry.outlineFits;
         rows.push({ containerId: container.id, positionId: position.id, carry, allIn: result.feasible, fits });
       }

@@ -1,5 +1,5 @@
 import { type Coverage, conditionCounts, gradeOf } from '../coverage/coverage.ts';
-import { type CarryCheck, carryCheck, kitMassG, withOutside } from '../fit/kitFit.ts';
+import { type CarryCheck, kitCarry } from '../fit/kitFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import type { Brief } from '../model/brief.ts';
 import type { Container, Position } from '../model/container.ts';
@@ -95,7 +95,7 @@ export class Facts {
     const { container, position, packedMm, packedOuter, draft, catalog } = this.given;
     if (container === undefined || position === undefined) return null;
     const packed = { thicknessMm: packedMm ?? 0, ...(packedOuter === undefined ? {} : { outer: packedOuter }) };
-    return carryCheck(container, position, withOutside(packed, draft.units, container, catalog), kitMassG(draft.units, container, catalog));
+    return kitCarry({ units: draft.units, container, position, packed, catalog });
   }
 }
 

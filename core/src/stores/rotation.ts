@@ -1,11 +1,12 @@
-import { conditionCounts, needsHeld, type StockUnit } from '../coverage/coverage.ts';
+import { type AskedKit, conditionCounts, needsHeld, type StockUnit } from '../coverage/coverage.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { rungOf } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import { isGoodOn } from '../model/unit.ts';
-import type { HorizonKit } from '../upkeep/horizon.ts';
 
-export interface RotationKit extends Pick<HorizonKit, 'id' | 'name' | 'needs' | 'school' | 'skills' | 'units' | 'inspectEveryDays'> {
+export interface RotationKit extends AskedKit {
+  /** Days between inspections. */
+  inspectEveryDays: number;
   /** Seconds until the kit is at hand, and whether it is sealed: what is far or sealed is hard to inspect. */
   fetchS: number;
   isSealed: boolean;

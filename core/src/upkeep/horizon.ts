@@ -1,23 +1,16 @@
-import { type AskedNeed, type NeedHeld, needsHeld, type StockUnit } from '../coverage/coverage.ts';
+import { type AskedKit, type NeedHeld, needsHeld } from '../coverage/coverage.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { LAYER_NAMES, LAYERS, type Layer } from '../model/kit.ts';
 import type { Loadout } from '../model/loadout.ts';
-import { type NeedId, rungOf, type Skill } from '../model/need.ts';
+import { type NeedId, rungOf, } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
-import type { School } from '../model/school.ts';
 import { UPKEEP_PLAN } from './upkeep.ts';
 
 /** A kit with what is needed to look along its dates. */
-export interface HorizonKit {
-  id: string;
-  name: string;
+export interface HorizonKit extends AskedKit {
   layer: Layer;
   person: { id: string; name: string } | null;
-  needs: readonly AskedNeed[];
-  school: School;
-  skills: readonly Skill[];
-  units: readonly StockUnit[];
   inspectedOn: PlainDate | null;
   /** Days between inspections, heat included. */
   inspectEveryDays: number;

@@ -1,21 +1,14 @@
-import { type AskedNeed, type Coverage, coverage, type StockUnit } from '../coverage/coverage.ts';
+import { type AskedKit, type Coverage, coverage } from '../coverage/coverage.ts';
 import { hasGap } from '../coverage/rungs.ts';
 import type { KindCatalog } from '../model/kind.ts';
-import { NEEDS, type NeedId, type Skill } from '../model/need.ts';
+import { NEEDS, type NeedId, } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
-import type { School } from '../model/school.ts';
 import { gapText } from './judgement.ts';
 
 /** Planning values, in days. */
 export const UPKEEP_PLAN = { supplierLeadDays: 14, orderBufferDays: 7, inspectIndoorsDays: 180, inspectMovingDays: 90 } as const;
 
-export interface KeptKit {
-  id: string;
-  name: string;
-  needs: readonly AskedNeed[];
-  school: School;
-  skills: readonly Skill[];
-  units: readonly StockUnit[];
+export interface KeptKit extends AskedKit {
   /** Days between inspections, heat included, and why. */
   interval: { days: number; why: string };
   inspectedOn: PlainDate | null;

@@ -1,23 +1,6 @@
-import { addDays, type Notice, type PlainDate } from '@ivrak/core';
+import { addDays, type Notice, NoticeSchema, type PlainDate } from '@ivrak/core';
+import feed from './notices.json' with { type: 'json' };
 
 /** The simulated feed of recalls and warnings. Made up; days are relative to today, so that it is never out of date. */
-export const noticeFeed = (today: PlainDate): Notice[] => [
-  {
-    id: 'FEED-101',
-    about: 'recall',
-    kind: 'rolled-gauze',
-    lot: 'RG-4',
-    seller: null,
-    on: addDays(today, -3),
-    text: 'Seams of the wrapper may open: the roll is not sterile. Take it out of every kit; it may serve as practice.',
-  },
-  {
-    id: 'FEED-102',
-    about: 'counterfeit',
-    kind: 'windlass-tourniquet',
-    lot: 'WT-0000',
-    seller: null,
-    on: addDays(today, -12),
-    text: 'Straps with this number were sold by several sellers; rods bend before the limb is closed.',
-  },
-];
+export const noticeFeed = (today: PlainDate): Notice[] =>
+  feed.map(({ daysAgo, ...notice }) => NoticeSchema.parse({ ...notice, on: addDays(today, -daysAgo) }));

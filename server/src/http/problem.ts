@@ -48,11 +48,20 @@ export function parseOr422<T extends z.ZodType>(schema: T, value: unknown): z.ou
   throw unacceptable(parsed.error.issues.map(({ path, message }) => ({ path: pathOf(path), message })));
 }
 
+/** A refusal as RFC 9457 has it. */
+export const problemJson = ({ status, title, detail, more }: Pick<Problem, 'title' | 'detail' | 'more'> & { status: number }) => ({
+  type: 'about:blank',
+  title,
+  status,
+  detail,
+  ...more,
+});
+
 function send(res: Response, status: number, title: string, detail: string, more: Problem['more'] = {}): void {
   res
     .status(status)
     .type('application/problem+json')
-    .send(JSON.stringify({ type: 'about:blank', title, status, detail, ...more }));
+    .send(JSON.stringify(problemJson({ status, title, detail, more })));
 }
 
 interface BodyParserError {

@@ -1,6 +1,9 @@
 import type { Application, Request, Response } from 'express';
 import * as z from 'zod';
-import { parseOr422 } from './problem.ts';
+import { Problem, parseOr422, problemJson } from './problem.ts';
+
+/** Lets what came in meanwhile be heard, then goes on, or throws where the caller has gone. */
+export type Tell = (share: number) => Promise<void>;
 
 type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
 
@@ -20,6 +23,8 @@ export interface RouteSpec<B extends z.ZodType = z.ZodType, Q extends z.ZodType 
     body: z.output<B>;
     query: z.output<Q>;
     who: string;
+    /** Says how far long work is, 0 to 1; throws where the caller has gone away, so that a transaction is given up. */
+    tell: Tell;
   }) => Promise<z.input<R>> | z.input<R>;
 }
 
@@ -42,7 +47,11 @@ export function mount(app: Application, specs: readonly RouteSpec[]): void {
       const body = spec.body === undefined ? undefined : parseOr422(spec.body, req.body ?? {});
       const query = spec.query === undefined ? undefined : parseOr422(spec.query, req.query);
       const params = req.params as Record<string, string>; // paths here have named parameters only
-      const result = await spec.handle({ params, body, query, who: whoOf(req) });
+      if (req.get('accept') === NDJSON) {
+        await answerInLines(res, (tell) => spec.handle({ params, body, query, who: whoOf(req), tell }));
+        return;
+      }
+      const result = await spec.handle({ params, body, query, who: whoOf(req), tell: whileThere(res) });
       if (spec.contentType === undefined) res.status(spec.status ?? 200).json(result);
       else
         res
@@ -51,6 +60,36 @@ export function mount(app: Application, specs: readonly RouteSpec[]): void {
           .send(result);
     });
   }
+}
+
+const NDJSON = 'application/x-ndjson';
+
+class CallerGone extends Error {}
+
+/** The embedded database works without letting go of the thread, so a closed connection is only noticed after a turn of the loop. */
+const whileThere = (res: Response): Tell =>
+  async function isThere() {
+    await new Promise((resolve) => setImmediate(resolve));
+    if (res.destroyed) throw new CallerGone('the caller went away');
+  };
+
+/** A caller that asks for lines hears the share done while the work goes on, and the answer or the refusal in the last line. */
+async function answerInLines(res: Response, work: (tell: Tell) => unknown): Promise<void> {
+  res.status(200).type(NDJSON);
+  const line = (value: unknown) => res.write(`${JSON.stringify(value)}\n`);
+  const isThere = whileThere(res);
+  try {
+    const answer = await work(async (share) => {
+      line({ share });
+      await isThere(share);
+    });
+    line({ answer });
+  } catch (error) {
+    if (error instanceof CallerGone) return;
+    if (!(error instanceof Problem)) throw error;
+    line({ problem: problemJson(error) });
+  }
+  res.end();
 }
 
 const jsonSchema = (schema: z.ZodType, io: 'input' | 'output'): unknown => {

@@ -1,6 +1,5 @@
 import {
   addDays,
-  carryCheck,
   type Finding,
   type FitProblem,
   type FitResult,
@@ -12,13 +11,13 @@ import {
   type KitDraft,
   type KitSummary,
   type KitView,
+  kitCarry,
   kitFitProblem,
   type PlainDate,
   runRules,
   skillsOf,
   type UpkeepEvent,
   upkeepEvents,
-  withOutside,
 } from '@ivrak/core';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
 import { intervalOf } from '../upkeep/heatRows.ts';
@@ -106,7 +105,7 @@ function summarise(kit: StoredKit, today: PlainDate): KitSummary {
   const packing = packedOf(kit, judgement);
   const carry =
     packing !== null && container !== undefined && position !== undefined
-      ? carryCheck(container, position, withOutside(packing, kit.units, container, KIND_CATALOG), judgement.massG)
+      ? kitCarry({ units: kit.units, container, position, packed: packing, catalog: KIND_CATALOG })
       : null;
   const gap = judgement.coverage.needs.find(({ state }) => state === 'gap');
   const events: UpkeepEvent[] = upkeepEvents(keptKit(kit, judgement), today, addDays(today, 730), KIND_CATALOG);

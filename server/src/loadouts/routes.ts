@@ -1,14 +1,13 @@
-import { type LoadoutKit, LoadoutSchema, loadoutView, NeedIdSchema, type PlainDate, sharedKits } from '@ivrak/core';
+import { kitMassG, type LoadoutKit, LoadoutSchema, loadoutView, NeedIdSchema, type PlainDate, sharedKits } from '@ivrak/core';
 import { asc } from 'drizzle-orm';
 import * as z from 'zod';
-import { KIND_CATALOG, positionOf } from '../catalog/catalog.ts';
+import { containerOf, KIND_CATALOG, positionOf } from '../catalog/catalog.ts';
 import { removeRow, writeRow } from '../catalog/ownRows.ts';
 import type { Db } from '../db/open.ts';
 import { kits, loadouts, people } from '../db/schema.ts';
 import { type Issue, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { CoverageSchema } from '../kits/routes.ts';
-import { judge } from '../kits/view.ts';
 import { horizonKits } from '../upkeep/horizonRoutes.ts';
 
 const StoredLoadoutSchema = z.object({ id: z.string(), data: LoadoutSchema, version: z.number() });
@@ -42,7 +41,11 @@ export const loadoutRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
       const known = new Map<string, LoadoutKit>(
         (await horizonKits(db, today())).map((kit) => [
           kit.id,
-          { ...kit, massG: judge(kit.stored, today()).massG, drawS: positionOf(kit.stored.positionId)?.drawS ?? 0 },
+          {
+            ...kit,
+            massG: kitMassG(kit.stored.units, containerOf(kit.stored.containerId), KIND_CATALOG),
+            drawS: positionOf(kit.stored.positionId)?.drawS ?? 0,
+          },
         ]),
       );
       return {

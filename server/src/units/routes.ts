@@ -1,44 +1,19 @@
-import {
-  ArticleSchema,
-  ConditionSchema,
-  intakeCondition,
-  KitIdSchema,
-  type PlacedUnit,
-  PlacedUnitSchema,
-  type PlainDate,
-  PlainDateSchema,
-  UnitIdSchema,
-} from '@ivrak/core';
+import { ConditionSchema, KitIdSchema, type PlacedUnit, PlacedUnitSchema, type PlainDate, PlainDateSchema } from '@ivrak/core';
 import { asc, eq, inArray } from 'drizzle-orm';
 import * as z from 'zod';
-import { KIND_CATALOG } from '../catalog/catalog.ts';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { gtins, kits, lots, units } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { touchKit } from '../kits/store.ts';
-import { warningsIn } from '../upkeep/noticeRoutes.ts';
+import { IntakeSchema, takeAll } from './intake.ts';
 import { type LotRow, lotFor, toStoredUnit, type UnitRow } from './rows.ts';
 
 const toPlaced = (row: { units: UnitRow; lots: LotRow | null }): PlacedUnit => ({
   ...toStoredUnit(row.units, row.lots),
   place: row.units.place as PlacedUnit['place'], // checked by the database
   kitId: row.units.kitId,
-});
-
-export const IntakeSchema = z.object({
-  id: UnitIdSchema.optional(),
-  kind: z.string(),
-  count: z.number().int().min(1, 'must be at least 1').max(1000),
-  lot: z.string().trim().min(1).max(40).nullable().default(null),
-  gtin: ArticleSchema.nullable().default(null),
-  expiresOn: PlainDateSchema.nullable().default(null),
-  producedOn: PlainDateSchema.nullable().default(null),
-  seller: z.string().trim().max(80).nullable().default(null),
-  authorised: z.boolean().nullable().default(null),
-  priceMinor: z.number().int().nonnegative().max(100_000_000).nullable().default(null),
-  practice: z.boolean().default(false),
 });
 
 const PatchSchema = z.object({
@@ -116,25 +91,12 @@ export async function findUnit(tx: Tx | Db, id: string): Promise<{ units: UnitRo
 }
 
 async function takeIn(db: Db, who: string, body: z.output<typeof IntakeSchema>): Promise<PlacedUnit> {
-  const kind = KIND_CATALOG.get(body.kind);
-  if (kind === undefined) throw unacceptable([{ path: 'kind', message: `"${body.kind}" is not in the catalogue` }]);
   return db.transaction(async (tx) => {
-    const { lot, gtin, expiresOn, producedOn, seller, authorised, priceMinor } = body;
-    const id = body.id ?? crypto.randomUUID();
-    const [taken] = await tx.select({ id: units.id }).from(units).where(eq(units.id, id));
-    if (taken !== undefined) throw new Problem(409, 'Already there', `A unit "${id}" was taken in before.`);
-    const lotId = crypto.randomUUID();
-    await tx.insert(lots).values({ id: lotId, kind: kind.id, lot, gtin, expiresOn, producedOn, seller, authorised, priceMinor });
-    const warned = !body.practice && (await warningsIn(tx))({ kind: kind.id, lot, seller });
-    const condition = body.practice ? 'practice' : warned ? 'suspect' : intakeCondition(kind, { priceMinor, authorised });
-    await tx.insert(units).values({ id, kind: kind.id, count: body.count, condition, lotId, place: body.practice ? 'practice' : 'stores' });
-    if (gtin !== null)
-      await tx
-        .insert(gtins)
-        .values({ gtin, kind: kind.id })
-        .onConflictDoUpdate({ target: gtins.gtin, set: { kind: kind.id } });
-    const placed = toPlaced(await findUnit(tx, id));
-    await note(tx, who, [{ what: 'unit taken in', subject: id, after: placed }]);
+    const [taken] = body.id === undefined ? [] : await tx.select({ id: units.id }).from(units).where(eq(units.id, body.id));
+    if (taken !== undefined) throw new Problem(409, 'Already there', `A unit "${taken.id}" was taken in before.`);
+    const [made] = await takeAll(tx, [body], () => '');
+    const placed = toPlaced(await findUnit(tx, made?.id ?? ''));
+    await note(tx, who, [{ what: 'unit taken in', subject: placed.id, after: placed }]);
     return placed;
   });
 }

@@ -1,6 +1,6 @@
 import { type PlainDate, type StoredUnit, type Unit, UnitIdSchema } from '@ivrak/core';
 import { and, eq, isNull, sql } from 'drizzle-orm';
-import type { Tx } from '../db/open.ts';
+import type { Db, Tx } from '../db/open.ts';
 import { lots, units } from '../db/schema.ts';
 
 export type UnitRow = typeof units.$inferSelect;
@@ -35,6 +35,12 @@ export const storedUnitsJson = sql<StoredUnit[]>`json_agg(json_build_object(
   'condition', ${units.condition}, 'state', ${units.state}, 'lot', ${lots.lot}, 'expiresOn', ${lots.expiresOn},
   'lotId', ${units.lotId}, 'gtin', ${lots.gtin}, 'seller', ${lots.seller}, 'authorised', ${lots.authorised},
   'priceMinor', ${lots.priceMinor}, 'version', ${units.version}) order by ${units.position}, ${units.id})`;
+
+/** What lies in stores. */
+export async function sparesOf(db: Db | Tx): Promise<StoredUnit[]> {
+  const rows = await db.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.place, 'stores'));
+  return rows.map((row) => toStoredUnit(row.units, row.lots));
+}
 
 /** The lot that fits what is known of a unit: its own one where nothing changed, else one found or made. */
 export async function lotFor(tx: Tx, unit: Pick<Unit, 'kind' | 'lot' | 'expiresOn'>, own: LotRow | null): Promise<string | null> {

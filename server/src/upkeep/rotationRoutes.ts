@@ -1,13 +1,11 @@
 import { KitIdSchema, type PlainDate, PlainDateSchema, type RotationPlan, rotation, UnitIdSchema } from '@ivrak/core';
-import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { containerOf, KIND_CATALOG, positionOf } from '../catalog/catalog.ts';
 import { note } from '../db/journal.ts';
 import type { Db } from '../db/open.ts';
-import { lots, units } from '../db/schema.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { findUnit, moveUnit } from '../units/routes.ts';
-import { toStoredUnit } from '../units/rows.ts';
+import { sparesOf } from '../units/rows.ts';
 import { horizonKits } from './horizonRoutes.ts';
 
 /** Planning value: spares that lapse within so many days and are not wanted are proposed for practice. */
@@ -30,8 +28,7 @@ export async function rotationNow(db: Db, today: PlainDate): Promise<z.input<typ
     fetchS: positionOf(kit.stored.positionId)?.drawS ?? 0,
     isSealed: containerOf(kit.stored.containerId)?.make === 'vacuumRoll',
   }));
-  const rows = await db.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.place, 'stores'));
-  const spares = rows.map((row) => toStoredUnit(row.units, row.lots));
+  const spares = await sparesOf(db);
   const stored = new Map([...kits.flatMap((kit) => kit.stored.units), ...spares].map((unit) => [unit.id as string, unit]));
   const plan: RotationPlan = rotation(kits, spares, KIND_CATALOG, { on: today, practiceWithinDays: PRACTICE_WITHIN_DAYS });
   const known = <T extends { unitId: string }>(move: T) => ({

@@ -10,16 +10,14 @@ import {
   UpkeepEventSchema,
   upkeepEvents,
 } from '@ivrak/core';
-import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import type { Db } from '../db/open.ts';
-import { lots, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';
 import { judge, keptKit } from '../kits/view.ts';
-import { toStoredUnit } from '../units/rows.ts';
+import { sparesOf } from '../units/rows.ts';
 import { intervalOf } from './heatRows.ts';
 
 /** A kit's next inspection plus the supplier's lead: what a spare should outlast. */
@@ -29,8 +27,7 @@ export function outlastsFor(kit: StoredKit, today: PlainDate): PlainDate {
 }
 
 export async function restockPlan(db: Db, today: PlainDate): Promise<Restock> {
-  const rows = await db.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.place, 'stores'));
-  const spares = new Map(rows.map((row) => [row.units.id, toStoredUnit(row.units, row.lots)]));
+  const spares = new Map((await sparesOf(db)).map((unit) => [unit.id as string, unit]));
   // A stack in stores may serve several kits; what one kit was promised is taken off before the next is planned.
   const free = new Map<string, SpareUnit>([...spares].map(([id, unit]) => [id, unit]));
   const plans = [];

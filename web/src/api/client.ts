@@ -41,19 +41,35 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
     throw new OfflineError();
   }
   if (response.ok) return (await response.json()) as T; // the server answers with its own schema
-  const problem = (await response.json().catch(() => ({}))) as Partial<{
-    title: string;
-    detail: string;
-    issues: ProblemIssue[];
-    current: unknown;
-  }>;
-  throw new ApiError(
-    response.status,
-    problem.title ?? 'Refused',
-    problem.detail ?? `The server answered ${response.status}.`,
-    problem.issues ?? [],
-    problem.current,
-  );
+  throw refusalOf(response.status, (await response.json().catch(() => ({}))) as ProblemJson);
+}
+
+type ProblemJson = Partial<{ status: number; title: string; detail: string; issues: ProblemIssue[]; current: unknown }>;
+
+const refusalOf = (status: number, { title, detail, issues, current }: ProblemJson): ApiError =>
+  new ApiError(status, title ?? 'Refused', detail ?? `The server answered ${status}.`, issues ?? [], current);
+
+type Line<T> = { share: number } | { answer: T } | { problem: ProblemJson };
+
+/** Posts work that takes a while: hears how far it is, and gives it up whole when the signal says so. */
+export async function postTold<T>(path: string, body: unknown, tell: (share: number) => void, signal: AbortSignal): Promise<T> {
+  const headers = { 'x-ivrak-person': whoAmI(), 'content-type': 'application/json', accept: 'application/x-ndjson' };
+  const response = await fetch(path, { method: 'POST', headers, body: JSON.stringify(body), signal }).catch((failure: unknown) => {
+    throw signal.aborted ? failure : new OfflineError();
+  });
+  if (!response.ok || response.body === null) throw refusalOf(response.status, (await response.json().catch(() => ({}))) as ProblemJson);
+  let rest = '';
+  for await (const piece of response.body.pipeThrough(new TextDecoderStream())) {
+    const lines = `${rest}${piece}`.split('\n');
+    rest = lines.pop() ?? '';
+    for (const text of lines) {
+      const line = JSON.parse(text) as Line<T>; // the server writes these lines
+      if ('answer' in line) return line.answer;
+      if ('problem' in line) throw refusalOf(line.problem.status ?? 500, line.problem);
+      tell(line.share);
+    }
+  }
+  throw new OfflineError();
 }
 
 export const api = {

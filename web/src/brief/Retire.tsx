@@ -5,6 +5,7 @@ import { api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { saveNow, useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 
 /** Ends a kit: what is in it goes to the stores, and what was used out of it stays on record. */
 export function Retire() {
@@ -47,11 +48,7 @@ export function Retire() {
           </Button>
         </div>
       )}
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal text={error} />
     </fieldset>
   );
 }

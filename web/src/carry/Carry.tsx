@@ -7,6 +7,7 @@ import { useKits } from '../api/queries.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
 import './carry.css';
 import { LoadoutEditor } from './LoadoutEditor.tsx';
@@ -48,11 +49,7 @@ export function Carry() {
             New
           </Button>
         </div>
-        {error !== null && (
-          <p className="refusal" role="alert">
-            {error}
-          </p>
-        )}
+        <Refusal text={error} />
         <ul>
           {loadouts.map((one) => (
             <li key={one.id}>

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { api } from '../api/client.ts';
 import { type MusteredKit, usePeople } from '../api/queries.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
 import type { StoredLoadout } from './loadouts.ts';
 
@@ -59,11 +60,7 @@ export function LoadoutEditor({ stored, kits, shared, changed, gone }: LoadoutEd
   return (
     <aside className="carry-edit" aria-label="What is in it">
       <h2>What is in it</h2>
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal text={error} />
       <TextInput
         label="Name"
         maxLength={60}

@@ -1,4 +1,4 @@
-import { carryCheck, coverage, type DerivedNeed, kitFitProblem, kitMassG, withOutside } from '@ivrak/core';
+import { coverage, type DerivedNeed, kitCarry, kitFitProblem } from '@ivrak/core';
 import { useEffect, useState } from 'react';
 import { containerOf, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -26,12 +26,7 @@ export function usePackedThickness(candidates: readonly Candidate[], needs: read
     if (!fit.ok) return tell({ kind: 'tooMany', most: fit.most });
     const run = startFit(fit.problem, () => undefined);
     void run.result.then((packed) => {
-      const { outerTMm } = carryCheck(
-        container,
-        position,
-        withOutside(packed, next.units, container, catalog),
-        kitMassG(next.units, container, catalog),
-      );
+      const { outerTMm } = kitCarry({ units: next.units, container, position, packed, catalog });
       tell(packed.unplaced.length > 0 ? { kind: 'leftOut', count: packed.unplaced.length } : { kind: 'packed', thicknessMm: outerTMm });
     });
     return () => run.cancel();

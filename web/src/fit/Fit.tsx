@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { containerOf, kindName, positionOf, useCatalog } from '../kit/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import { nextSeed } from '../workers/fitClient.ts';
 import { type Arranged, layDown, type Scene } from './arrange.ts';
 import { Cutaway } from './Cutaway.tsx';
@@ -45,11 +46,7 @@ export function Fit() {
         ) : (
           <>
             <FitTools scene={scene} chosen={chosen} name={chosen === null ? '' : nameOf(draft)(chosen)} act={act} />
-            {refusal !== null && (
-              <p className="refusal" role="alert">
-                {refusal}
-              </p>
-            )}
+            <Refusal text={refusal} />
             <div className={`fit-views${isStale ? ' is-stale' : ''}`}>
               <Cutaway
                 scene={scene}

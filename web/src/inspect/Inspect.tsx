@@ -20,6 +20,7 @@ import { catalogNow, containerOf } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { CAUTION } from '../shell/caution.ts';
 import { Failure } from '../shell/Failure.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import './inspect.css';
 import { InspectEnd } from './InspectEnd.tsx';
 import { InspectStart } from './InspectStart.tsx';
@@ -112,11 +113,7 @@ function Inspecting({ kit, today, open, before }: InspectingProps) {
         </span>
       </header>
       <Progress value={steps.length === 0 ? 0 : (100 * done) / steps.length} aria-label="Things looked at" size="sm" />
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal text={error} />
       {open === null ? (
         <InspectStart
           kit={kit}

@@ -1,10 +1,12 @@
 import { guessMapping, KIND_COLUMNS, type KindField, type KindMapping, type RowReport, readKindRows } from '@ivrak/core';
-import { Button, CloseButton } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { useCatalog } from '../kit/catalog.ts';
 import { ColumnMapping } from '../shell/ColumnMapping.tsx';
+import { PanelHeading } from '../shell/PanelHeading.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import type { Table } from '../shell/readTable.ts';
 import { TableSource } from '../shell/TableSource.tsx';
 
@@ -43,17 +45,10 @@ export function KindImport({ close }: { close: () => void }) {
   };
   return (
     <aside className="drawer kind-editor kind-import" aria-label="Take a table in">
-      <div className="panel-heading">
-        <h2>Take a table in</h2>
-        <CloseButton aria-label="Close" onClick={close} />
-      </div>
+      <PanelHeading title="Take a table in" close={close} />
       <p className="small muted">A CSV file with a heading row, one kind a row. A kind whose id is known is changed.</p>
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Name,Rung,Width,Height,Thickness,Mass,Made for" take={take} />
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal text={error} />
       {done !== null && (
         <p className="import-done" role="status">
           {done}

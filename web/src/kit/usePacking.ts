@@ -1,6 +1,5 @@
 import {
   type CarryCheck,
-  carryCheck,
   defaultDecodes,
   type FitProblem,
   type FitResult,
@@ -8,8 +7,8 @@ import {
   type Judgement,
   type KitDraft,
   type KitView,
+  kitCarry,
   kitFitProblem,
-  withOutside,
 } from '@ivrak/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api } from '../api/client.ts';
@@ -78,7 +77,7 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
       running.current?.cancel();
       setProgress(0);
       // Progress comes over a port of its own and may arrive after the result: what is no longer running says nothing.
-      const run: RunningFit = startBestFit({ ...problem, seed, decodes: longer * defaultDecodes(problem.items.length) }, (share) => {
+      const run: RunningFit = startBestFit({ ...problem, seed, decodes: longer * defaultDecodes(problem) }, (share) => {
         if (running.current === run) setProgress(share);
       });
       running.current = run;
@@ -113,8 +112,8 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
     () =>
       result === null || container === undefined || position === undefined
         ? null
-        : carryCheck(container, position, withOutside(result, draft.units, container, catalogNow()), judgement.massG),
-    [result, draft.units, container, position, judgement.massG],
+        : kitCarry({ units: draft.units, container, position, packed: result, catalog: catalogNow() }),
+    [result, draft.units, container, position],
   );
   const refusal = fit !== null && !fit.ok ? `${fit.count} things are more than the ${fit.most} that can be packed at once.` : null;
   return useMemo(

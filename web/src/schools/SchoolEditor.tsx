@@ -8,6 +8,7 @@ import { api } from '../api/client.ts';
 import { useKits } from '../api/queries.ts';
 import { useCatalog } from '../kit/catalog.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
 import { dropGrade, moveNeed, placeNeed, setGrade, setGradeWhy, setQuantity, setWhy } from './editSchool.ts';
 import { gradeLines } from './SchoolLines.tsx';
@@ -60,11 +61,7 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
           ? 'No kit follows it yet: choose it in a Brief.'
           : `Followed by ${followers.map(({ name }) => name).join(', ')}.`}
       </p>
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal text={error} />
       {issues.length > 0 && (
         <ul className="refusal" role="alert">
           {issues.map(({ path, message }) => (

@@ -5,6 +5,7 @@ import { NavLink, useNavigate, useParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { useCatalog } from '../kit/catalog.ts';
+import { Refusal } from '../shell/Refusal.tsx';
 import { SchoolEditor } from './SchoolEditor.tsx';
 import { SchoolLines } from './SchoolLines.tsx';
 import './schools.css';
@@ -73,11 +74,7 @@ function CopySchool({ school }: { school: School }) {
   return (
     <>
       <Button onClick={() => void copy()}>Copy and adjust</Button>
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal text={error} />
     </>
   );
 }

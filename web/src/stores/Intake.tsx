@@ -5,6 +5,7 @@ import { ApiError, api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { catalogNow, kindName, useCatalog } from '../kit/catalog.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import { DateField } from './DateField.tsx';
 import { ScanField } from './ScanField.tsx';
 import { Tray } from './Tray.tsx';
@@ -286,11 +287,7 @@ export function Intake({ today, gtins }: IntakeProps) {
           <p className="caution">This date has passed: it will never be offered to a kit.</p>
         )}
         <Button type="submit">Take in</Button>
-        {errors.form !== undefined && (
-          <p className="refusal" role="alert">
-            {errors.form}
-          </p>
-        )}
+        <Refusal text={errors.form} />
         <p className="small" role="status">
           {done}
         </p>

@@ -1,55 +1,48 @@
 import { type PlacedUnit, showDate } from '@ivrak/core';
-import { Button, Checkbox, CloseButton, NumberInput } from '@mantine/core';
+import { Button, Checkbox, NumberInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
+import type { MusteredKit } from '../api/queries.ts';
 import { kindName } from '../kit/catalog.ts';
+import { PanelHeading } from '../shell/PanelHeading.tsx';
 import { Code } from '../stage/Code.tsx';
+import { type LabelSource, labelSources } from './packLabels.ts';
 
-/** What a label of one's own carries: lot and original date in GS1 element strings, and an id of ours (internal use, AI 91). */
-export function labelText({ id, lot, expiresOn }: Pick<PlacedUnit, 'id' | 'lot' | 'expiresOn'>): string {
-  const day = expiresOn === null ? '' : `(17)${expiresOn.slice(2).replaceAll('-', '')}`;
-  const batch = lot === null || !/^[\x21-\x22\x25-\x3F\x41-\x5A\x5F\x61-\x7A]{1,20}$/.test(lot) ? '' : `(10)${lot}`;
-  return `${day}${batch}(91)${id}`;
+interface Chosen {
+  copies: number;
+  dose: string;
 }
 
-/** Labels for packs that were made up here: glove bags, tablets, parts of a large pack. The date is the one that is printed on the original. */
-export function PackLabels({ units, close }: { units: readonly PlacedUnit[]; close: () => void }) {
-  const [copies, setCopies] = useState<Record<string, number>>({});
-  const spares = units.filter(({ place }) => place === 'stores');
-  const chosen = spares.filter(({ id }) => (copies[id] ?? 0) > 0);
-  const labels = chosen.flatMap((unit) =>
-    Array.from({ length: copies[unit.id] ?? 0 }, (_, index) => ({ unit, key: `${unit.id}-${index}` })),
-  );
-  const set = (id: string, value: number) => setCopies((before) => ({ ...before, [id]: value }));
+const MOST_COPIES = 24;
+
+interface PackLabelsProps {
+  units: readonly PlacedUnit[];
+  kits: readonly MusteredKit[];
+  close: () => void;
+}
+
+/**
+ * Labels for packs that were made up here: glove bags, repacked tablets, modules. The date is the one that is printed on the
+ * original, or of a module the first in it.
+ */
+export function PackLabels({ units, kits, close }: PackLabelsProps) {
+  const [chosen, setChosen] = useState<Record<string, Chosen>>({});
+  const sources = labelSources(units, kits, kindName);
+  const set = (key: string, change: Partial<Chosen>) =>
+    setChosen((before) => ({ ...before, [key]: { copies: 1, dose: '', ...before[key], ...change } }));
+  const labels = sources.flatMap((source) => {
+    const { copies = 0, dose = '' } = chosen[source.key] ?? {};
+    return Array.from({ length: copies }, (_, index) => ({ source, dose, key: `${source.key}-${index}` }));
+  });
   return (
     <aside className="drawer pack-labels" aria-label="Labels">
-      <div className="panel-heading no-print">
-        <h2>Labels of your own</h2>
-        <CloseButton aria-label="Close" onClick={close} />
-      </div>
+      <PanelHeading title="Labels of your own" close={close} />
       <p className="small muted no-print">
-        For what was taken out of its pack: glove bags, tablets, gauze out of a large box. Each carries the lot and the date of the
-        original.
+        For what was taken out of its pack, and for modules. Each carries the lot and the date of the original; of a module the first date
+        in it.
       </p>
       <ul className="pack-label-choice no-print">
-        {spares.map((unit) => (
-          <li key={unit.id}>
-            <Checkbox
-              label={`${kindName(unit.kind)}${unit.lot === null ? '' : `, lot ${unit.lot}`}`}
-              checked={(copies[unit.id] ?? 0) > 0}
-              onChange={(event) => set(unit.id, event.currentTarget.checked ? 1 : 0)}
-            />
-            {(copies[unit.id] ?? 0) > 0 && (
-              <NumberInput
-                size="xs"
-                w={74}
-                min={1}
-                max={24}
-                aria-label={`Labels of ${kindName(unit.kind)}`}
-                value={copies[unit.id] ?? 1}
-                onChange={(value) => set(unit.id, Math.min(24, Math.max(1, Number(value) || 1)))}
-              />
-            )}
-          </li>
+        {sources.map((source) => (
+          <Choice key={source.key} source={source} chosen={chosen[source.key]} set={(change) => set(source.key, change)} />
         ))}
       </ul>
       <Button className="no-print" disabled={labels.length === 0} onClick={() => window.print()}>
@@ -57,17 +50,62 @@ export function PackLabels({ units, close }: { units: readonly PlacedUnit[]; clo
       </Button>
       <style>{'@media print { @page { size: A4; margin: 10mm; } .stores-main, .top-bar, header { display: none !important; } }'}</style>
       <div className="pack-label-sheet">
-        {labels.map(({ unit, key }) => (
+        {labels.map(({ source, dose, key }) => (
           <article key={key} className="pack-label">
             <div>
-              <b>{kindName(unit.kind)}</b>
-              <span className="mono block">{unit.lot === null ? 'no lot' : `lot ${unit.lot}`}</span>
-              <span className="mono block">{unit.expiresOn === null ? 'no date printed' : `good through ${showDate(unit.expiresOn)}`}</span>
+              <b>{source.name}</b>
+              {dose !== '' && <span className="block">{dose}</span>}
+              {source.contents !== null && <span className="block">{source.contents}</span>}
+              {source.lot !== null && <span className="mono block">lot {source.lot}</span>}
+              <span className="mono block">
+                {source.expiresOn === null ? 'no date printed' : `good through ${showDate(source.expiresOn)}`}
+              </span>
             </div>
-            <Code symbol="gs1" text={labelText(unit)} alt={`Data matrix of ${kindName(unit.kind)}`} sizeMm={14} />
+            <Code symbol="gs1" text={source.code} alt={`Data matrix of ${source.name}`} sizeMm={14} />
           </article>
         ))}
       </div>
     </aside>
+  );
+}
+
+interface ChoiceProps {
+  source: LabelSource;
+  chosen: Chosen | undefined;
+  set: (change: Partial<Chosen>) => void;
+}
+
+function Choice({ source, chosen, set }: ChoiceProps) {
+  const copies = chosen?.copies ?? 0;
+  return (
+    <li>
+      <Checkbox
+        label={`${source.name}${source.lot === null ? '' : `, lot ${source.lot}`}`}
+        checked={copies > 0}
+        onChange={(event) => set({ copies: event.currentTarget.checked ? 1 : 0 })}
+      />
+      {copies > 0 && (
+        <div className="row">
+          <NumberInput
+            size="xs"
+            w={74}
+            min={1}
+            max={MOST_COPIES}
+            aria-label={`Labels of ${source.name}`}
+            value={copies}
+            onChange={(value) => set({ copies: Math.min(MOST_COPIES, Math.max(1, Number(value) || 1)) })}
+          />
+          <TextInput
+            size="xs"
+            className="grow"
+            maxLength={40}
+            placeholder="dose, if it is a medicine"
+            aria-label={`Dose of ${source.name}`}
+            value={chosen?.dose ?? ''}
+            onChange={(event) => set({ dose: event.currentTarget.value })}
+          />
+        </div>
+      )}
+    </li>
   );
 }

@@ -8,6 +8,7 @@ import { grams, pieces, price } from '../drawing/figures.ts';
 import { catalogNow, kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import './stores.css';
 
 type KitLines = Restock['kits'][number];
@@ -83,11 +84,7 @@ export function RestockKit({ kit }: { kit: KitLines }) {
           </Button>
         )}
       </div>
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal text={error} />
       <ul className="restock-lines">
         {kit.lines.map((line) => (
           <RestockLineRow key={line.need} line={line} isBusy={isBusy} putBack={(spare) => void putBack([spare])} />

@@ -1,10 +1,12 @@
 import { guessIntakeMapping, INTAKE_COLUMNS, type IntakeMapping, readIntakeRows } from '@ivrak/core';
-import { Button, CloseButton, Progress } from '@mantine/core';
-import { useMemo, useState } from 'react';
-import { api, messageOf } from '../api/client.ts';
+import { Button, Progress } from '@mantine/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { messageOf, postTold } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { kindName, useCatalog } from '../kit/catalog.ts';
 import { ColumnMapping } from '../shell/ColumnMapping.tsx';
+import { PanelHeading } from '../shell/PanelHeading.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import type { Table } from '../shell/readTable.ts';
 import { TableSource } from '../shell/TableSource.tsx';
 
@@ -26,7 +28,11 @@ export function StockImport({ gtins, close }: StockImportProps) {
   const [mapping, setMapping] = useState<IntakeMapping>({});
   const [error, setError] = useState<string | null>(null);
   const [done, setDone] = useState<string | null>(null);
-  const [isBusy, setBusy] = useState(false);
+  /** Share of the rows that are in; null: at rest. */
+  const [share, setShare] = useState<number | null>(null);
+  const running = useRef<AbortController | null>(null);
+  const isBusy = share !== null;
+  useEffect(() => () => running.current?.abort(), []);
   const articles = useMemo(() => new Map(gtins.map(({ gtin, kind }) => [gtin, kind])), [gtins]);
   const reports = useMemo(
     () => (table === null ? [] : readIntakeRows(table.rows, mapping, catalog, articles)),
@@ -40,35 +46,35 @@ export function StockImport({ gtins, close }: StockImportProps) {
     if (read !== null) setMapping(guessIntakeMapping(read.headings));
   };
   const takeIn = async () => {
-    setBusy(true);
+    const controller = new AbortController();
+    running.current = controller;
+    setShare(0);
     setError(null);
     try {
       const rows = reports.flatMap(({ intake }) => intake ?? []);
-      const { taken, suspect } = await api.post<{ taken: number; suspect: number }>('/api/stores/batch', { rows });
+      const { taken, suspect } = await postTold<{ taken: number; suspect: number }>(
+        '/api/stores/batch',
+        { rows },
+        setShare,
+        controller.signal,
+      );
       setDone(`${taken} rows taken in${suspect > 0 ? `, ${suspect} of them suspect` : ''}.`);
       setTable(null);
       await refresh();
     } catch (failure) {
-      setError(messageOf(failure));
+      setError(controller.signal.aborted ? 'Given up: nothing was taken in.' : messageOf(failure));
     }
-    setBusy(false);
+    setShare(null);
   };
   return (
     <aside className="drawer stock-import" aria-label="Take a table in">
-      <div className="panel-heading">
-        <h2>Take a table in</h2>
-        <CloseButton aria-label="Close" onClick={close} />
-      </div>
+      <PanelHeading title="Take a table in" close={close} />
       <p className="small muted">
         A CSV file in UTF-8 with a heading row, one kind, lot and date a row. Dates as 2027-03-14 or 2027-03. All rows are taken in, or
         none.
       </p>
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Kind,Count,Lot,Expiry,Seller,Price" take={take} />
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal text={error} />
       {done !== null && (
         <p className="import-done" role="status">
           {done}
@@ -80,7 +86,14 @@ export function StockImport({ gtins, close }: StockImportProps) {
           <h3>
             {reports.length} rows{bad.length > 0 ? `, ${bad.length} with something wrong` : ', nothing wrong'}
           </h3>
-          {isBusy && <Progress value={100} animated aria-label="Taking the rows in" />}
+          {isBusy && (
+            <div className="row">
+              <Progress className="grow" value={100 * share} aria-label="Rows taken in" />
+              <Button variant="default" size="compact-sm" onClick={() => running.current?.abort()}>
+                Give up
+              </Button>
+            </div>
+          )}
           <Button disabled={bad.length > 0 || isBusy} onClick={() => void takeIn()}>
             Take {reports.length} rows in
           </Button>

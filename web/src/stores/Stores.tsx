@@ -71,7 +71,7 @@ export function Stores() {
       {part === 'table' ? (
         <StockImport gtins={gtins} close={() => show(null)} />
       ) : part === 'labels' ? (
-        <PackLabels units={units} close={() => show(null)} />
+        <PackLabels units={units} kits={kits} close={() => show(null)} />
       ) : (
         <Intake today={today} gtins={gtins} />
       )}

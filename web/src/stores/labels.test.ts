@@ -4,7 +4,8 @@ import { addDays, gtinCheckDigitIsRight, KINDS, type PlacedUnit, plainDate, read
 import bwip from 'bwip-js/node';
 import { describe, expect, it } from 'vitest';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
-import { labelText } from './PackLabels.tsx';
+import type { MusteredKit } from '../api/queries.ts';
+import { labelSources, labelText } from './packLabels.ts';
 import { trayLabels } from './trayLabels.ts';
 
 // Two independent libraries: one draws the label, the other reads the picture.
@@ -70,10 +71,34 @@ describe('a label that is drawn and read again', () => {
   }, 60_000);
 
   it('of our own carries lot and original date, and no article number that we do not own', async () => {
-    const unit = { id: 'u-1', lot: 'KG-77', expiresOn: plainDate('2028-02-29') } as PlacedUnit;
-    const scan = scanOf(await readBack('gs1datamatrix', labelText(unit)));
+    const scan = scanOf(await readBack('gs1datamatrix', labelText('u-1', 'KG-77', plainDate('2028-02-29'))));
     expect(scan).toMatchObject({ lot: 'KG-77', expiresOn: '2028-02-29' });
     expect(scan.gtin).toBeUndefined();
-    expect(labelText({ ...unit, expiresOn: null, lot: 'has blank' })).toBe('(91)u-1');
+    expect(labelText('u-1', 'has blank', null)).toBe('(91)u-1');
+  });
+
+  it('of a module names what lies in it, with the first date, and of a used or practice thing there is none', () => {
+    const unit = (id: string, kind: string, lasts: string | null, place = 'stores') =>
+      ({ id, kind, count: 2, lot: 'L1', expiresOn: lasts === null ? null : plainDate(lasts), place }) as unknown as PlacedUnit;
+    const inside = [
+      unit('a', 'gauze', '2029-01-31'),
+      unit('b', 'gloves', null),
+      unit('c', 'seals', '2027-06-30'),
+      unit('d', 'loose', '2027-01-01'),
+    ];
+    const kit = {
+      id: 'vest',
+      name: 'Vest',
+      units: inside,
+      modules: [{ id: 'front', name: 'Front', unitIds: ['a', 'b', 'c'], pattern: [] }],
+    };
+    const sources = labelSources(
+      [unit('s', 'gauze', null), unit('p', 'gauze', null, 'practice')],
+      [kit as unknown as MusteredKit],
+      (kind) => kind,
+    );
+    expect(sources.map(({ key }) => key)).toEqual(['s', 'vest/front']);
+    expect(sources[1]).toMatchObject({ name: 'Front, Vest', expiresOn: '2027-06-30', contents: '2 × gauze, 2 × gloves, 2 × seals' });
+    expect(sources[1]?.code).toBe('(17)270630(91)vest/front');
   });
 });

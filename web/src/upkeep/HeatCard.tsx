@@ -1,13 +1,16 @@
-import { HEAT_SENSITIVE, HeatSampleSchema, showDate } from '@ivrak/core';
+import { HEAT_SENSITIVE, showDate } from '@ivrak/core';
 import { Button, FileButton, Modal, Select } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { useKits, useRefresh } from '../api/queries.ts';
 import { type PlaceHeat, useHeat } from '../api/upkeep.ts';
 import { kindName } from '../kit/catalog.ts';
-import { readHeatCsv } from './heatCsv.ts';
+import { readTable, textOf } from '../shell/readTable.ts';
+import { samplesOf } from './heatCsv.ts';
+
+const MOST_MB = 5;
+const MOST_SAMPLES = 20_000;
 
 const celsius = (value: number): string => `${value.toFixed(1)} °C`;
 
@@ -104,7 +107,9 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
   };
   const take = async (file: File | null) => {
     if (file === null || chosen === null) return;
-    const answer = readHeatCsv(await file.text(), file.size, Papa, HeatSampleSchema);
+    const text = await textOf(file, MOST_MB);
+    const table = text.ok ? await readTable(text.text, MOST_SAMPLES) : text.message;
+    const answer = typeof table === 'string' ? { ok: false as const, message: table } : samplesOf(table);
     if (!answer.ok) setSaid({ text: answer.message, isError: true });
     else
       await act(

@@ -1,8 +1,8 @@
-import { type HorizonRow, NEEDS, type PlainDate, type Rung, rungOf, showDate } from '@ivrak/core';
-import { sayOf, untilOf } from './horizonRows.ts';
+import { type HorizonRow, NEEDS, type NeedId, type PlainDate, type Rung, showDate } from '@ivrak/core';
+import { isAbout, sayOf, untilOf } from './horizonRows.ts';
 
 /** The horizon in words: what falls when, and by when to order. */
-export function HorizonTable({ rows, today, rung }: { rows: readonly HorizonRow[]; today: PlainDate; rung: Rung | null }) {
+export function HorizonTable({ rows, today, only }: { rows: readonly HorizonRow[]; today: PlainDate; only: Rung | NeedId | null }) {
   return (
     <table className="upkeep-table horizon-table" aria-label="Until when each need is held">
       <thead>
@@ -16,7 +16,7 @@ export function HorizonTable({ rows, today, rung }: { rows: readonly HorizonRow[
         </tr>
       </thead>
       {rows.map((row) => {
-        const seen = row.needs.filter(({ need }) => rung === null || rungOf(need) === rung);
+        const seen = row.needs.filter(({ need }) => isAbout(need, only));
         const lines = [
           ...seen.filter(({ isHeld }) => !isHeld).map((need) => ({ ...need, isMissing: true })),
           ...seen

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
 import { type MusteredKit, useRefresh, useRestock } from '../api/queries.ts';
 import { nextActions, shortDate } from '../muster/actions.ts';
+import { Refusal } from '../shell/Refusal.tsx';
 
 const MOST = 9;
 
@@ -72,11 +73,7 @@ function KitLine({ kit, today }: { kit: MusteredKit; today: PlainDate }) {
           Looked through
         </Button>
       )}
-      {error !== null && (
-        <p className="refusal" role="alert">
-          {error}
-        </p>
-      )}
+      <Refusal text={error} />
     </li>
   );
 }

@@ -1,4 +1,17 @@
-import { daysBetween, type HorizonRow, NEEDS, type PlainDate, RUNG_NAMES, RUNGS, type Rung, showDate, type UpkeepEvent } from '@ivrak/core';
+import {
+  daysBetween,
+  type HorizonRow,
+  NEED_IDS,
+  NEEDS,
+  type NeedId,
+  type PlainDate,
+  RUNG_NAMES,
+  RUNGS,
+  type Rung,
+  rungOf,
+  showDate,
+  type UpkeepEvent,
+} from '@ivrak/core';
 import { SegmentedControl, Select } from '@mantine/core';
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -11,7 +24,7 @@ import { Failure } from '../shell/Failure.tsx';
 import '../stores/stores.css';
 import { HeatCard } from './HeatCard.tsx';
 import { HorizonTable } from './HorizonTable.tsx';
-import { chartRow } from './horizonRows.ts';
+import { chartRow, isAbout } from './horizonRows.ts';
 import { NoticeCard } from './NoticeCard.tsx';
 import { RotationCard } from './RotationCard.tsx';
 import { ToDo } from './ToDo.tsx';
@@ -63,7 +76,7 @@ export function Upkeep() {
   const { from, to, events } = upkeep.data;
   const view = params.get('view') ?? 'chart';
   const of = params.get('of') ?? 'kit';
-  const rung = RUNGS.find((one) => one === params.get('rung')) ?? null;
+  const only = [...RUNGS, ...NEED_IDS].find((one) => one === params.get('need')) ?? null;
   const [kitId, type] = [params.get('kit'), params.get('type')];
   const personId = params.get('person');
   const isTheirs = (id: string) => personId === null || kits.find((kit) => kit.id === id)?.personId === personId;
@@ -75,7 +88,7 @@ export function Upkeep() {
       isTheirs(event.kitId) &&
       (kitId === null || event.kitId === kitId) &&
       (type === null || event.type === type) &&
-      (rung === null || event.need?.[0] === rung),
+      (only === null || (event.need !== null && isAbout(event.need, only))),
   );
   return (
     <main id="main" className="upkeep">
@@ -98,13 +111,23 @@ export function Upkeep() {
             onChange={set('kit', 'all')}
           />
           <Select
-            aria-label="Rung"
+            aria-label="Need"
+            searchable
             data={[
-              { value: 'all', label: 'all rungs' },
-              ...RUNGS.map((one) => ({ value: one as string, label: `${one} ${RUNG_NAMES[one]}` })),
+              { value: 'all', label: 'all needs' },
+              ...RUNGS.map((rung) => ({
+                group: RUNG_NAMES[rung],
+                items: [
+                  { value: rung as string, label: `${rung}: all of it` },
+                  ...NEED_IDS.filter((need) => rungOf(need) === rung).map((need) => ({
+                    value: need as string,
+                    label: `${rung} ${NEEDS[need].label}`,
+                  })),
+                ],
+              })),
             ]}
-            value={rung ?? 'all'}
-            onChange={set('rung', 'all')}
+            value={only ?? 'all'}
+            onChange={set('need', 'all')}
           />
           <Select
             aria-label="Person"
@@ -121,8 +144,8 @@ export function Upkeep() {
             />
           )}
         </div>
-        {view === 'chart' && <Chart rows={rows} from={from} to={to} rung={rung} />}
-        {view === 'table' && <HorizonTable rows={rows} today={from} rung={rung} />}
+        {view === 'chart' && <Chart rows={rows} from={from} to={to} only={only} />}
+        {view === 'table' && <HorizonTable rows={rows} today={from} only={only} />}
         {view === 'dates' && <Dates events={shown} from={from} to={to} />}
         {view !== 'dates' && rows.length === 0 && <p>No two kits are together here: choose another grouping.</p>}
         <div className="upkeep-cards">
@@ -141,8 +164,8 @@ export function Upkeep() {
   );
 }
 
-function Chart({ rows, from, to, rung }: { rows: readonly HorizonRow[]; from: PlainDate; to: PlainDate; rung: Rung | null }) {
-  const drawn = useMemo(() => rows.map((row) => chartRow(row, from, rung)), [rows, from, rung]);
+function Chart({ rows, from, to, only }: { rows: readonly HorizonRow[]; from: PlainDate; to: PlainDate; only: Rung | NeedId | null }) {
+  const drawn = useMemo(() => rows.map((row) => chartRow(row, from, only)), [rows, from, only]);
   return (
     <Suspense fallback={<Blank label="Drawing the horizon" />}>
       <HorizonChart rows={drawn} from={from} to={to} />

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, type HorizonRow, type PlainDate, RUNGS, type Rung, rungOf, showDate } from '@ivrak/core';
+import { addDays, daysBetween, type HorizonRow, type NeedId, type PlainDate, RUNGS, type Rung, rungOf, showDate } from '@ivrak/core';
 
 export interface Bar {
   rung: Rung;
@@ -16,23 +16,26 @@ export interface ChartRow {
   inspections: PlainDate[];
 }
 
+/** Whether a need is the one that is asked for, or on the rung that is. */
+export const isAbout = (need: NeedId, only: Rung | NeedId | null): boolean => only === null || only === need || only === rungOf(need);
+
 /** What the chart draws of a row of the horizon: a bar a rung, broken where the first need of it falls. */
-export function chartRow(row: HorizonRow, from: PlainDate, only: Rung | null): ChartRow {
-  const rungs = RUNGS.filter((rung) => (only === null || only === rung) && row.needs.some(({ need }) => rungOf(need) === rung));
+export function chartRow(row: HorizonRow, from: PlainDate, only: Rung | NeedId | null): ChartRow {
+  const needs = row.needs.filter(({ need }) => isAbout(need, only));
+  const rungs = RUNGS.filter((rung) => needs.some(({ need }) => rungOf(need) === rung));
   const bars = rungs.map((rung): Bar => {
-    const own = row.needs.filter(({ need }) => rungOf(need) === rung);
+    const own = needs.filter(({ need }) => rungOf(need) === rung);
     const falls = own.flatMap(({ isHeld, lapsesOn }) => (isHeld ? (lapsesOn ?? []) : [from])).sort();
     return { rung, gapFrom: falls[0] ?? null };
   });
-  const seen = row.needs.filter(({ need }) => rungs.includes(rungOf(need)));
   return {
     id: `${row.of}-${row.id}`,
     name: row.name,
     says: sayOf(row, from),
     isGap: row.gapNow,
     bars,
-    lapses: seen.flatMap(({ lapsesOn, need }) => (lapsesOn === null ? [] : [{ on: lapsesOn, rung: rungOf(need) }])),
-    orders: seen.flatMap(({ orderBy, need }) => (orderBy === null ? [] : [{ on: orderBy, rung: rungOf(need) }])),
+    lapses: needs.flatMap(({ lapsesOn, need }) => (lapsesOn === null ? [] : [{ on: lapsesOn, rung: rungOf(need) }])),
+    orders: needs.flatMap(({ orderBy, need }) => (orderBy === null ? [] : [{ on: orderBy, rung: rungOf(need) }])),
     inspections: row.inspections,
   };
 }

@@ -10,6 +10,7 @@ import { catalogNow, containerOf, schoolOf } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { CAUTION } from '../shell/caution.ts';
 import { Failure } from '../shell/Failure.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import { useKeys } from '../shell/useKeys.ts';
 import { RestockKit } from '../stores/RestockPage.tsx';
 import { type PendingUse, usePendingUse } from './pending.ts';
@@ -114,11 +115,7 @@ function UseLog({ kit, today }: { kit: KitView; today: PlainDate }) {
             ))}
           </ol>
           {order.length === 0 && <p>Nothing is in this kit.</p>}
-          {error !== null && (
-            <p className="refusal" role="alert">
-              {error}
-            </p>
-          )}
+          <Refusal text={error} />
           <footer className="use-foot">
             <Button size="lg" fullWidth disabled={pending.taps.length === 0 || isBusy} onClick={() => void send()}>
               {pending.taps.length === 0 ? 'Tap what was used' : `Log ${pending.taps.length} used`}
