@@ -121,7 +121,7 @@ function Headline({ loadout, nameOf }: { loadout: StoredLoadout; nameOf: (id: st
         {late.length > 0 &&
           `Too far off to come in time: ${late.map(({ need }) => `${NEEDS[need].label} (${showSeconds(view.needs.find((one) => one.need === need)?.earliestS ?? 0)})`).join(', ')}. `}
         {gaps.length > late.length &&
-          `Nowhere in this loadout: ${gaps
+          `Too few in this loadout, or none: ${gaps
             .filter(({ late: count }) => count === 0)
             .map(({ need }) => NEEDS[need].label)
             .join(', ')}.`}

@@ -33,7 +33,7 @@ export function InspectEnd({ kit, inspection, steps, isBusy, look, finish }: Ins
                 <b>{nameOf(unitId)}</b>: {ANSWERS[answer]}
                 {note === '' ? '' : ` (${note})`}
               </span>
-              <Button variant="default" size="md" onClick={() => look(unitId)} aria-label={`Look at ${nameOf(unitId)} again`}>
+              <Button variant="default" size="lg" onClick={() => look(unitId)} aria-label={`Look at ${nameOf(unitId)} again`}>
                 Look again
               </Button>
             </li>

@@ -89,12 +89,13 @@ export function HeatCard() {
 function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
   const refresh = useRefresh();
   const client = useQueryClient();
-  const [chosen, setChosen] = useState<string | null>(places[0]?.positionId ?? null);
   const [said, setSaid] = useState<{ text: string; isError: boolean } | null>(null);
-  const place = places.find(({ positionId }) => positionId === chosen);
   const kits = useKits().data?.kits ?? [];
   // Where nothing hangs, heat says nothing.
   const used = places.filter(({ positionId, log }) => log !== null || kits.some((kit) => kit.positionId === positionId));
+  const [asked, setChosen] = useState<string | null>(null);
+  const chosen = asked ?? used[0]?.positionId ?? null;
+  const place = places.find(({ positionId }) => positionId === chosen);
   const act = async (work: () => Promise<unknown>, done: string) => {
     try {
       await work();

@@ -104,7 +104,7 @@ function Moves({ plan, apply, practise }: { plan: RotationAnswer; apply: () => v
     <>
       <td className="mono number">{move.count} ×</td>
       <th scope="row">{kindName(move.kind)}</th>
-      <td className="mono">{move.lot ?? '–'}</td>
+      <td className="mono nowrap">{move.lot ?? '–'}</td>
       <td className="mono nowrap">{move.expiresOn === null ? 'no date' : showDate(move.expiresOn)}</td>
     </>
   );
