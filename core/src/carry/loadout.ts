@@ -2,7 +2,7 @@ import { type AskedKit, type Coverage, coverage } from '../coverage/coverage.ts'
 import { joinedNeeds } from '../coverage/joined.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import type { Loadout } from '../model/loadout.ts';
-import type { NeedId, } from '../model/need.ts';
+import type { NeedId } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import { fetchS } from '../reach/fetch.ts';
 

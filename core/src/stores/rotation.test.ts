@@ -64,6 +64,16 @@ describe('rotation', () => {
     ]);
   });
 
+  it('leaves a thing that will do where it is, even where a spare would last longer', () => {
+    const needs = [
+      { need: 'M.pack' as const, least: 1, ideal: 1 },
+      { need: 'R.seal' as const, least: 1, ideal: 1 },
+    ];
+    const kits = [kit('vest', [unit('g', 'kaolin-gauze', 900), unit('s', 'vented-seals', 100)], { needs })];
+    const { moves } = plan(kits, [unit('g2', 'kaolin-gauze', 950), unit('s2', 'vented-seals', 300)]);
+    expect(moves.map(({ unitId }) => unitId).sort()).toEqual(['s', 's2']);
+  });
+
   it('moves nothing where nothing is gained', () => {
     const kits = [kit('vest', [unit('long', 'kaolin-gauze', 900)])];
     expect(plan(kits, [unit('short', 'kaolin-gauze', 300)])).toMatchObject({ moves: [], gains: [] });

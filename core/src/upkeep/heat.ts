@@ -56,6 +56,5 @@ const LEAST_INTERVAL_DAYS = 30;
 
 /** Days between inspections, brought forward by heat; never lengthened. */
 export function heatedInterval(baseDays: number, factor: number): number {
-  if (factor <= 1) return baseDays;
   return Math.min(baseDays, Math.max(LEAST_INTERVAL_DAYS, Math.floor(baseDays / factor)));
 }

@@ -136,6 +136,18 @@ describe('the horizon', () => {
     ]);
   });
 
+  it('asks of kits together the most that one of them asks: two of a thing where one kit wants two', () => {
+    const two: AskedNeed[] = [{ need: 'M.pack', least: 2, ideal: 2 }];
+    const stock = (second: AskedNeed[]) => [
+      kit('one', { needs: packing, units: [gauze('a', 10)] }),
+      kit('two', { needs: second, units: [gauze('b', 200)] }),
+    ];
+    const layer = (kits: HorizonKit[]) => horizon(kits, TODAY, addDays(TODAY, 365), CATALOG).find(({ of }) => of === 'layer')?.holdsUntil;
+    expect(layer(stock(packing))).toBe(addDays(TODAY, 200));
+    expect(layer(stock(two))).toBe(addDays(TODAY, 10));
+    expect(layer(stock(two).toReversed())).toBe(addDays(TODAY, 10));
+  });
+
   it('does not tell what lies past its end', () => {
     const [row] = horizon([kit('k', { needs: packing, units: [gauze('a', 100)] })], TODAY, addDays(TODAY, 90), CATALOG);
     expect(row).toMatchObject({ holdsUntil: null, needs: [{ isHeld: true, lapsesOn: null, orderBy: null }] });

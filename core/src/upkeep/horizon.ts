@@ -3,7 +3,7 @@ import { joinedNeeds } from '../coverage/joined.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { LAYER_NAMES, LAYERS, type Layer } from '../model/kit.ts';
 import type { Loadout } from '../model/loadout.ts';
-import { type NeedId, rungOf, } from '../model/need.ts';
+import { type NeedId, rungOf } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import { UPKEEP_PLAN } from './upkeep.ts';
 

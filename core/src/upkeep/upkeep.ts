@@ -1,7 +1,7 @@
 import { type AskedKit, type Coverage, coverage } from '../coverage/coverage.ts';
 import { hasGap } from '../coverage/rungs.ts';
 import type { KindCatalog } from '../model/kind.ts';
-import { NEEDS, type NeedId, } from '../model/need.ts';
+import { NEEDS, type NeedId } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import { gapText } from './judgement.ts';
 
