@@ -7,7 +7,27 @@ export {
   priceCheck,
   unitsOfList,
 } from './buying/contentList.ts';
-export { type LoadoutKit, type LoadoutNeed, type LoadoutView, loadoutView, sharedKits } from './carry/loadout.ts';
+export {
+  type CarriedView,
+  type CarryWorld,
+  catalogWith,
+  type Lane,
+  type LoadoutKit,
+  type LoadoutNeed,
+  type LoadoutProblem,
+  type LoadoutView,
+  loadoutProblem,
+  loadoutView,
+  missingBearer,
+  OWN_ID,
+  ownUnits,
+  type SecondCasualty,
+  type SingleThing,
+  type StaysBehind,
+} from './carry/loadout.ts';
+export { leaveAtHome, type Scenario, SPARE_TRIES, type Spares, type StayingUnit } from './carry/spare.ts';
+export { notReady, type TakeLine, type TakenKit, takeList } from './carry/takeList.ts';
+export { crowdedPositions, type KitConflict, kitConflicts, plannedOn, WEEKDAY_NAMES, weekdayOf } from './carry/week.ts';
 export { type Column, guessColumns, type Mapping } from './catalog/columns.ts';
 export { CONTAINERS, POSITIONS } from './catalog/containers.ts';
 export { DISPUTES, type Dispute, EVIDENCE_NAMES, type Evidence } from './catalog/disputes.ts';
@@ -23,23 +43,12 @@ export {
   slug,
 } from './catalog/kindCsv.ts';
 export { KINDS, kindCatalog } from './catalog/kinds.ts';
+export { OWN_THINGS } from './catalog/ownThings.ts';
 export { PUBLISHED_LISTS, type PublishedLine, type PublishedList } from './catalog/published.ts';
 export { SCHOOLS } from './catalog/schools.ts';
 export { type BriefTemplate, TEMPLATES } from './catalog/templates.ts';
 export { changesBetween, isWorse, type NeedChange, type NeedFigures } from './coverage/changes.ts';
-export {
-  type AskedNeed,
-  type Coverage,
-  type CoverageProblem,
-  conditionCounts,
-  coverage,
-  gradeOf,
-  type NeedCoverage,
-  type NeedState,
-  type ServedBy,
-  type StockKit,
-  type StockUnit,
-} from './coverage/coverage.ts';
+export { type Coverage, coverage, type NeedCoverage, type NeedState, type ServedBy } from './coverage/coverage.ts';
 export { joinedNeeds } from './coverage/joined.ts';
 export {
   CLASS_CONTENTS,
@@ -51,6 +60,7 @@ export {
   type Lacking,
   showLacking,
 } from './coverage/kitClass.ts';
+export { type AskedNeed, type CoverageProblem, conditionCounts, gradeOf, type StockKit, type StockUnit } from './coverage/prepare.ts';
 export { type Helpfulness, type Preview, previewAdd, rankKinds } from './coverage/preview.ts';
 export { byRung, hasGap, type RungCoverage, readyUntil } from './coverage/rungs.ts';
 export { type WhatIf, whatIfCasualties, whatIfLost, whatIfTogether } from './coverage/whatIf.ts';
@@ -121,7 +131,18 @@ export {
   TRAININGS,
   type Training,
 } from './model/brief.ts';
-export { type Compartment, type Container, ContainerSchema, type Position, PositionSchema } from './model/container.ts';
+export {
+  BEARER_NAMES,
+  BEARERS,
+  type Bearer,
+  BODY_SPOTS,
+  type BodySpot,
+  type Compartment,
+  type Container,
+  ContainerSchema,
+  type Position,
+  PositionSchema,
+} from './model/container.ts';
 export {
   type DrawingId,
   GRADES,
@@ -152,7 +173,19 @@ export {
   StagingSchema,
   type Tick,
 } from './model/kit.ts';
-export { type CarriedKit, CarriedKitSchema, type Loadout, LoadoutSchema } from './model/loadout.ts';
+export {
+  type CarriedKit,
+  CarriedKitSchema,
+  emptyWeek,
+  type Loadout,
+  LoadoutSchema,
+  type OwnThing,
+  OwnThingSchema,
+  WEEKDAYS,
+  type Weekday,
+  type WeekPlan,
+  WeekPlanSchema,
+} from './model/loadout.ts';
 export { type Lock, LockSchema } from './model/lock.ts';
 export {
   isLifeSaving,
@@ -178,6 +211,15 @@ export {
   showDate,
   toPlainDate,
 } from './model/plainDate.ts';
+export {
+  type Conditions,
+  ConditionsSchema,
+  HANDS,
+  HANDS_NAMES,
+  plainConditions,
+  type ReachTime,
+  ReachTimeSchema,
+} from './model/reach.ts';
 export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './model/school.ts';
 export { type SetAside, SetAsideSchema } from './model/setAside.ts';
 export {
@@ -240,7 +282,29 @@ export {
 export { compareNeeds, type NeedDifference } from './needs/compare.ts';
 export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } from './needs/needs.ts';
 export { briefSummary, inWords, showHours } from './needs/summary.ts';
-export { FETCH_PLAN, fetchS } from './reach/fetch.ts';
+export { fetchS } from './reach/fetch.ts';
+export { LAST_TIMES, type MeasuredTimes, measuredOf, measuredTimes } from './reach/measured.ts';
+export {
+  OPEN_VALUES,
+  REACH_FACTS,
+  REACH_VALUES,
+  type ReachChanges,
+  ReachChangesSchema,
+  type ReachPlan,
+  type ReachValue,
+  reachPlan,
+} from './reach/plan.ts';
+export {
+  drawOf,
+  handReaches,
+  kitReach,
+  ownReach,
+  type Reach,
+  type ReachedKit,
+  type ReachedUnit,
+  type ReachTerm,
+  wrapOf,
+} from './reach/reach.ts';
 export { HEAT_SENSITIVE } from './rules/keeping.ts';
 export { type Finding, type Fix, SEVERITIES, type Severity } from './rules/rule.ts';
 export { applyFix, RULES, runRules } from './rules/rules.ts';

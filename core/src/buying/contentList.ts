@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { PublishedList } from '../catalog/published.ts';
 import { leastMet } from '../coverage/assign.ts';
-import { conditionCounts } from '../coverage/coverage.ts';
+import { conditionCounts } from '../coverage/prepare.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import { isGoodOn, piecesLeft, type Unit, UnitIdSchema } from '../model/unit.ts';

@@ -1,83 +1,370 @@
-import { type AskedKit, type Coverage, coverage } from '../coverage/coverage.ts';
+import { assignOnly, type Coverage, coverage } from '../coverage/coverage.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
-import type { KindCatalog } from '../model/kind.ts';
-import type { Loadout } from '../model/loadout.ts';
-import type { NeedId } from '../model/need.ts';
+import { type AskedNeed, type CoverageProblem, meansOf, type StockUnit } from '../coverage/prepare.ts';
+import { isOutside } from '../fit/kitFit.ts';
+import { BEARER_NAMES, type Bearer, type Container, type Position } from '../model/container.ts';
+import { GRADES, type Grade, type Kind, type KindCatalog } from '../model/kind.ts';
+import type { Module } from '../model/kit.ts';
+import type { CarriedKit, Loadout, OwnThing } from '../model/loadout.ts';
+import type { NeedId, Skill } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
+import type { School } from '../model/school.ts';
 import { fetchS } from '../reach/fetch.ts';
+import type { MeasuredTimes } from '../reach/measured.ts';
+import type { ReachPlan } from '../reach/plan.ts';
+import { kitReach, ownReach, type Reach, type ReachedUnit } from '../reach/reach.ts';
 
 /** A kit as a loadout sees it. */
-export interface LoadoutKit extends AskedKit {
+export interface LoadoutKit {
+  id: string;
+  name: string;
+  /** What is asked of it, and what one casualty alone asks, both in its school's order. */
+  needs: readonly AskedNeed[];
+  needsOfOne: readonly AskedNeed[];
+  school: School;
+  skills: readonly Skill[];
+  units: readonly (StockUnit & ReachedUnit)[];
+  modules: readonly Pick<Module, 'id' | 'name' | 'unitIds'>[];
   massG: number;
-  /** Seconds to draw it at its carry position. Planning value. */
-  drawS: number;
+  container: Container | undefined;
+  positionId: string;
+  blockedBy: Readonly<Record<string, readonly string[]>> | null;
+  hasSlits: boolean;
 }
 
+/** What loadouts are worked out from. */
+export interface CarryWorld {
+  kits: ReadonlyMap<string, LoadoutKit>;
+  positions: ReadonlyMap<string, Position>;
+  catalog: KindCatalog;
+  plan: ReachPlan;
+  measured: MeasuredTimes;
+  on: PlainDate;
+}
+
+/** Own things stand beside the kits under this id. */
+export const OWN_ID = 'own';
+const OWN_KIND = 'own/';
+
+export interface Lane {
+  /** A kit's id, or `own` for things in no kit. */
+  from: string;
+  unitId: string;
+  kind: string;
+  grade: Grade;
+  s: number;
+  inTime: boolean;
+}
 export interface LoadoutNeed {
   need: NeedId;
-  /** Kits that hold it within its window, nearest first. */
-  from: { kitId: string; reachS: number }[];
-  /** Seconds to the nearest thing that serves it at all; null: there is none. */
-  earliestS: number | null;
+  /** The quickest means of every kit that has one, quickest first; in the window or not. */
+  lanes: Lane[];
+}
+export interface CarriedView {
+  kitId: string;
+  positionId: string;
+  fetchS: number;
+  /** Why it is not there, or cannot be reached; null: it is. */
+  why: string | null;
+  /** Seconds to its first thing in the hand; null: nothing of it is in reach. */
+  firstS: number | null;
+  onBody: boolean;
+  massG: number;
+}
+export interface SecondCasualty {
+  need: NeedId;
+  isHeld: boolean;
+  /** Seconds to the quickest thing that is left for it; null: nothing is. */
+  s: number | null;
+}
+export interface SingleThing {
+  need: NeedId;
+  unitId: string;
+  from: string;
+  /** What would serve instead, though too late, or too little; null: nothing else does. */
+  next: { from: string; s: number } | null;
+}
+export interface StaysBehind {
+  from: string;
+  unitId: string;
+  name: string;
 }
 export interface LoadoutView {
   coverage: Coverage;
   needs: LoadoutNeed[];
-  reach: { kitId: string; fetchS: number; drawS: number; reachS: number }[];
+  kits: CarriedView[];
+  reach: Record<string, Reach>;
+  second: SecondCasualty[];
+  singles: SingleThing[];
+  /** What a security check keeps back, and the needs that are worse for it. */
+  security: { behind: StaysBehind[]; worse: { need: NeedId; from: string; to: string }[] } | null;
   massG: number;
+  bodyMassG: number;
 }
 
-/**
- * What the kits of a loadout hold together, each need within its window, and how soon. Of each need the most that one of the
- * kits asks, in the order of the first kit's school. Kits that are gone are left out. Null where none is left.
- */
-export function loadoutView(
-  loadout: Loadout,
-  kits: ReadonlyMap<string, LoadoutKit>,
-  on: PlainDate,
-  catalog: KindCatalog,
-): LoadoutView | null {
-  const own = loadout.kits.flatMap((carried) => {
+/** A thing of one's own as coverage and reach know things: one piece of a kind of its own. */
+const ownKind = (own: OwnThing): Kind => ({
+  id: `${OWN_KIND}${own.id}`,
+  name: own.name,
+  rung: 'S',
+  shape: 'rigid',
+  drawing: 'card',
+  states: [{ id: 'asSold', label: 'as it is', wMm: 100, hMm: 60, tMm: 10 }],
+  foldable: false,
+  give: 0,
+  massG: Math.max(1, own.massG),
+  priceMinor: 0,
+  dating: 'none',
+  pieces: 1,
+  pieceName: 'piece',
+  sterile: false,
+  grades: own.grades,
+  requires: {},
+  provides: [],
+  skill: null,
+  caution: own.drawback === '' ? null : own.drawback,
+  barredAtSecurity: own.barredAtSecurity,
+  sellerMatters: false,
+  source: 'practice',
+});
+
+/** The catalogue with the own things of a loadout in it. */
+export const catalogWith = (catalog: KindCatalog, own: readonly OwnThing[]): KindCatalog =>
+  own.length === 0 ? catalog : new Map([...catalog, ...own.map((one) => [`${OWN_KIND}${one.id}`, ownKind(one)] as const)]);
+
+export const ownUnits = (own: readonly OwnThing[]): (StockUnit & ReachedUnit)[] =>
+  own.map(({ id }) => ({
+    id: `${OWN_KIND}${id}`,
+    kind: `${OWN_KIND}${id}`,
+    count: 1,
+    piecesUsed: 0,
+    expiresOn: null,
+    condition: 'ready',
+    state: 'asSold',
+  }));
+
+/** What must be there for a position to be; null: it is. Where nothing was said of clothes and vessels, all of them are. */
+export function missingBearer(position: Position, bearers: readonly Bearer[] | null): string | null {
+  if (bearers === null || position.bearers.length === 0 || position.bearers.some((one) => bearers.includes(one))) return null;
+  return position.bearers.map((one) => BEARER_NAMES[one]).join(' or ');
+}
+
+interface Carried {
+  carried: CarriedKit;
+  kit: LoadoutKit;
+  position: Position;
+  fetchS: number;
+  missing: string | null;
+}
+
+/** Kits of a loadout that still are; each at the position it has there. Bearers count for what is at hand: a box 60 m off hangs in its own building. */
+function carriedKits(loadout: Loadout, { kits, positions, plan }: CarryWorld): Carried[] {
+  return loadout.kits.flatMap((carried) => {
     const kit = kits.get(carried.kitId);
-    return kit === undefined ? [] : [{ kit, reachS: fetchS(carried) + kit.drawS, fetchS: fetchS(carried) }];
+    const position = positions.get(carried.positionId ?? kit?.positionId ?? '');
+    if (kit === undefined || position === undefined) return [];
+    const isHere = carried.distanceM === 0;
+    return [{ carried, kit, position, fetchS: fetchS(carried, plan), missing: isHere ? missingBearer(position, loadout.bearers) : null }];
   });
+}
+
+/** What is asked of a loadout: of each need the most that one of its kits asks, whether that kit is there or not. */
+export interface LoadoutProblem {
+  problem: CoverageProblem;
+  catalog: KindCatalog;
+  kits: CarriedView[];
+  reach: Map<string, Reach>;
+  fromOf: Map<string, string>;
+  ofOne: AskedNeed[];
+}
+
+/** The coverage question of a loadout with seconds on every unit. Null where no kit of it is left. */
+export function loadoutProblem(loadout: Loadout, world: CarryWorld): LoadoutProblem | null {
+  const own = carriedKits(loadout, world);
   const [first] = own;
   if (first === undefined) return null;
-  const needs = joinedNeeds(own.map(({ kit }) => kit.needs));
-  const skills = [...new Set(own.flatMap(({ kit }) => kit.skills))];
-  const stock = own.map(({ kit, reachS }) => ({ id: kit.id, reachS, units: kit.units }));
-  const problem = { school: first.kit.school, skills, on, kits: stock };
-  const inTime = coverage({ ...problem, needs }, catalog);
-  const atAll = coverage({ ...problem, needs: needs.map((need) => ({ ...need, windowS: null })) }, catalog);
-  const kitOf = new Map(own.flatMap(({ kit, reachS }) => kit.units.map((unit) => [unit.id, { kitId: kit.id, reachS }] as const)));
+  const catalog = catalogWith(world.catalog, loadout.own);
+  const present = own.filter(({ missing }) => missing === null);
+  const how = { conditions: loadout.conditions, plan: world.plan, measured: world.measured };
+  const hasLight = loadout.conditions.isDark && lightAtHand(loadout, present, catalog);
+  const reach = new Map<string, Reach>();
+  const cutterS = nearestCutter(loadout, present, { ...how, hasLight }, catalog);
+  for (const { kit, position, fetchS: fetch } of present)
+    for (const [id, answer] of kitReach({ ...kit, position }, { ...how, fetchS: fetch, hasLight, cutterS }, catalog)) reach.set(id, answer);
+  const things = ownUnits(loadout.own);
+  for (const [index, one] of loadout.own.entries()) reach.set(things[index]?.id ?? '', ownReach(one, { ...how, hasLight }));
+  const fromOf = new Map(present.flatMap(({ kit }) => kit.units.map(({ id }) => [id, kit.id] as const)));
+  for (const { id } of things) fromOf.set(id, OWN_ID);
+  const stock = [...present.map(({ kit }) => ({ id: kit.id, units: kit.units })), { id: OWN_ID, units: things }];
   return {
-    coverage: inTime,
-    needs: inTime.needs.map(({ need, by }, index) => ({
-      need,
-      from: nearest(by, kitOf),
-      earliestS: nearest(atAll.needs[index]?.by ?? [], kitOf)[0]?.reachS ?? null,
-    })),
-    reach: own.map(({ kit, reachS, fetchS: fetch }) => ({ kitId: kit.id, fetchS: fetch, drawS: kit.drawS, reachS })),
-    massG: own.reduce((sum, { kit }) => sum + kit.massG, 0),
+    problem: {
+      needs: joinedNeeds(own.map(({ kit }) => kit.needs)),
+      school: first.kit.school,
+      skills: [...new Set(own.flatMap(({ kit }) => kit.skills))],
+      on: world.on,
+      kits: stock.map(({ id, units }) => ({ id, units: inReach(units, reach) })),
+    },
+    catalog,
+    kits: own.map((one) => carriedView(one, reach)),
+    reach,
+    fromOf,
+    ofOne: joinedNeeds(own.map(({ kit }) => kit.needsOfOne)),
   };
 }
 
-function nearest(by: readonly { unitId: string }[], kitOf: ReadonlyMap<string, { kitId: string; reachS: number }>): LoadoutNeed['from'] {
-  const found = new Map(
-    by.flatMap(({ unitId }) => {
-      const at = kitOf.get(unitId);
-      return at === undefined ? [] : [[at.kitId, at] as const];
-    }),
-  );
-  return [...found.values()].sort((a, b) => a.reachS - b.reachS || (a.kitId < b.kitId ? -1 : 1));
+function inReach(units: readonly StockUnit[], reach: ReadonlyMap<string, Reach>): StockUnit[] {
+  return units.flatMap((unit) => {
+    const answer = reach.get(unit.id);
+    return answer?.inReach === true ? [{ ...unit, reachS: answer.s }] : [];
+  });
 }
 
-/** Kits that two loadouts of different people both hold: a kit is in one place at a time. */
-export function sharedKits(loadouts: readonly Loadout[]): { kitId: string; loadouts: string[] }[] {
-  const users = new Map<string, Loadout[]>();
-  for (const loadout of loadouts) for (const { kitId } of loadout.kits) users.set(kitId, [...(users.get(kitId) ?? []), loadout]);
-  return [...users].flatMap(([kitId, own]) => {
-    const people = new Set(own.map(({ personId }) => personId));
-    return people.size > 1 ? [{ kitId, loadouts: own.map(({ id }) => id) }] : [];
+const canDo = (kindId: string, need: NeedId, catalog: KindCatalog): boolean => catalog.get(kindId)?.grades[need] !== undefined;
+
+/** A light on the body or at hand; one that must be fetched does not help in finding it. */
+function lightAtHand(loadout: Loadout, present: readonly Carried[], catalog: KindCatalog): boolean {
+  if (loadout.own.some(({ grades }) => grades['S.light'] !== undefined)) return true;
+  return present.some(({ kit, fetchS: fetch }) => fetch === 0 && kit.units.some(({ kind }) => canDo(kind, 'S.light', catalog)));
+}
+
+type How = Pick<Parameters<typeof kitReach>[1], 'conditions' | 'plan' | 'measured' | 'hasLight'>;
+
+/** Seconds to what could cut a sealed bag open: taped outside of it, or in another kit, or one's own. */
+function nearestCutter(loadout: Loadout, present: readonly Carried[], how: How, catalog: KindCatalog): number | null {
+  if (!present.some(({ kit }) => kit.container?.opening === 'slit' && !kit.hasSlits)) return null;
+  const times = loadout.own.filter(({ grades }) => grades['S.cut'] !== undefined).map((one) => ownReach(one, how).s);
+  for (const { kit, position, fetchS: fetch } of present) {
+    const cutters = kit.units.filter(({ kind }) => {
+      const isSealedIn = kit.container?.opening === 'slit' && !isOutside({ kind }, kit.container);
+      return canDo(kind, 'S.cut', catalog) && !isSealedIn;
+    });
+    const reach = kitReach({ ...kit, units: cutters, position }, { ...how, fetchS: fetch, cutterS: null }, catalog);
+    for (const answer of reach.values()) if (answer.inReach) times.push(answer.s);
+  }
+  return times.length === 0 ? null : Math.min(...times);
+}
+
+function carriedView({ carried, kit, position, fetchS: fetch, missing }: Carried, reach: ReadonlyMap<string, Reach>): CarriedView {
+  const answers = kit.units.map(({ id }) => reach.get(id));
+  const times = answers.flatMap((answer) => (answer?.inReach === true ? [answer.s] : []));
+  const refused = answers.find((answer) => answer?.inReach === false);
+  const unreached = times.length === 0 && refused?.inReach === false ? refused.why : null;
+  return {
+    kitId: carried.kitId,
+    positionId: position.id,
+    fetchS: fetch,
+    why: missing === null ? unreached : `needs ${missing}`,
+    firstS: times.length === 0 ? null : Math.min(...times),
+    onBody: position.onBody && carried.distanceM === 0 && missing === null,
+    massG: kit.massG,
+  };
+}
+
+/**
+ * What a loadout holds in time. Of each need the most that one of its kits asks, in the order of the first kit's school; every
+ * piece counts once. Kits that are gone are left out; a kit whose clothes or vessel are not there holds nothing. Null where no
+ * kit is in it. Seconds are planning values or medians of measured ones.
+ */
+export function loadoutView(loadout: Loadout, world: CarryWorld): LoadoutView | null {
+  const asked = loadoutProblem(loadout, world);
+  if (asked === null) return null;
+  const { behind, problem } = heldBack(asked, loadout);
+  const whole = behind.length === 0 ? null : coverage(asked.problem, asked.catalog);
+  const own = coverage(problem, asked.catalog);
+  const lanes = lanesOf(problem, asked);
+  const there = asked.kits.filter(({ why, fetchS: fetch }) => why === null && fetch === 0);
+  const ownMassG = loadout.own.reduce((sum, { massG }) => sum + massG, 0);
+  return {
+    coverage: own,
+    needs: lanes,
+    kits: asked.kits,
+    reach: Object.fromEntries(asked.reach),
+    second: secondCasualty(problem, asked, lanes),
+    singles: singlesOf(own, lanes, asked),
+    security: loadout.passesSecurity ? { behind, worse: whole === null ? [] : worse(whole, own) } : null,
+    massG: there.reduce((sum, { massG }) => sum + massG, ownMassG),
+    bodyMassG: there.filter(({ onBody }) => onBody).reduce((sum, { massG }) => sum + massG, ownMassG),
+  };
+}
+
+/** What may not pass stays behind with a loadout that passes a check. */
+function heldBack({ problem, catalog }: LoadoutProblem, loadout: Loadout): { problem: CoverageProblem; behind: StaysBehind[] } {
+  if (!loadout.passesSecurity) return { problem, behind: [] };
+  const isBarred = ({ kind }: StockUnit) => catalog.get(kind)?.barredAtSecurity === true;
+  const behind = problem.kits.flatMap(({ id, units }) =>
+    units.filter(isBarred).map((unit) => ({ from: id, unitId: unit.id, name: catalog.get(unit.kind)?.name ?? unit.kind })),
+  );
+  const kits = problem.kits.map((kit) => ({ ...kit, units: kit.units.filter((unit) => !isBarred(unit)) }));
+  return { problem: { ...problem, kits }, behind };
+}
+
+const STATE_RANK = { off: 4, gap: 0, thin: 1, held: 2, full: 3 } as const;
+
+function worse(before: Coverage, after: Coverage): { need: NeedId; from: string; to: string }[] {
+  return before.needs.flatMap(({ need, state }, index) => {
+    const now = after.needs[index]?.state ?? state;
+    return STATE_RANK[now] < STATE_RANK[state] ? [{ need, from: state, to: now }] : [];
+  });
+}
+
+/** For every need the quickest means of every kit; kits that have none are not in it. */
+function lanesOf(problem: CoverageProblem, { catalog, reach, fromOf }: LoadoutProblem): LoadoutNeed[] {
+  const kindOf = new Map(problem.kits.flatMap(({ units }) => units.map(({ id, kind }) => [id, kind] as const)));
+  const quickest = new Map<NeedId, Map<string, Lane>>(problem.needs.map(({ need }) => [need, new Map()]));
+  const windows = new Map(problem.needs.map(({ need, windowS }) => [need, windowS ?? null]));
+  for (const { need, unitId, grade } of meansOf(problem, catalog)) {
+    const answer = reach.get(unitId);
+    const from = fromOf.get(unitId);
+    const own = quickest.get(need);
+    if (answer?.inReach !== true || from === undefined || own === undefined) continue;
+    const before = own.get(from);
+    if (before !== undefined && before.s < answer.s) continue;
+    if (before?.s === answer.s && GRADES.indexOf(before.grade) <= GRADES.indexOf(grade)) continue;
+    const windowS = windows.get(need) ?? null;
+    own.set(from, { from, unitId, kind: kindOf.get(unitId) ?? '', grade, s: answer.s, inTime: windowS === null || answer.s <= windowS });
+  }
+  return problem.needs.map(({ need }) => ({
+    need,
+    lanes: [...(quickest.get(need)?.values() ?? [])].sort((a, b) => a.s - b.s || (a.from < b.from ? -1 : 1)),
+  }));
+}
+
+/** What a second casualty at the same time would get: the first takes what one needs at least, the second has what is left. */
+function secondCasualty(problem: CoverageProblem, { ofOne, catalog }: LoadoutProblem, lanes: readonly LoadoutNeed[]): SecondCasualty[] {
+  const leastOnly = ofOne.map((need) => ({ ...need, ideal: need.least }));
+  const one = { ...problem, needs: leastOnly };
+  const taken = new Map<string, number>();
+  for (const { by } of coverage(one, catalog).needs)
+    for (const { unitId, count } of by) taken.set(unitId, (taken.get(unitId) ?? 0) + count);
+  const kits = problem.kits.map((kit) => ({
+    ...kit,
+    units: kit.units.map((unit) => ({ ...unit, piecesUsed: (unit.piecesUsed ?? 0) + (taken.get(unit.id) ?? 0) })),
+  }));
+  const left = { ...one, kits };
+  const times = quickestTimes(left, catalog);
+  const isAsked = new Set(lanes.map(({ need }) => need));
+  const { least: met } = assignOnly(left, catalog);
+  return ofOne.flatMap(({ need, least }, index): SecondCasualty[] => {
+    if (!isAsked.has(need) || least === 0) return [];
+    return [{ need, isHeld: (met[index] ?? 0) >= least, s: times.get(need) ?? null }];
+  });
+}
+
+function quickestTimes(problem: CoverageProblem, catalog: KindCatalog): Map<NeedId, number> {
+  const secondsOf = new Map(problem.kits.flatMap(({ units }) => units.map(({ id, reachS }) => [id, reachS ?? 0] as const)));
+  const times = new Map<NeedId, number>();
+  for (const { need, unitId } of meansOf(problem, catalog)) {
+    const s = secondsOf.get(unitId) ?? 0;
+    if (s < (times.get(need) ?? Number.POSITIVE_INFINITY)) times.set(need, s);
+  }
+  return times;
+}
+
+/** Things whose loss opens a gap, with what would be next, though it comes too late or serves worse. */
+function singlesOf({ singlePoints }: Coverage, lanes: readonly LoadoutNeed[], { fromOf }: LoadoutProblem): SingleThing[] {
+  return singlePoints.map(({ need, unitId }) => {
+    const others = lanes.find((one) => one.need === need)?.lanes.filter((lane) => lane.unitId !== unitId) ?? [];
+    const [next] = others;
+    return { need, unitId, from: fromOf.get(unitId) ?? '', next: next === undefined ? null : { from: next.from, s: next.s } };
   });
 }

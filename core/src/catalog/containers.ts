@@ -1,8 +1,7 @@
 import type { z } from 'zod';
-import type { Container, PositionSchema } from '../model/container.ts';
+import type { Bearer, Container, Opening, PositionSchema } from '../model/container.ts';
 
 type Position = z.infer<typeof PositionSchema>;
-type Opening = Container['opening'];
 
 const box = (
   id: string,
@@ -92,6 +91,26 @@ export const CONTAINERS: readonly Container[] = [
 /** How far a kit may stick out of a pocket, mm. */
 const STICKS_OUT: Record<string, number> = { 'front-pocket': 30, 'back-pocket': 40, 'cargo-pocket': 20, 'chest-pocket': 20 };
 
+const LEGS: readonly Bearer[] = ['shorts', 'trousers', 'cargoTrousers'];
+/** What bears each position, where it is on a body, and whether others see it. Common practice, no source. */
+const WORN: Record<string, Pick<Position, 'bearers' | 'spot' | 'isSeen'>> = {
+  'front-pocket': { bearers: [...LEGS], spot: 'hip', isSeen: false },
+  'back-pocket': { bearers: [...LEGS], spot: 'seat', isSeen: false },
+  'cargo-pocket': { bearers: ['cargoTrousers'], spot: 'thigh', isSeen: false },
+  'chest-pocket': { bearers: ['jacket'], spot: 'chest', isSeen: false },
+  ankle: { bearers: [], spot: 'ankle', isSeen: false },
+  'belt-side': { bearers: ['belt'], spot: 'side', isSeen: true },
+  'small-of-back': { bearers: ['belt'], spot: 'smallOfBack', isSeen: false },
+  'vest-front': { bearers: ['harness'], spot: 'vest', isSeen: true },
+  'life-vest-pocket': { bearers: ['lifeVest'], spot: 'lifeVest', isSeen: false },
+  'pack-lid': { bearers: ['pack'], spot: 'back', isSeen: false },
+  headrest: { bearers: ['vehicle'], spot: null, isSeen: true },
+  console: { bearers: ['vehicle', 'boat'], spot: null, isSeen: false },
+  'boat-locker': { bearers: ['boat'], spot: null, isSeen: false },
+  'desk-drawer': { bearers: ['building'], spot: null, isSeen: false },
+  'wall-box': { bearers: ['building'], spot: null, isSeen: true },
+};
+
 const position = (
   id: string,
   name: string,
@@ -115,6 +134,7 @@ const position = (
   drawS,
   seated,
   ...(STICKS_OUT[id] === undefined ? {} : { stickOutMm: STICKS_OUT[id] }),
+  ...(WORN[id] ?? { bearers: [], spot: null, isSeen: false }),
 });
 
 /** Envelopes, comfortable masses, draw times, what is in the way of sitting and what may stick out are planning values. */

@@ -4,7 +4,8 @@ import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
 import { NEED_IDS, type NeedId } from '../model/need.ts';
 import { addDays, type PlainDate, plainDate } from '../model/plainDate.ts';
-import { type AskedNeed, coverage, type StockKit, type StockUnit } from './coverage.ts';
+import { coverage } from './coverage.ts';
+import type { AskedNeed, StockKit, StockUnit } from './prepare.ts';
 import { byRung, readyUntil } from './rungs.ts';
 
 const CATALOG = kindCatalog();

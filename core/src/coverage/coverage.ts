@@ -1,39 +1,20 @@
-import type { Grade, Kind, KindCatalog } from '../model/kind.ts';
-import { isLifeSaving, NEEDS, type NeedId, SKILLS, type Skill } from '../model/need.ts';
-import { addDays, compareExpiry, type PlainDate } from '../model/plainDate.ts';
+import type { Grade, KindCatalog } from '../model/kind.ts';
+import { isLifeSaving, type NeedId, type Skill } from '../model/need.ts';
+import { addDays, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
-import { type Condition, isGoodOn, piecesLeft } from '../model/unit.ts';
-import { assignPieces, type Demand, type GradeCode, leastMet, type Serving, type Supplier } from './assign.ts';
-
-export interface AskedNeed {
-  need: NeedId;
-  least: number;
-  ideal: number;
-  windowS?: number | null;
-}
-export interface StockUnit {
-  id: string;
-  kind: string;
-  count: number;
-  piecesUsed?: number;
-  expiresOn?: PlainDate | null;
-  condition: Condition;
-}
-export interface StockKit {
-  id: string;
-  /** Seconds until a thing of this kit is in the hand; null or absent: not judged against windows. */
-  reachS?: number | null;
-  units: readonly StockUnit[];
-}
-export interface CoverageProblem {
-  /** In the school's order. */
-  needs: readonly AskedNeed[];
-  school: School;
-  on: PlainDate;
-  kits: readonly StockKit[];
-  /** Skills that are there; absent: all. */
-  skills?: readonly Skill[];
-}
+import { assignPieces, type Demand, type GradeCode, leastMet, type Serving } from './assign.ts';
+import {
+  type AskedNeed,
+  CODES,
+  type CoverageProblem,
+  isEnabled,
+  maskOf,
+  NAMES,
+  type Prepared,
+  prepare,
+  type Row,
+  type StockUnit,
+} from './prepare.ts';
 
 export type NeedState = 'off' | 'gap' | 'thin' | 'held' | 'full';
 export interface ServedBy {
@@ -69,151 +50,12 @@ export interface Coverage {
   singlePoints: SinglePoint[];
 }
 
-const CODES: Record<Grade, GradeCode> = { primary: 1, substitute: 2, improvised: 3 };
-const NAMES: readonly Grade[] = ['primary', 'substitute', 'improvised'];
-
-/** The grade of a kind for a need in a school; null where it does not count. */
-export function gradeOf(kind: Kind, need: NeedId, school: School): Grade | null {
-  const own = school.grades[kind.id]?.[need];
-  return own === undefined ? (kind.grades[need] ?? null) : own;
-}
-
-/** Whether a condition lets a thing count at all. Opened sterile things do not. */
-export function conditionCounts(condition: Condition, kind: Kind): boolean {
-  if (condition === 'opened') return !kind.sterile;
-  return condition === 'ready' || condition === 'notStaged';
-}
-
-interface Row extends Supplier {
-  unit: StockUnit;
-  expiresOn: PlainDate | null;
-  grades: GradeCode[];
-}
-
-interface Prepared {
-  rows: Row[];
-  demands: Demand[];
-  late: number[];
-  /** The day after which nothing here provides the thing any more; null: never runs out. */
-  provided: Map<string, PlainDate | null>;
-}
-
 /** The state of a need from figures alone; the one place where states are defined. */
 export function needState(least: number, ideal: number, have: number, makeshift: number): NeedState {
   if (ideal === 0 && least === 0) return 'off';
   if (have < least) return 'gap';
   if (makeshift > 0) return 'thin';
   return have >= ideal ? 'full' : 'held';
-}
-
-interface GoodUnit {
-  unit: StockUnit;
-  kind: Kind;
-  pieces: number;
-  expiresOn: PlainDate | null;
-  reachS: number | null;
-}
-
-/** Units that count at all on the date: known, in a condition that counts, in date, with pieces left. */
-function goodUnits(problem: CoverageProblem, catalog: KindCatalog): GoodUnit[] {
-  const good: GoodUnit[] = [];
-  for (const kit of problem.kits) {
-    for (const unit of kit.units) {
-      const kind = catalog.get(unit.kind);
-      const expiresOn = unit.expiresOn ?? null;
-      if (kind === undefined || !conditionCounts(unit.condition, kind) || !isGoodOn(expiresOn, problem.on)) continue;
-      const pieces = piecesLeft({ count: unit.count, piecesUsed: unit.piecesUsed ?? 0 }, kind.pieces);
-      if (pieces > 0) good.push({ unit, kind, pieces, expiresOn, reachS: kit.reachS ?? null });
-    }
-  }
-  return good;
-}
-
-function prepare(problem: CoverageProblem, catalog: KindCatalog): Prepared {
-  const skills = problem.skills ?? SKILLS;
-  const demands = problem.needs.map(({ least, ideal }) => ({ least, ideal: Math.max(least, ideal) }));
-  const positions = new Map(problem.needs.map(({ need }, index) => [need, index]));
-  const late: number[] = problem.needs.map(() => 0);
-  const good = goodUnits(problem, catalog);
-  const provided = providedUntil(good);
-  const codes = new Map<Kind, GradeCode[] | null>();
-  const rows: Row[] = [];
-  for (const { unit, kind, pieces, expiresOn, reachS } of good) {
-    const grades = codesOf(kind);
-    if (grades !== null) rows.push({ unit, pieces, expiresOn, grades: reachS === null ? grades : withinReach(grades, reachS, pieces) });
-  }
-  // Soonest to lapse first, so that it is used last and stays spare; then by id, last id first.
-  rows.sort((a, b) => compareExpiry(a.expiresOn, b.expiresOn) || (a.unit.id < b.unit.id ? 1 : -1));
-  return { rows, demands, late, provided };
-
-  /** Grades of a kind are the same for all its units, so they are worked out once; null where it serves nothing. */
-  function codesOf(kind: Kind): GradeCode[] | null {
-    const known = codes.get(kind);
-    if (known !== undefined) return known;
-    let grades: GradeCode[] | null = null;
-    for (const need of needsNamed(kind, problem.school)) {
-      const position = positions.get(need);
-      const grade = gradeOf(kind, need, problem.school);
-      const skill = kind.skill ?? NEEDS[need].skill;
-      if (
-        position === undefined ||
-        grade === null ||
-        (skill !== null && !skills.includes(skill)) ||
-        !isEnabled(kind, need, problem.on, provided)
-      )
-        continue;
-      grades ??= new Array<GradeCode>(demands.length).fill(0);
-      grades[position] = CODES[grade];
-    }
-    codes.set(kind, grades);
-    return grades;
-  }
-
-  function withinReach(grades: GradeCode[], reachS: number, pieces: number): GradeCode[] {
-    if (!grades.some((grade, index) => grade > 0 && isLate(index, reachS))) return grades;
-    return grades.map((grade, index) => {
-      if (grade === 0 || !isLate(index, reachS)) return grade;
-      late[index] = (late[index] as number) + pieces;
-      return 0;
-    });
-  }
-  function isLate(index: number, reachS: number): boolean {
-    const windowS = problem.needs[index]?.windowS ?? null;
-    return windowS !== null && reachS > windowS;
-  }
-}
-
-/** One bit a need: bits stand for the needs in the order in which they were asked. */
-function maskOf(grades: readonly GradeCode[]): number {
-  let mask = 0;
-  for (let demand = 0; demand < grades.length; demand += 1) if ((grades[demand] as number) > 0) mask |= 1 << demand;
-  return mask;
-}
-
-/** Needs that the kind or the school grades it for; the school may name one that the kind does not. */
-function needsNamed(kind: Kind, school: School): NeedId[] {
-  const own = Object.keys(kind.grades) as NeedId[]; // both records are keyed by need ids
-  const overrides = school.grades[kind.id];
-  return overrides === undefined ? own : [...new Set([...own, ...(Object.keys(overrides) as NeedId[])])];
-}
-
-/** Until when things such as tape are at hand; an enabling thing is not used up by enabling. */
-function providedUntil(good: readonly GoodUnit[]): Map<string, PlainDate | null> {
-  const until = new Map<string, PlainDate | null>();
-  for (const { kind, expiresOn } of good) {
-    for (const thing of kind.provides) {
-      const known = until.get(thing);
-      if (known === undefined || compareExpiry(known, expiresOn) < 0) until.set(thing, expiresOn);
-    }
-  }
-  return until;
-}
-
-function isEnabled(kind: Kind, need: NeedId, on: PlainDate, provided: Prepared['provided']): boolean {
-  const thing = kind.requires[need];
-  if (thing === undefined) return true;
-  const until = provided.get(thing);
-  return until !== undefined && isGoodOn(until, on);
 }
 
 /**
@@ -266,8 +108,9 @@ export interface Assigned {
 }
 
 /** Only the assignment, without dates and single points: for asking the same question of many kinds. */
-export function assignOnly(problem: CoverageProblem, catalog: KindCatalog): Assigned {
-  const { rows, demands } = prepare(problem, catalog);
+export const assignOnly = (problem: CoverageProblem, catalog: KindCatalog): Assigned => figuresOf(prepare(problem, catalog));
+
+function figuresOf({ rows, demands }: Prepared): Assigned {
   const { least, extra, servings } = assignPieces(demands, rows);
   const graded = (code: GradeCode): number[] => {
     const counts = demands.map(() => 0);
@@ -277,6 +120,14 @@ export function assignOnly(problem: CoverageProblem, catalog: KindCatalog): Assi
   const extraMakeshift = demands.map(() => 0);
   for (const { demand, grade, towardIdeal } of servings) extraMakeshift[demand] = (extraMakeshift[demand] ?? 0) + (grade - 1) * towardIdeal;
   return { least, extra, improvised: graded(CODES.improvised), substitute: graded(CODES.substitute), extraMakeshift };
+}
+
+/** Needs of life-saving rungs that hang on a single thing, and the assignment, without dates: for asking of many sets of things. */
+export function assignedWithSingles(problem: CoverageProblem, catalog: KindCatalog): Assigned & { singleNeeds: Set<NeedId> } {
+  const prepared = prepare(problem, catalog);
+  const assigned = figuresOf(prepared);
+  const singles = findSinglePoints(problem, catalog, prepared, groupRows(prepared.rows, maskCache()), assigned.least);
+  return { ...assigned, singleNeeds: new Set(singles.map(({ need }) => need)) };
 }
 
 const servedBy = (row: Row, serving: Serving): ServedBy => ({

@@ -1,5 +1,5 @@
 import type { NeedId } from '../model/need.ts';
-import type { AskedNeed } from './coverage.ts';
+import type { AskedNeed } from './prepare.ts';
 
 /** The needs of several kits together: of each the most that one of them asks, in the order of the first. */
 export function joinedNeeds(all: readonly (readonly AskedNeed[])[]): AskedNeed[] {

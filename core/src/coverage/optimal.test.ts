@@ -7,7 +7,8 @@ import { NEED_IDS, NEEDS, type NeedId, SKILLS, type Skill } from '../model/need.
 import { addDays, plainDate } from '../model/plainDate.ts';
 import { SchoolSchema } from '../model/school.ts';
 import { CONDITIONS, type Condition } from '../model/unit.ts';
-import { type Assigned, assignOnly, type CoverageProblem, coverage, type StockUnit } from './coverage.ts';
+import { type Assigned, assignOnly, coverage } from './coverage.ts';
+import type { CoverageProblem, StockUnit } from './prepare.ts';
 
 const TODAY = plainDate('2026-11-25');
 const [PATTERN] = KINDS;

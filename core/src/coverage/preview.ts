@@ -2,7 +2,8 @@ import type { Kind, KindCatalog } from '../model/kind.ts';
 import { measuresOf } from '../model/kind.ts';
 import type { NeedId } from '../model/need.ts';
 import { changesBetween, type NeedChange } from './changes.ts';
-import { type Assigned, assignOnly, type Coverage, type CoverageProblem, coverage, gradeOf } from './coverage.ts';
+import { type Assigned, assignOnly, type Coverage, coverage } from './coverage.ts';
+import { type CoverageProblem, gradeOf } from './prepare.ts';
 
 /** A unit that is only thought of; no real unit has such an id. */
 const THOUGHT_OF = '~preview';

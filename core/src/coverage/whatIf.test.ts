@@ -7,8 +7,9 @@ import type { NeedId } from '../model/need.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import { changesBetween, isWorse } from './changes.ts';
-import { type CoverageProblem, coverage, type StockUnit } from './coverage.ts';
+import { coverage } from './coverage.ts';
 import { CLASS_CONTENTS, classifyKit, KIT_CLASSES, showLacking } from './kitClass.ts';
+import type { CoverageProblem, StockUnit } from './prepare.ts';
 import { previewAdd, rankKinds } from './preview.ts';
 import { whatIfCasualties, whatIfLost, whatIfTogether } from './whatIf.ts';
 

@@ -2,7 +2,8 @@ import type { Brief } from '../model/brief.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import { changesBetween, type NeedChange } from './changes.ts';
-import { type Coverage, type CoverageProblem, coverage, type StockKit } from './coverage.ts';
+import { type Coverage, coverage } from './coverage.ts';
+import type { CoverageProblem, StockKit } from './prepare.ts';
 
 export interface WhatIf {
   after: Coverage;

@@ -1,5 +1,6 @@
 import { changesBetween, type NeedChange } from '../coverage/changes.ts';
-import { type Coverage, gradeOf } from '../coverage/coverage.ts';
+import type { Coverage } from '../coverage/coverage.ts';
+import { gradeOf } from '../coverage/prepare.ts';
 import type { Container, Position } from '../model/container.ts';
 import { type Kind, type KindCatalog, measuresOf } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';

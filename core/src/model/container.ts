@@ -21,6 +21,9 @@ export const CompartmentSchema = z.object({
 });
 export type Compartment = z.infer<typeof CompartmentSchema>;
 
+export const OPENINGS = ['hookAndLoop', 'zip', 'clamshell', 'tearAway', 'zipBag', 'rollTop', 'latchedCase', 'rubberBand', 'slit'] as const;
+export type Opening = (typeof OPENINGS)[number];
+
 export const ContainerMakeSchema = z.enum(['rigid', 'soft', 'flatBag', 'vacuumRoll', 'bundle']);
 
 export const ContainerSchema = z.object({
@@ -37,9 +40,44 @@ export const ContainerSchema = z.object({
   massG: z.number().nonnegative(),
   /** Wall added to the packed depth, both walls together, mm. */
   wallMm: z.number().nonnegative(),
-  opening: z.enum(['hookAndLoop', 'zip', 'clamshell', 'tearAway', 'zipBag', 'rollTop', 'latchedCase', 'rubberBand', 'slit']),
+  opening: z.enum(OPENINGS),
 });
 export type Container = z.infer<typeof ContainerSchema>;
+
+/** What a carry position hangs on: clothes, a vessel, a building. Without one of these it is not there. */
+export const BEARERS = [
+  'shorts',
+  'trousers',
+  'cargoTrousers',
+  'jacket',
+  'belt',
+  'harness',
+  'lifeVest',
+  'pack',
+  'vehicle',
+  'boat',
+  'building',
+] as const;
+export const BearerSchema = z.enum(BEARERS);
+export type Bearer = z.infer<typeof BearerSchema>;
+export const BEARER_NAMES: Record<Bearer, string> = {
+  shorts: 'shorts',
+  trousers: 'trousers',
+  cargoTrousers: 'cargo trousers',
+  jacket: 'jacket',
+  belt: 'belt',
+  harness: 'harness or vest',
+  lifeVest: 'life vest',
+  pack: 'pack',
+  vehicle: 'vehicle',
+  boat: 'boat',
+  building: 'building',
+};
+
+/** Where on a body a position is. */
+export const BODY_SPOTS = ['chest', 'vest', 'lifeVest', 'side', 'hip', 'thigh', 'ankle', 'seat', 'smallOfBack', 'back'] as const;
+export const BodySpotSchema = z.enum(BODY_SPOTS);
+export type BodySpot = z.infer<typeof BodySpotSchema>;
 
 export const PositionSchema = z.object({
   id: z.string().regex(/^[a-z0-9-]+$/),
@@ -59,5 +97,11 @@ export const PositionSchema = z.object({
   seated: z.boolean(),
   /** A pocket lets a kit stick out at its opening by so much. Planning value, mm. */
   stickOutMm: z.number().nonnegative().max(200).optional(),
+  /** Any one of these bears it; empty: it is there whatever is worn. */
+  bearers: z.array(BearerSchema).max(BEARERS.length).default([]),
+  /** Null: not on a body, or not drawn on one. */
+  spot: BodySpotSchema.nullable().default(null),
+  /** Others see that something is carried there. */
+  isSeen: z.boolean().default(false),
 });
 export type Position = z.infer<typeof PositionSchema>;

@@ -1,4 +1,5 @@
-import { type Coverage, conditionCounts, gradeOf } from '../coverage/coverage.ts';
+import type { Coverage } from '../coverage/coverage.ts';
+import { conditionCounts, gradeOf } from '../coverage/prepare.ts';
 import { type CarryCheck, kitCarry } from '../fit/kitFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import type { Brief } from '../model/brief.ts';

@@ -1,4 +1,4 @@
-import { conditionCounts } from '../coverage/coverage.ts';
+import { conditionCounts } from '../coverage/prepare.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import type { Module } from '../model/kit.ts';
 import type { PlainDate } from '../model/plainDate.ts';

@@ -1,4 +1,5 @@
-import { conditionCounts, gradeOf, type NeedCoverage, needState, type StockUnit } from '../coverage/coverage.ts';
+import { type NeedCoverage, needState } from '../coverage/coverage.ts';
+import { conditionCounts, gradeOf, type StockUnit } from '../coverage/prepare.ts';
 import type { Grade, KindCatalog } from '../model/kind.ts';
 import type { NeedId } from '../model/need.ts';
 import { compareExpiry, type PlainDate } from '../model/plainDate.ts';

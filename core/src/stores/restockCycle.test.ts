@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
-import { coverage, type NeedCoverage, type StockUnit } from '../coverage/coverage.ts';
+import { coverage, type NeedCoverage } from '../coverage/coverage.ts';
+import type { StockUnit } from '../coverage/prepare.ts';
 import { Random } from '../fit/random.ts';
 import { BriefSchema } from '../model/brief.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';

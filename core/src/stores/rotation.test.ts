@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS as KIND_LIST, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
-import { needsHeld, type StockUnit } from '../coverage/coverage.ts';
+import { needsHeld } from '../coverage/coverage.ts';
+import type { StockUnit } from '../coverage/prepare.ts';
 import { Random } from '../fit/random.ts';
 import { BriefSchema } from '../model/brief.ts';
 import { SKILLS } from '../model/need.ts';

@@ -1,4 +1,5 @@
-import { type AskedKit, conditionCounts, needsHeld, type StockUnit } from '../coverage/coverage.ts';
+import { type AskedKit, needsHeld } from '../coverage/coverage.ts';
+import { conditionCounts, type StockUnit } from '../coverage/prepare.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { rungOf } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';

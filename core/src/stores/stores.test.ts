@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
-import { coverage, type StockUnit } from '../coverage/coverage.ts';
+import { coverage } from '../coverage/coverage.ts';
+import type { StockUnit } from '../coverage/prepare.ts';
 import { Random } from '../fit/random.ts';
 import type { Kind } from '../model/kind.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
-import { type AskedNeed, coverage, type StockUnit } from '../coverage/coverage.ts';
+import { coverage } from '../coverage/coverage.ts';
+import type { AskedNeed, StockUnit } from '../coverage/prepare.ts';
 import { Random } from '../fit/random.ts';
 import { CarriedKitSchema } from '../model/loadout.ts';
 import { NEED_IDS } from '../model/need.ts';
@@ -125,9 +126,9 @@ describe('the horizon', () => {
     ];
     const carried = (...ids: string[]) => ids.map((id) => CarriedKitSchema.parse({ kitId: id }));
     const loadouts = [
-      { id: 'afloat', name: 'Afloat', kits: carried('one', 'two') },
-      { id: 'shore', name: 'Shore', kits: carried('one', 'gone') },
-      { id: 'none', name: 'None', kits: carried('gone') },
+      { id: 'afloat', name: 'Afloat', kits: carried('one', 'two'), own: [] },
+      { id: 'shore', name: 'Shore', kits: carried('one', 'gone'), own: [] },
+      { id: 'none', name: 'None', kits: carried('gone'), own: [] },
     ];
     const rows = horizon(kits, TODAY, addDays(TODAY, 365), CATALOG, loadouts).filter(({ of }) => of === 'loadout');
     expect(rows.map(({ id, holdsUntil }) => [id, holdsUntil])).toEqual([

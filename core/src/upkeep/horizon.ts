@@ -1,5 +1,7 @@
+import { catalogWith, OWN_ID, ownUnits } from '../carry/loadout.ts';
 import { type AskedKit, type NeedHeld, needsHeld } from '../coverage/coverage.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
+import type { StockKit } from '../coverage/prepare.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { LAYER_NAMES, LAYERS, type Layer } from '../model/kit.ts';
 import type { Loadout } from '../model/loadout.ts';
@@ -44,10 +46,11 @@ function rowOf(
   kits: readonly [HorizonKit, ...HorizonKit[]],
   span: Span,
   catalog: KindCatalog,
+  beside: readonly StockKit[] = [],
 ): HorizonRow {
   const needs = kits.length === 1 ? kits[0].needs : joinedNeeds(kits.map(({ needs: own }) => own));
   const skills = [...new Set(kits.flatMap((kit) => kit.skills))];
-  const stock = kits.map((kit) => ({ id: kit.id, units: kit.units }));
+  const stock = [...kits.map((kit) => ({ id: kit.id, units: kit.units })), ...beside];
   const held = needsHeld({ needs, school: kits[0].school, skills, on: span.from, kits: stock }, catalog)
     .filter(({ least }) => least > 0)
     .map((need) => inSpan(need, span));
@@ -94,7 +97,7 @@ export function horizon(
   from: PlainDate,
   to: PlainDate,
   catalog: KindCatalog,
-  loadouts: readonly Pick<Loadout, 'id' | 'name' | 'kits'>[] = [],
+  loadouts: readonly Pick<Loadout, 'id' | 'name' | 'kits' | 'own'>[] = [],
 ): HorizonRow[] {
   const span = { from, to };
   const rows = kits.map((kit) => rowOf('kit', kit.id, kit.name, [kit], span, catalog));
@@ -117,11 +120,12 @@ export function horizon(
       name,
       kits.filter(({ person }) => person?.id === id),
     );
-  for (const { id, name, kits: carried } of loadouts) {
+  for (const { id, name, kits: carried, own } of loadouts) {
     const members = kits.filter((kit) => carried.some(({ kitId }) => kitId === kit.id));
     const [first, ...more] = members;
     // A loadout of one kit is still asked for by its name.
-    if (first !== undefined) rows.push(rowOf('loadout', id, name, [first, ...more], span, catalog));
+    if (first !== undefined)
+      rows.push(rowOf('loadout', id, name, [first, ...more], span, catalogWith(catalog, own), [{ id: OWN_ID, units: ownUnits(own) }]));
   }
   return rows;
 }

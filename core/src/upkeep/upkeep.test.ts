@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
-import type { StockUnit } from '../coverage/coverage.ts';
+import type { StockUnit } from '../coverage/prepare.ts';
 import { carryCheck, kitMassG } from '../fit/kitFit.ts';
 import { BriefSchema } from '../model/brief.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
