@@ -28,6 +28,7 @@ export {
 export { leaveAtHome, type Scenario, SPARE_TRIES, type Spares, type StayingUnit } from './carry/spare.ts';
 export { notReady, type TakeLine, type TakenKit, takeList } from './carry/takeList.ts';
 export { crowdedPositions, type KitConflict, kitConflicts, plannedOn, WEEKDAY_NAMES, weekdayOf } from './carry/week.ts';
+export { type CarryKit, CarryKitSchema, LoadoutViewSchema, loadoutKitOf } from './carry/wire.ts';
 export { type Column, guessColumns, type Mapping } from './catalog/columns.ts';
 export { CONTAINERS, POSITIONS } from './catalog/containers.ts';
 export { DISPUTES, type Dispute, EVIDENCE_NAMES, type Evidence } from './catalog/disputes.ts';
@@ -201,6 +202,19 @@ export {
   SKILLS,
   type Skill,
 } from './model/need.ts';
+export {
+  emptyPlaces,
+  PLAN_M,
+  type PlacesPlan,
+  PlacesPlanSchema,
+  type ReachChangesRow,
+  ReachChangesRowSchema,
+  SPOT_SORT_NAMES,
+  SPOT_SORTS,
+  type Spot,
+  SpotSchema,
+  type SpotSort,
+} from './model/placesPlan.ts';
 export {
   addDays,
   compareExpiry,

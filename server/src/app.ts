@@ -7,19 +7,21 @@ import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as z from 'zod';
+import { loadoutRoutes } from './carry/loadoutRoutes.ts';
+import { reachRoutes } from './carry/reachRoutes.ts';
 import { catalogRoutes } from './catalog/catalog.ts';
 import { listRoutes } from './catalog/lists.ts';
 import { ownRoutes } from './catalog/own.ts';
 import { placeRoutes } from './catalog/places.ts';
 import type { FitQueue } from './compute/fitQueue.ts';
 import { computeRoutes } from './compute/routes.ts';
+import { crewRoutes } from './crew/routes.ts';
 import type { Db } from './db/open.ts';
 import { contentPolicy, localOnly } from './http/guard.ts';
 import { notFound, Problem, ProblemSchema, problemHandler } from './http/problem.ts';
 import { describeApi, mount, type RouteSpec, route } from './http/route.ts';
 import { moduleRoutes } from './kits/modules.ts';
 import { kitRoutes } from './kits/routes.ts';
-import { loadoutRoutes } from './loadouts/routes.ts';
 import { WEB_FOLDER } from './paths.ts';
 import { settingsRoutes } from './settings/routes.ts';
 import { transferRoutes } from './transfer/routes.ts';
@@ -75,6 +77,8 @@ export function createApp({ db, describeDb, log, today, fits }: AppOptions): Exp
     ...upkeepRoutes(db, today),
     ...heatRoutes(db, today),
     ...loadoutRoutes(db, today),
+    ...reachRoutes(db),
+    ...crewRoutes(db),
     ...inspectionRoutes(db, today),
     ...horizonRoutes(db, today),
     ...rotationRoutes(db, today),

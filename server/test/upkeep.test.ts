@@ -204,55 +204,6 @@ describe('the horizon', () => {
   });
 });
 
-describe('loadouts', () => {
-  const list = async () =>
-    (await call('get', '/api/loadouts')).body as {
-      loadouts: {
-        id: string;
-        version: number;
-        data: { kits: object[] };
-        view: { coverage: { needs: { need: string; state: string; late: number }[] } } | null;
-      }[];
-      shared: { kitId: string; loadouts: string[] }[];
-    };
-  const put = (id: string, version: number | null, kits: object[], more: object = {}) =>
-    call('put', `/api/loadouts/${id}`, { version, data: { id, name: 'Test', kits, ...more } });
-
-  it('are made, changed on their version, seen with what they hold in time, and taken away', async () => {
-    expect((await put('test-day', null, [{ kitId: 'helm-vest' }])).body.version).toBe(1);
-    expect((await put('test-day', null, [])).status).toBe(409);
-    const near = (await list()).loadouts.find(({ id }) => id === 'test-day');
-    const stateOf = (one: typeof near) => one?.view?.coverage.needs.find(({ need }) => need === 'M.limb');
-    expect(stateOf(near)?.state).not.toBe('gap');
-    expect((await put('test-day', 1, [{ kitId: 'helm-vest', distanceM: 900 }])).body.version).toBe(2);
-    expect(stateOf((await list()).loadouts.find(({ id }) => id === 'test-day'))).toMatchObject({ state: 'gap', late: expect.any(Number) });
-    const { rows } = (await call('get', '/api/horizon')).body;
-    expect(rows.find(({ id, of }: { id: string; of: string }) => of === 'loadout' && id === 'test-day')).toMatchObject({
-      kitIds: ['helm-vest'],
-    });
-    expect((await call('delete', '/api/loadouts/test-day?version=1')).status).toBe(409);
-    expect((await call('delete', '/api/loadouts/test-day?version=2')).status).toBe(200);
-    expect((await list()).loadouts.some(({ id }) => id === 'test-day')).toBe(false);
-  });
-
-  it('refuse kits that there are not, twice the same one, people who are not in the crew, and distances that cannot be', async () => {
-    expect(
-      issuesOf(await put('wrong', null, [{ kitId: 'nothing' }, { kitId: 'helm-vest' }, { kitId: 'helm-vest' }], { personId: 'nobody' })),
-    ).toEqual(['data.kits.0.kitId', 'data.kits.2.kitId', 'data.personId']);
-    expect(issuesOf(await put('wrong', null, [{ kitId: 'helm-vest', distanceM: -1 }]))).toEqual(['data.kits.0.distanceM']);
-    expect(issuesOf(await call('put', '/api/loadouts/one', { version: null, data: { id: 'other', name: 'X', kits: [] } }))).toEqual([
-      'data.id',
-    ]);
-  });
-
-  it('tell of a kit that two people would have at once', async () => {
-    expect((await list()).shared).toEqual([]);
-    await put('of-tomas', null, [{ kitId: 'helm-vest' }], { personId: 'tomas' });
-    expect((await list()).shared).toEqual([{ kitId: 'helm-vest', loadouts: ['of-tomas', 'on-the-water'] }]);
-    await call('delete', '/api/loadouts/of-tomas?version=1');
-  });
-});
-
 describe('simulated devices', () => {
   it('write a log of their own that is told apart from a file, and is the same each time', async () => {
     const once = (await call('post', '/api/heat/boat-locker/simulate', {})).body;
@@ -507,14 +458,16 @@ describe('a batch', () => {
 describe('export and import', () => {
   it('carry heat logs, inspections and notices, and give the same file again', async () => {
     const file = (await call('get', '/api/export')).body;
-    expect(file.formatVersion).toBe(4);
+    expect(file.formatVersion).toBe(5);
     expect([file.heatLogs, file.inspections, file.notices, file.loadouts].every(({ length }) => length > 0)).toBe(true);
     expect((await call('post', '/api/import', file)).status).toBe(200);
     expect((await call('get', '/api/export')).body).toEqual(file);
   });
 
   it('take files of the versions before', async () => {
-    const { heatLogs: _, inspections: __, notices: ___, loadouts: ____, ...older } = (await call('get', '/api/export')).body;
+    const file = (await call('get', '/api/export')).body;
+    const { heatLogs: _, inspections: __, notices: ___, loadouts: ____, weekPlans, reachTimes, plans, ...older } = file;
+    expect([weekPlans, reachTimes, plans].every(({ length }) => length > 0)).toBe(true);
     const kits = older.kits.map(({ upkeep: _upkeep, ...kit }: { upkeep: unknown }) => kit);
     expect((await call('post', '/api/import', { ...older, kits, formatVersion: 3 })).status).toBe(200);
     expect((await call('get', '/api/heat')).body.places.every(({ isAssumed }: { isAssumed: boolean }) => isAssumed)).toBe(true);
@@ -528,6 +481,8 @@ describe('export and import', () => {
     const refused = await call('post', '/api/import', { ...file, heatLogs });
     expect(issuesOf(refused)).toEqual(['heatLogs.0.positionId']);
     const astray = [{ id: 'l', data: { id: 'l', name: 'L', kits: [{ kitId: 'gone' }] }, version: 1 }];
-    expect(issuesOf(await call('post', '/api/import', { ...file, loadouts: astray }))).toEqual(['loadouts.0.data.kits.0.kitId']);
+    expect(issuesOf(await call('post', '/api/import', { ...file, loadouts: astray, weekPlans: [] }))).toEqual([
+      'loadouts.0.data.kits.0.kitId',
+    ]);
   });
 });

@@ -161,7 +161,8 @@ interface Carried {
 function carriedKits(loadout: Loadout, { kits, positions, plan }: CarryWorld): Carried[] {
   return loadout.kits.flatMap((carried) => {
     const kit = kits.get(carried.kitId);
-    const position = positions.get(carried.positionId ?? kit?.positionId ?? '');
+    // A place that was taken away since falls back to the kit's own.
+    const position = positions.get(carried.positionId ?? '') ?? positions.get(kit?.positionId ?? '');
     if (kit === undefined || position === undefined) return [];
     const isHere = carried.distanceM === 0;
     return [{ carried, kit, position, fetchS: fetchS(carried, plan), missing: isHere ? missingBearer(position, loadout.bearers) : null }];

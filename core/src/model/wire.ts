@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { BriefSchema } from './brief.ts';
 import { GradeSchema } from './kind.ts';
 import { FitChoicesSchema, KitNameSchema, LayerSchema, ModuleSchema, StagingSchema } from './kit.ts';
-import { NeedIdSchema, RUNGS } from './need.ts';
+import { NeedIdSchema, RUNGS, SKILLS, SkillSchema } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
 import { SetAsideSchema } from './setAside.ts';
 import { KitIdSchema, PersonIdSchema, PlaceSchema, UnitIdSchema, UnitSchema } from './unit.ts';
@@ -133,5 +133,14 @@ export const FindingSchema = z.object({
     .nullable(),
 });
 
-export const PersonSchema = z.object({ id: z.string(), name: z.string(), role: z.string() });
+export const PersonSchema = z.object({
+  id: PersonIdSchema,
+  name: z.string().trim().min(1, 'give a name').max(80),
+  role: z.string().trim().max(200).default(''),
+  skills: z.array(SkillSchema).max(SKILLS.length).default([]),
+  /** Of the skills that need authority: those allowed here. */
+  authorised: z.array(SkillSchema).max(SKILLS.length).default([]),
+  /** Kits that this person has been told of. */
+  told: z.array(z.string()).max(500).default([]),
+});
 export type Person = z.output<typeof PersonSchema>;

@@ -60,7 +60,8 @@ export async function loadCatalog(db: Db | Tx): Promise<void> {
     kinds: kindRows.map(({ data }) => data),
     schools: schoolRows.map(({ data }) => data),
     containers: containerRows.map(({ data }) => data),
-    positions: positionRows.map(({ data }) => data),
+    // A place from before a question was asked takes the question's default.
+    positions: positionRows.map(({ data }) => PositionSchema.parse(data)),
   });
 }
 

@@ -1,11 +1,19 @@
 import { eq } from 'drizzle-orm';
 import { note } from '../db/journal.ts';
 import type { Tx } from '../db/open.ts';
-import type { contentLists, loadouts, ownContainers, ownKinds, ownPositions, ownSchools } from '../db/schema.ts';
+import type { contentLists, loadouts, ownContainers, ownKinds, ownPositions, ownSchools, plans, weekPlans } from '../db/schema.ts';
 import { notFound, Problem } from '../http/problem.ts';
 
 /** Tables of one shape: an id, the whole record, a version. */
-type OwnTable = typeof ownKinds | typeof ownSchools | typeof contentLists | typeof loadouts | typeof ownContainers | typeof ownPositions;
+type OwnTable =
+  | typeof ownKinds
+  | typeof ownSchools
+  | typeof contentLists
+  | typeof loadouts
+  | typeof weekPlans
+  | typeof plans
+  | typeof ownContainers
+  | typeof ownPositions;
 export interface OwnRow<T> {
   id: string;
   data: T;

@@ -1,5 +1,6 @@
 import {
   type Brief,
+  type Conditions,
   type Container,
   type ContentList,
   type FitChoices,
@@ -11,11 +12,15 @@ import {
   type Module,
   type Notice,
   nothingMadeReady,
+  type PlacesPlan,
   type Position,
   plainUpkeep,
+  type ReachChangesRow,
   type School,
   type SetAside,
+  type Skill,
   type Staging,
+  type WeekPlan,
 } from '@ivrak/core';
 import { sql } from 'drizzle-orm';
 import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
@@ -24,6 +29,12 @@ export const people = pgTable('people', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   role: text('role').notNull().default(''),
+  skills: jsonb('skills').$type<Skill[]>().notNull().default([]),
+  /** Of the skills that need authority: those allowed here. */
+  authorised: jsonb('authorised').$type<Skill[]>().notNull().default([]),
+  /** Kits that this person has been told of. */
+  told: jsonb('told').$type<string[]>().notNull().default([]),
+  version: integer('version').notNull().default(1),
 });
 
 export const lots = pgTable(
@@ -185,6 +196,41 @@ export const inspections = pgTable(
 export const loadouts = pgTable('loadouts', {
   id: text('id').primaryKey(),
   data: jsonb('data').$type<Loadout>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Which loadouts a person has on which weekday. */
+export const weekPlans = pgTable('week_plans', {
+  id: text('id')
+    .primaryKey()
+    .references(() => people.id),
+  data: jsonb('data').$type<WeekPlan>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Times taken with the stopwatch. */
+export const reachTimes = pgTable(
+  'reach_times',
+  {
+    id: text('id').primaryKey(),
+    kitId: text('kit_id')
+      .notNull()
+      .references(() => kits.id),
+    kind: text('kind').notNull(),
+    positionId: text('position_id').notNull(),
+    conditions: jsonb('conditions').$type<Conditions>().notNull(),
+    /** Tenths of a second. */
+    tenths: integer('tenths').notNull(),
+    at: timestamp('at', { withTimezone: true, mode: 'string' }).notNull(),
+    who: text('who').notNull().default(''),
+  },
+  (table) => [index('reach_times_kit').on(table.kitId), check('reach_times_tenths', sql`${table.tenths} >= 1`)],
+);
+
+/** One row each: the planning values of reach as they were changed here, and the plan of places. */
+export const plans = pgTable('plans', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<ReachChangesRow | PlacesPlan>().notNull(),
   version: integer('version').notNull().default(1),
 });
 

@@ -1,4 +1,18 @@
-import { type Brief, type Condition, type ContentList, type Layer, LoadoutSchema } from '@ivrak/core';
+import {
+  addDays,
+  type Brief,
+  type Condition,
+  type ContentList,
+  type Layer,
+  LoadoutSchema,
+  OWN_THINGS,
+  PersonSchema,
+  PlacesPlanSchema,
+  type PlainDate,
+  type ReachTime,
+  ReachTimeSchema,
+  WeekPlanSchema,
+} from '@ivrak/core';
 import type * as z from 'zod';
 import crew from './crew.json' with { type: 'json' };
 
@@ -33,20 +47,33 @@ export interface DemoKit {
 }
 
 /** Spares are on the boathouse shelf; practice units are marked for ever: for the hands to learn on. */
-const { people, kits, stores, practice, lists, loadouts } = crew as unknown as {
-  people: { id: string; name: string; role: string }[];
+const { people, kits, stores, practice, lists, loadouts, weeks, places, reachTimes } = crew as unknown as {
+  people: z.input<typeof PersonSchema>[];
   kits: DemoKit[];
   stores: DemoUnit[];
   practice: DemoUnit[];
   lists: ContentList[];
-  loadouts: z.input<typeof LoadoutSchema>[];
+  /** Own things by their shipped id. */
+  loadouts: (Omit<z.input<typeof LoadoutSchema>, 'own'> & { own: string[] })[];
+  weeks: z.input<typeof WeekPlanSchema>[];
+  places: z.input<typeof PlacesPlanSchema>;
+  reachTimes: (Omit<z.input<typeof ReachTimeSchema>, 'id' | 'at' | 'who'> & { daysAgo: number })[];
 }; // a test holds the seeded crew against the export schema
 
-export const DEMO_PEOPLE = people;
+export const DEMO_PEOPLE = people.map((person) => PersonSchema.parse(person));
 export const DEMO_KITS = kits;
 export const DEMO_STORES = stores;
 export const DEMO_PRACTICE = practice;
 /** Ready-made kits as a shop might offer them, to compare with. */
 export const DEMO_LISTS = lists;
-/** What the helm has with her, on the water, ashore and on the way home. */
-export const DEMO_LOADOUTS = loadouts.map((loadout) => LoadoutSchema.parse(loadout));
+/** What the crew has with it, on the water, ashore and on the way home. */
+export const DEMO_LOADOUTS = loadouts.map((loadout) =>
+  LoadoutSchema.parse({ ...loadout, own: OWN_THINGS.filter(({ id }) => loadout.own.includes(id)) }),
+);
+export const DEMO_WEEKS = weeks.map((week) => WeekPlanSchema.parse(week));
+export const DEMO_PLACES = PlacesPlanSchema.parse(places);
+/** Taken with the stopwatch at the last drills. */
+export const demoReachTimes = (today: PlainDate): ReachTime[] =>
+  reachTimes.map(({ daysAgo, ...time }, index) =>
+    ReachTimeSchema.parse({ ...time, id: `demo-${index + 1}`, at: `${addDays(today, -daysAgo)}T18:00:00Z`, who: 'isla' }),
+  );

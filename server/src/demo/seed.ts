@@ -1,14 +1,40 @@
 import { addDays, BriefSchema, fitFingerprint, type PlainDate, packFit, UseInputSchema } from '@ivrak/core';
 import { sql } from 'drizzle-orm';
+import { toReachTimeRow } from '../carry/world.ts';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { contentLists, gtins, heatLogs, kits, loadouts, lots, people, units, useEvents, uses } from '../db/schema.ts';
+import {
+  contentLists,
+  gtins,
+  heatLogs,
+  kits,
+  loadouts,
+  lots,
+  people,
+  plans,
+  reachTimes,
+  units,
+  useEvents,
+  uses,
+  weekPlans,
+} from '../db/schema.ts';
 import { demoGtin } from '../devices/articles.ts';
 import { simulatedLog } from '../devices/logger.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
 import { loadHeat } from '../upkeep/heatRows.ts';
-import { DEMO_KITS, DEMO_LISTS, DEMO_LOADOUTS, DEMO_PEOPLE, DEMO_PRACTICE, DEMO_STORES, type DemoUnit } from './crew.ts';
+import {
+  DEMO_KITS,
+  DEMO_LISTS,
+  DEMO_LOADOUTS,
+  DEMO_PEOPLE,
+  DEMO_PLACES,
+  DEMO_PRACTICE,
+  DEMO_STORES,
+  DEMO_WEEKS,
+  type DemoUnit,
+  demoReachTimes,
+} from './crew.ts';
 
 export async function isNewDatabase(db: Db): Promise<boolean> {
   const [row] = await db
@@ -34,6 +60,9 @@ export async function seedDemo(db: Db, today: PlainDate): Promise<void> {
     const known = DEMO_STORES.map(({ kind }) => kind).filter((kind, index, all) => all.indexOf(kind) === index);
     await tx.insert(gtins).values(known.map((kind, index) => ({ gtin: demoGtin(index + 1), kind })));
     await tx.insert(loadouts).values(DEMO_LOADOUTS.map((data) => ({ id: data.id, data })));
+    await tx.insert(weekPlans).values(DEMO_WEEKS.map((data) => ({ id: data.id, data })));
+    await tx.insert(plans).values({ id: DEMO_PLACES.id, data: DEMO_PLACES });
+    await tx.insert(reachTimes).values(demoReachTimes(today).map(toReachTimeRow));
     await tx.insert(contentLists).values(DEMO_LISTS.map((data) => ({ id: data.id, data })));
     await addPastUse(tx, today);
     // The closed vehicle is the hot place of the demo; a logger hung there for a quarter of a year.

@@ -8,7 +8,6 @@ import {
   KitViewSchema,
   NeedIdSchema,
   NeedStateSchema,
-  PersonSchema,
   type PlainDate,
   PlainDateSchema,
   siftFindings,
@@ -21,7 +20,7 @@ import type { Db } from '../db/open.ts';
 import { kits, units } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
-import { createKit, findKit, listKits, listPeople, type SentTo, saveKit, staleKit, touchKit } from './store.ts';
+import { createKit, findKit, listKits, type SentTo, saveKit, staleKit, touchKit } from './store.ts';
 import { findingsOf, fitProblemOf, judge, packedOf, viewOf } from './view.ts';
 
 export const CoverageSchema = z.object({
@@ -68,6 +67,8 @@ const PackingBodySchema = z.object({
       }),
     ),
     unplaced: z.array(z.string()),
+    /** What lies in front of each thing; how soon it is in the hand follows from it. */
+    blockedBy: z.record(z.string().max(120), z.array(z.string().max(120)).max(300)).optional(),
   }),
 });
 
@@ -179,13 +180,6 @@ export const kitRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
       });
       return viewOf(await findKit(db, kit.id), today());
     },
-  }),
-  route({
-    method: 'get',
-    path: '/api/people',
-    summary: 'The crew',
-    response: z.object({ people: z.array(PersonSchema) }),
-    handle: async () => ({ people: await listPeople(db) }),
   }),
 ];
 

@@ -53,11 +53,11 @@ function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
   };
 }
 
-/** Of a packing, only what Muster shows: the boxes themselves are large and belong to Fit. */
+/** Of a packing, only what Muster and Carry show: the boxes themselves are large and belong to Fit. */
 const packingInShort = sql<unknown>`case when ${kits.packing} is null then null else jsonb_build_object(
   'fingerprint', ${kits.packing} -> 'fingerprint',
   'result', jsonb_strip_nulls(jsonb_build_object('thicknessMm', ${kits.packing} -> 'result' -> 'thicknessMm', 'feasible', ${kits.packing} -> 'result' -> 'feasible',
-    'outer', ${kits.packing} -> 'result' -> 'outer'))) end`;
+    'outer', ${kits.packing} -> 'result' -> 'outer', 'blockedBy', ${kits.packing} -> 'result' -> 'blockedBy'))) end`;
 
 /** All kits in use with their units, in the order in which they are mustered; packings in short. */
 export async function listKits(db: Db | Tx): Promise<StoredKit[]> {
@@ -90,8 +90,6 @@ export async function findKit(db: Db | Tx, id: string): Promise<StoredKit> {
     unitRows.map((unit) => toStoredUnit(unit.units, unit.lots)),
   );
 }
-
-export const listPeople = (db: Db | Tx) => db.select().from(people).orderBy(asc(people.name));
 
 export const staleKit = (current: StoredKit, expected: number): Problem =>
   new Problem(

@@ -26,7 +26,7 @@ import { remembered } from './summaries.ts';
 
 export interface StoredPacking {
   fingerprint: string;
-  result: Pick<FitResult, 'thicknessMm' | 'feasible' | 'outer'>;
+  result: Pick<FitResult, 'thicknessMm' | 'feasible' | 'outer'> & { blockedBy?: FitResult['blockedBy'] };
 }
 const isPacking = (value: unknown): value is StoredPacking =>
   typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;

@@ -20,16 +20,22 @@ import {
   MadeReadyFields,
   NoticeSchema,
   PersonIdSchema,
+  PersonSchema,
   PlaceSchema,
+  PlacesPlanSchema,
   PlainDateSchema,
   POSITIONS,
   PositionSchema,
   plainUpkeep,
+  ReachChangesRowSchema,
+  ReachTimeSchema,
   SCHOOLS,
   SchoolSchema,
   SetAsideSchema,
   schoolIssues,
   UnitIdSchema,
+  WEEKDAYS,
+  WeekPlanSchema,
 } from '@ivrak/core';
 import * as z from 'zod';
 import type { Issue } from '../http/problem.ts';
@@ -42,7 +48,9 @@ const time = z.iso.datetime({ offset: true });
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)], { error: 'this program reads format versions 1 to 4' }),
+  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)], {
+    error: 'this program reads format versions 1 to 5',
+  }),
   // Version 1 knew none of these three.
   ownKinds: z.array(z.strictObject({ id: z.string(), data: KindSchema, version })).default([]),
   ownSchools: z.array(z.strictObject({ id: z.string(), data: SchoolSchema, version })).default([]),
@@ -55,7 +63,13 @@ export const ExportFileSchema = z.strictObject({
   inspections: z.array(InspectionSchema.strict()).default([]),
   notices: z.array(z.strictObject({ id: z.string(), data: NoticeSchema })).default([]),
   loadouts: z.array(z.strictObject({ id: z.string(), data: LoadoutSchema, version })).default([]),
-  people: z.array(z.strictObject({ id: PersonIdSchema, name: z.string().min(1).max(80), role: z.string().max(200) })),
+  // Versions 1 to 4 knew none of these three, nor what people are trained for.
+  weekPlans: z.array(z.strictObject({ id: PersonIdSchema, data: WeekPlanSchema, version })).default([]),
+  reachTimes: z.array(ReachTimeSchema.strict()).default([]),
+  plans: z
+    .array(z.strictObject({ id: z.string(), data: z.discriminatedUnion('id', [ReachChangesRowSchema, PlacesPlanSchema]), version }))
+    .default([]),
+  people: z.array(PersonSchema.extend({ version: version.default(1) }).strict()),
   lots: z.array(LotSchema.strict()),
   kits: z.array(
     z.strictObject({
@@ -167,6 +181,18 @@ export function referenceIssues(file: ExportFile): Issue[] {
     for (const [line, { kitId }] of data.kits.entries())
       if (!kits.has(kitId)) say(`loadouts.${index}.data.kits.${line}.kitId`, `there is no kit "${kitId}" in the file`);
   }
+  sameIds(file.weekPlans, 'weekPlans', ids, say);
+  const worn = new Set(file.loadouts.map(({ id }) => id));
+  for (const [index, { id, data }] of file.weekPlans.entries()) {
+    if (!people.has(id)) say(`weekPlans.${index}.id`, `there is no person "${id}" in the file`);
+    for (const day of WEEKDAYS)
+      for (const [line, loadout] of data.days[day].entries())
+        if (!worn.has(loadout)) say(`weekPlans.${index}.data.days.${day}.${line}`, `there is no loadout "${loadout}" in the file`);
+  }
+  ids(file.reachTimes, 'reachTimes');
+  for (const [index, { kitId }] of file.reachTimes.entries())
+    if (!kits.has(kitId)) say(`reachTimes.${index}.kitId`, `there is no kit "${kitId}" in the file`);
+  sameIds(file.plans, 'plans', ids, say);
   for (const [index, { data }] of file.notices.entries())
     if (!catalog.has(data.kind)) say(`notices.${index}.data.kind`, `"${data.kind}" is not in the catalogue`);
   for (const [index, event] of file.useEvents.entries())

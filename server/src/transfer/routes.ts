@@ -1,6 +1,7 @@
 import { asc } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import * as z from 'zod';
+import { toReachTime, toReachTimeRow } from '../carry/world.ts';
 import { loadCatalog } from '../catalog/catalog.ts';
 import type { Db, Tx } from '../db/open.ts';
 import {
@@ -18,10 +19,13 @@ import {
   ownPositions,
   ownSchools,
   people,
+  plans,
+  reachTimes,
   settings,
   units,
   useEvents,
   uses,
+  weekPlans,
 } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
@@ -35,7 +39,7 @@ export async function exportAll(db: Db): Promise<ExportFile> {
   return db.transaction(async (tx) => {
     const file = {
       format: 'ivrak',
-      formatVersion: 4,
+      formatVersion: 5,
       ownKinds: await tx.select().from(ownKinds).orderBy(asc(ownKinds.id)),
       ownSchools: await tx.select().from(ownSchools).orderBy(asc(ownSchools.id)),
       contentLists: await tx.select().from(contentLists).orderBy(asc(contentLists.id)),
@@ -48,6 +52,9 @@ export async function exportAll(db: Db): Promise<ExportFile> {
       })),
       notices: await tx.select().from(notices).orderBy(asc(notices.id)),
       loadouts: await tx.select().from(loadouts).orderBy(asc(loadouts.id)),
+      weekPlans: await tx.select().from(weekPlans).orderBy(asc(weekPlans.id)),
+      reachTimes: (await tx.select().from(reachTimes).orderBy(asc(reachTimes.id))).map(toReachTime),
+      plans: await tx.select().from(plans).orderBy(asc(plans.id)),
       people: await tx.select().from(people).orderBy(asc(people.id)),
       lots: await tx.select().from(lots).orderBy(asc(lots.id)),
       kits: (await tx.select().from(kits).orderBy(asc(kits.id))).map((kit) => ({ ...kit, packing: kit.packing ?? null })),
@@ -64,6 +71,9 @@ export async function exportAll(db: Db): Promise<ExportFile> {
 
 /** In an order that no reference is in the way of. */
 const EMPTIED = [
+  weekPlans,
+  reachTimes,
+  plans,
   ownKinds,
   ownSchools,
   ownContainers,
@@ -105,6 +115,9 @@ export async function importAll(db: Db, file: ExportFile): Promise<void> {
     await insertAll(tx, heatLogs, file.heatLogs);
     await insertAll(tx, notices, file.notices);
     await insertAll(tx, loadouts, file.loadouts);
+    await insertAll(tx, weekPlans, file.weekPlans);
+    await insertAll(tx, reachTimes, file.reachTimes.map(toReachTimeRow));
+    await insertAll(tx, plans, file.plans);
     await insertAll(tx, gtins, file.gtins);
     await insertAll(tx, journal, file.journal);
     await insertAll(tx, settings, file.settings);
