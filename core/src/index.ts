@@ -77,6 +77,7 @@ export {
 } from './fit/film.ts';
 export {
   type CarryCheck,
+  carryCheck,
   fitFingerprint,
   isOutside,
   kitCarry,

@@ -8,14 +8,17 @@ import {
   PersonIdSchema,
   type PlainDate,
   PlainDateSchema,
+  plannedOn,
   ReachChangesRowSchema,
   ReachTimeSchema,
+  type TakenKit,
+  takeList,
   WEEKDAYS,
   WeekPlanSchema,
 } from '@ivrak/core';
 import { asc, eq } from 'drizzle-orm';
 import * as z from 'zod';
-import { positionOf } from '../catalog/catalog.ts';
+import { KIND_CATALOG, positionOf, positionsNow } from '../catalog/catalog.ts';
 import { removeRow, writeRow } from '../catalog/ownRows.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, loadouts, people, weekPlans } from '../db/schema.ts';
@@ -56,6 +59,45 @@ export const loadoutRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
           rows.map(({ data }) => data),
           weeks,
         ),
+      };
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/api/today',
+    summary: 'Who has which loadouts today, and which of their kits are not ready',
+    response: z.object({
+      on: PlainDateSchema,
+      people: z.array(
+        z.object({
+          personId: z.string(),
+          name: z.string(),
+          loadouts: z.array(
+            z.object({ id: z.string(), name: z.string(), situation: z.string(), take: z.number(), notReady: z.array(z.string()) }),
+          ),
+        }),
+      ),
+    }),
+    handle: async () => {
+      const on = today();
+      const weeks = (await listWeeks(db)).map(({ data }) => data);
+      const rows = (await listLoadouts(db)).map(({ data }) => data);
+      const planned = plannedOn(on, rows, weeks);
+      if (planned.length === 0) return { on, people: [] };
+      const known = new Map((await carryKits(db, on)).map((kit): [string, TakenKit] => [kit.id, kit]));
+      const positions = new Map(positionsNow().map((position) => [position.id, position]));
+      const names = new Map((await db.select({ id: people.id, name: people.name }).from(people)).map(({ id, name }) => [id, name]));
+      return {
+        on,
+        people: planned.map(({ personId, loadouts: own }) => ({
+          personId,
+          name: names.get(personId) ?? personId,
+          loadouts: own.map((loadout) => {
+            const { take } = takeList(loadout, known, positions, on, KIND_CATALOG);
+            const { id, name, situation } = loadout;
+            return { id, name, situation, take: take.length, notReady: take.filter(({ isReady }) => !isReady).map((line) => line.name) };
+          }),
+        })),
       };
     },
   }),

@@ -16,7 +16,7 @@ import {
 import { asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { kits, lots, people, units } from '../db/schema.ts';
+import { kits, lots, units } from '../db/schema.ts';
 import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type LotRow, lotFor, storedUnitsJson, toStoredUnit, type UnitRow } from '../units/rows.ts';
 import { checkDraft } from './check.ts';

@@ -45,7 +45,7 @@ export function useRefresh(): () => Promise<void> {
   const client = useQueryClient();
   return async () => {
     await Promise.all(
-      ['kits', 'stores', 'upkeep', 'horizon', 'rotation', 'loadouts', 'restock', 'catalog'].map((key) =>
+      ['kits', 'stores', 'upkeep', 'horizon', 'rotation', 'carry', 'people', 'places', 'restock', 'catalog'].map((key) =>
         client.invalidateQueries({ queryKey: [key] }),
       ),
     );

@@ -1,147 +1,215 @@
-import { byRung, freeId, type Loadout, NEEDS, RUNGS } from '@ivrak/core';
+import {
+  type Conditions,
+  freeId,
+  HANDS,
+  HANDS_NAMES,
+  type KitConflict,
+  kitConflicts,
+  type Loadout,
+  LoadoutSchema,
+  type LoadoutView,
+} from '@ivrak/core';
 import { Button } from '@mantine/core';
-import { useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
-import { useKits } from '../api/queries.ts';
-import { RungStrip } from '../drawing/RungStrip.tsx';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
+import { Bodies } from './Bodies.tsx';
+import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
+import { Headline } from './Headline.tsx';
 import { LoadoutEditor } from './LoadoutEditor.tsx';
-import { kitLetters, showSeconds } from './lanes.ts';
-import type { LoadoutsAnswer, StoredLoadout } from './loadouts.ts';
+import { LoadoutList } from './LoadoutList.tsx';
+import { kitLetters } from './lanes.ts';
 import { ReachLanes } from './ReachLanes.tsx';
-
-const NEW = 'new';
+import { Tells } from './Tells.tsx';
+import { type CarryTold, type StoredLoadout, useCarryTold } from './told.ts';
+import { useLoadoutViews } from './useCarryWorker.ts';
+import { useLoadoutDraft } from './useLoadoutDraft.ts';
+import { WhyPanel } from './WhyPanel.tsx';
 
 /** What is with you in a situation, and in how many seconds each need is in hand. */
 export function Carry() {
-  const answer = useQuery({ queryKey: ['loadouts'], queryFn: () => api.get<LoadoutsAnswer>('/api/loadouts') });
-  const kits = useKits().data?.kits ?? [];
+  const answer = useCarryTold();
   const [params, setParams] = useSearchParams();
   const { error, keep } = useKeep();
   if (answer.isError) return <Failure error={answer.error} />;
   if (answer.data === undefined) return <Blank label="Laying the loadouts out" />;
-  const { loadouts, shared } = answer.data;
+  const told = answer.data;
   const open = (id: string) => setParams({ loadout: id }, { replace: true });
-  const asked = params.get('loadout');
-  const chosen = asked === NEW ? undefined : (loadouts.find(({ id }) => id === asked) ?? loadouts[0]);
+  const chosen = told.loadouts.find(({ id }) => id === params.get('loadout')) ?? told.loadouts[0];
   const add = async () => {
-    const id = freeId('loadout', new Set(loadouts.map((one) => one.id)));
-    const data: Loadout = { id, name: `Loadout ${loadouts.length + 1}`, situation: '', personId: null, kits: [] };
+    const id = freeId('loadout', new Set(told.loadouts.map((one) => one.id)));
+    const data: Loadout = LoadoutSchema.parse({ id, name: `Loadout ${told.loadouts.length + 1}`, kits: [] });
     await keep(
       () => api.put(`/api/loadouts/${id}`, { version: null, data }),
-      async () => {
-        await answer.refetch();
-        open(id);
-      },
+      () => open(id),
     );
   };
-  return (
-    <main id="main" className="carry">
-      <aside className="carry-list" aria-label="Loadouts">
-        <div className="row">
-          <h2 className="grow">Loadouts</h2>
-          <Button size="compact-sm" variant="default" onClick={() => void add()}>
-            New
-          </Button>
-        </div>
-        <Refusal text={error} />
-        <ul>
-          {loadouts.map((one) => (
-            <li key={one.id}>
-              <button
-                type="button"
-                className="carry-choice"
-                aria-current={one.id === chosen?.id ? 'true' : undefined}
-                onClick={() => open(one.id)}
-              >
-                <b>{one.data.name}</b>
-                <span className="small muted">{one.data.situation || `${one.data.kits.length} kits`}</span>
-                {one.view !== null && <RungStrip rungs={byRung(one.view.coverage, RUNGS)} />}
-              </button>
-            </li>
-          ))}
-        </ul>
-        {loadouts.length === 0 && <p className="muted">None yet. A loadout is what you wear, carry, drive or moor in one situation.</p>}
-      </aside>
-      {chosen === undefined ? (
-        <section className="carry-main">
-          <h1>Make a loadout to see what you have, and in how many seconds</h1>
-        </section>
-      ) : (
-        <>
-          <section className="carry-main" aria-label={chosen.data.name}>
-            <Headline loadout={chosen} nameOf={(id) => kits.find((kit) => kit.id === id)?.name ?? id} />
-            {chosen.view !== null && (
-              <ReachLanes
-                view={chosen.view}
-                letters={kitLetters(
-                  chosen.data.kits.map(({ kitId }) => ({ id: kitId, name: kits.find(({ id }) => id === kitId)?.name ?? kitId })),
-                )}
-                nameOf={(id) => kits.find((kit) => kit.id === id)?.name ?? id}
-              />
-            )}
+  const heading = (
+    <>
+      <div className="row">
+        <h2 className="grow">Loadouts</h2>
+        <Button size="compact-sm" variant="default" onClick={() => void add()}>
+          New
+        </Button>
+      </div>
+      <Refusal text={error} />
+    </>
+  );
+  if (chosen === undefined)
+    return (
+      <main id="main" className="carry-page">
+        <CarryNav />
+        <div className="carry">
+          <aside className="carry-list" aria-label="Loadouts">
+            {heading}
+            <p className="muted">None yet. A loadout is what you wear, carry, drive or moor in one situation.</p>
+          </aside>
+          <section className="carry-main">
+            <h1>Make a loadout to see what you have, and in how many seconds</h1>
           </section>
-          <LoadoutEditor
-            key={chosen.id}
-            stored={chosen}
-            kits={kits}
-            shared={shared.filter(({ loadouts: users }) => users.includes(chosen.id))}
-            changed={() => answer.refetch()}
-            gone={() => setParams({}, { replace: true })}
-          />
-        </>
-      )}
+        </div>
+      </main>
+    );
+  return (
+    <LoadoutPage
+      key={chosen.id}
+      told={told}
+      stored={chosen}
+      heading={heading}
+      open={open}
+      changed={() => answer.refetch()}
+      gone={() => setParams({}, { replace: true })}
+    />
+  );
+}
+
+interface LoadoutPageProps {
+  told: CarryTold;
+  stored: StoredLoadout;
+  heading: React.ReactNode;
+  open: (id: string) => void;
+  changed: () => Promise<unknown>;
+  gone: () => void;
+}
+
+type Shown = 'tells' | 'in' | { unitId: string };
+
+function LoadoutPage({ told, stored, heading, open, changed, gone }: LoadoutPageProps) {
+  const draft = useLoadoutDraft(stored, changed);
+  const { loadout } = draft;
+  const [shown, setShown] = useState<Shown>(stored.data.kits.length === 0 ? 'in' : 'tells');
+  const loadouts = useMemo(() => told.loadouts.map(({ id, data }) => (id === loadout.id ? loadout : data)), [told.loadouts, loadout]);
+  const views = useLoadoutViews(told, loadouts);
+  const view = views.get(loadout.id) ?? null;
+  const conflicts = kitConflicts(
+    loadouts,
+    told.weeks.map(({ data }) => data),
+  ).filter(({ loadouts: two }) => two.includes(loadout.id));
+  const nameOf = (id: string) => told.kits.find((kit) => kit.id === id)?.name ?? id;
+  const letters = kitLetters(loadout.kits.map(({ kitId }) => ({ id: kitId, name: nameOf(kitId) })));
+  return (
+    <main id="main" className="carry-page">
+      <CarryNav />
+      <div className="carry">
+        <aside className="carry-list" aria-label="Loadouts">
+          {heading}
+          <LoadoutList loadouts={loadouts} views={views} chosen={loadout.id} open={open} />
+          <HowReached conditions={loadout.conditions} change={(next) => draft.change({ conditions: { ...loadout.conditions, ...next } })} />
+        </aside>
+        <section className="carry-main" aria-label={loadout.name}>
+          <div className="carry-top">
+            <Bodies told={told} loadout={loadout} view={view} letters={letters} change={draft.change} />
+            <Headline loadout={loadout} view={view} nameOf={nameOf} />
+          </div>
+          {view !== null && (
+            <ReachLanes
+              view={view}
+              letters={letters}
+              nameOf={nameOf}
+              chosen={typeof shown === 'object' ? shown.unitId : null}
+              open={(unitId) => setShown({ unitId })}
+            />
+          )}
+        </section>
+        <SidePanel {...{ told, draft, view, conflicts, shown, setShown, nameOf, loadouts, gone, changed }} />
+      </div>
     </main>
   );
 }
 
-/** The most urgent thing in words, and the figures. */
-function Headline({ loadout, nameOf }: { loadout: StoredLoadout; nameOf: (id: string) => string }) {
-  const { view } = loadout;
-  if (view === null) return <h1>{loadout.data.name}: no kit is in it yet</h1>;
-  const asked = view.coverage.needs.filter(({ least }) => least > 0);
-  const inTime = asked.filter(({ state }) => state !== 'gap');
-  const gaps = asked.filter(({ state }) => state === 'gap');
-  const first = view.needs.find(({ need }) => need === 'M.limb');
-  const nearest = first?.from[0];
-  const late = gaps.filter(({ late: count }) => count > 0);
+interface SidePanelProps {
+  told: CarryTold;
+  draft: ReturnType<typeof useLoadoutDraft>;
+  view: LoadoutView | null;
+  conflicts: readonly KitConflict[];
+  shown: Shown;
+  setShown: (next: Shown) => void;
+  nameOf: (id: string) => string;
+  loadouts: readonly Loadout[];
+  gone: () => void;
+  changed: () => Promise<unknown>;
+}
+
+function SidePanel({ told, draft, view, conflicts, shown, setShown, nameOf, loadouts, gone, changed }: SidePanelProps) {
+  if (typeof shown === 'object')
+    return (
+      <WhyPanel told={told} loadout={draft.loadout} view={view} unitId={shown.unitId} close={() => setShown('tells')} changed={changed} />
+    );
+  const tab = (value: 'tells' | 'in', name: string) => (
+    <button type="button" aria-pressed={shown === value} onClick={() => setShown(value)}>
+      {name}
+    </button>
+  );
   return (
-    <>
-      <h1>
-        {nearest === undefined
-          ? 'Nothing to stop a limb bleeding is in hand in time.'
-          : `A bleeding limb: in hand in ${showSeconds(nearest.reachS)}, from ${nameOf(nearest.kitId)}.`}
-      </h1>
-      <p className="muted">
-        {late.length > 0 &&
-          `Too far off to come in time: ${late.map(({ need }) => `${NEEDS[need].label} (${showSeconds(view.needs.find((one) => one.need === need)?.earliestS ?? 0)})`).join(', ')}. `}
-        {gaps.length > late.length &&
-          `Too few in this loadout, or none: ${gaps
-            .filter(({ late: count }) => count === 0)
-            .map(({ need }) => NEEDS[need].label)
-            .join(', ')}.`}
-      </p>
-      <dl className="carry-figures">
-        <div>
-          <dt>needs inside their window</dt>
-          <dd className="mono">
-            {inTime.length} of {asked.length}
-          </dd>
-        </div>
-        <div>
-          <dt>all kits together</dt>
-          <dd className="mono">{Math.round(view.massG)} g</dd>
-        </div>
-        <div>
-          <dt>single points</dt>
-          <dd className="mono">{new Set(view.coverage.singlePoints.map(({ unitId }) => unitId)).size}</dd>
-        </div>
-      </dl>
-    </>
+    <aside className="carry-edit" aria-label={shown === 'in' ? 'What is in it' : 'What it tells'}>
+      <div className="drawer-tabs">
+        {tab('tells', 'What it tells')}
+        {tab('in', 'What is in it')}
+      </div>
+      <Refusal text={draft.error} />
+      {shown === 'in' ? (
+        <LoadoutEditor told={told} draft={draft} view={view} conflicts={conflicts} loadouts={loadouts} gone={gone} />
+      ) : (
+        <Tells
+          told={told}
+          loadout={draft.loadout}
+          view={view}
+          conflicts={conflicts}
+          nameOf={nameOf}
+          loadouts={loadouts}
+          open={(unitId) => setShown({ unitId })}
+        />
+      )}
+    </aside>
+  );
+}
+
+const CONDITIONS = [
+  { key: 'isSeated', name: 'seated' },
+  { key: 'isDark', name: 'dark' },
+  { key: 'isGloved', name: 'gloves first' },
+] as const;
+
+/** Hands, seat, light and gloves: everything is asked anew with them. */
+function HowReached({ conditions, change }: { conditions: Conditions; change: (next: Partial<Conditions>) => void }) {
+  return (
+    <fieldset className="carry-how">
+      <legend>Hands and conditions</legend>
+      {HANDS.map((hands) => (
+        <button key={hands} type="button" className="chip" aria-pressed={conditions.hands === hands} onClick={() => change({ hands })}>
+          {HANDS_NAMES[hands]}
+        </button>
+      ))}
+      {CONDITIONS.map(({ key, name }) => (
+        <button key={key} type="button" className="chip" aria-pressed={conditions[key]} onClick={() => change({ [key]: !conditions[key] })}>
+          {name}
+        </button>
+      ))}
+    </fieldset>
   );
 }

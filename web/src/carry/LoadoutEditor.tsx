@@ -1,131 +1,86 @@
-import { type CarriedKit, KitIdSchema, type Loadout } from '@ivrak/core';
+import {
+  BEARER_NAMES,
+  BEARERS,
+  type Bearer,
+  type CarriedKit,
+  type KitConflict,
+  KitIdSchema,
+  type Loadout,
+  type LoadoutView,
+  missingBearer,
+} from '@ivrak/core';
 import { Button, CloseButton, SegmentedControl, Select, Switch, TextInput } from '@mantine/core';
-import { useEffect, useRef, useState } from 'react';
 import { api } from '../api/client.ts';
-import { type MusteredKit, usePeople } from '../api/queries.ts';
+import { usePeople } from '../api/queries.ts';
+import { useCatalog } from '../kit/catalog.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
-import type { StoredLoadout } from './loadouts.ts';
+import { OwnThings } from './OwnThings.tsx';
+import type { CarryTold } from './told.ts';
+import type { LoadoutDraft } from './useLoadoutDraft.ts';
 
 interface LoadoutEditorProps {
-  stored: StoredLoadout;
-  kits: readonly MusteredKit[];
-  shared: readonly { kitId: string; loadouts: string[] }[];
-  changed: () => Promise<unknown>;
+  told: CarryTold;
+  draft: LoadoutDraft;
+  view: LoadoutView | null;
+  conflicts: readonly KitConflict[];
+  loadouts: readonly Loadout[];
   gone: () => void;
 }
 
-/** While somebody types on, nothing is sent. */
-const KEEP_AFTER_MS = 350;
-
-/** The kits of a loadout and how far off each is; every change is kept at once. */
-export function LoadoutEditor({ stored, kits, shared, changed, gone }: LoadoutEditorProps) {
+/** Who, in what clothes, with which kits and things; every change counts at once and is kept a moment later. */
+export function LoadoutEditor({ told, draft, view, conflicts, gone }: LoadoutEditorProps) {
+  const { loadout, change } = draft;
   const people = usePeople().data?.people ?? [];
-  const [form, setForm] = useState<Loadout>(stored.data);
   const { error, keep } = useKeep();
-  const version = useRef(stored.version);
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const last = useRef<Promise<void>>(Promise.resolve());
-  const unsent = useRef<Loadout | null>(null);
-  /** One after the other: each write goes out on the version that the one before has made. */
-  const flush = () => {
-    clearTimeout(timer.current);
-    const data = unsent.current;
-    if (data === null) return;
-    unsent.current = null;
-    last.current = last.current.then(() =>
-      keep(async () => {
-        const kept = await api.put<StoredLoadout>(`/api/loadouts/${stored.id}`, { version: version.current, data });
-        version.current = kept.version;
-      }, changed),
-    );
-  };
-  const leave = useRef(flush);
-  leave.current = flush;
-  useEffect(() => () => leave.current(), []);
-  const send = (data: Loadout) => {
-    setForm(data);
-    unsent.current = data;
-    clearTimeout(timer.current);
-    timer.current = setTimeout(flush, KEEP_AFTER_MS);
-  };
-  const setKit = (kitId: string, change: Partial<CarriedKit>) =>
-    send({ ...form, kits: form.kits.map((one) => (one.kitId === kitId ? { ...one, ...change } : one)) });
-  const nameOf = (id: string) => kits.find((kit) => kit.id === id)?.name ?? id;
-  const free = kits.filter(({ id }) => !form.kits.some(({ kitId }) => kitId === id));
-  const commit = () => {
-    if (form.name.trim() !== '' && (form.name !== stored.data.name || form.situation !== stored.data.situation)) send(form);
-  };
+  const free = told.kits.filter(({ id }) => !loadout.kits.some(({ kitId }) => kitId === id));
+  const setKit = (kitId: string, next: Partial<CarriedKit>) =>
+    change({ kits: loadout.kits.map((one) => (one.kitId === kitId ? { ...one, ...next } : one)) });
   return (
-    <aside className="carry-edit" aria-label="What is in it">
-      <h2>What is in it</h2>
+    <>
       <Refusal text={error} />
       <TextInput
         label="Name"
         maxLength={60}
-        value={form.name}
-        error={form.name.trim() === '' ? 'Give the loadout a name.' : undefined}
-        onChange={(event) => setForm({ ...form, name: event.currentTarget.value })}
-        onBlur={commit}
+        value={loadout.name}
+        error={loadout.name.trim() === '' ? 'Give the loadout a name.' : undefined}
+        onChange={(event) => change({ name: event.currentTarget.value })}
       />
       <TextInput
         label="Situation"
         maxLength={120}
         placeholder="on the water, cockpit"
-        value={form.situation}
-        onChange={(event) => setForm({ ...form, situation: event.currentTarget.value })}
-        onBlur={commit}
+        value={loadout.situation}
+        onChange={(event) => change({ situation: event.currentTarget.value })}
       />
       <Select
         label="Whose"
         clearable
         placeholder="anybody’s"
-        data={people.map(({ id, name }) => ({ value: id, label: name }))}
-        value={form.personId}
-        onChange={(personId) => send({ ...form, personId: personId as Loadout['personId'] })} // an id of the list
+        data={people.map(({ id, name }) => ({ value: id as string, label: name }))}
+        value={loadout.personId}
+        onChange={(personId) => change({ personId: personId as Loadout['personId'] })} // an id of the list
       />
+      <Clothes bearers={loadout.bearers} change={(bearers) => change({ bearers })} />
+      <Switch
+        label="Passes a security check"
+        checked={loadout.passesSecurity}
+        onChange={(event) => change({ passesSecurity: event.currentTarget.checked })}
+      />
+      <h3>Kits</h3>
       <ul className="carry-kits">
-        {form.kits.map((one) => (
-          <li key={one.kitId}>
-            <div className="row">
-              <b className="grow">{nameOf(one.kitId)}</b>
-              <CloseButton
-                aria-label={`Take ${nameOf(one.kitId)} out of the loadout`}
-                onClick={() => send({ ...form, kits: form.kits.filter(({ kitId }) => kitId !== one.kitId) })}
-              />
-            </div>
-            <DecimalInput
-              label={`Distance of ${nameOf(one.kitId)}, m`}
-              min={0}
-              max={50_000}
-              decimals={0}
-              value={one.distanceM}
-              onChange={(distanceM) => setKit(one.kitId, { distanceM: distanceM ?? 0 })}
-            />
-            {one.distanceM > 0 && (
-              <>
-                <SegmentedControl
-                  size="xs"
-                  aria-label={`Way to ${nameOf(one.kitId)}`}
-                  data={[
-                    { value: 'foot', label: 'on foot' },
-                    { value: 'boat', label: 'by boat' },
-                  ]}
-                  value={one.by}
-                  onChange={(by) => setKit(one.kitId, { by: by === 'boat' ? 'boat' : 'foot' })}
-                />
-                <Switch
-                  label="somebody else brings it"
-                  checked={one.isBrought}
-                  onChange={(event) => setKit(one.kitId, { isBrought: event.currentTarget.checked })}
-                />
-              </>
-            )}
-            {shared.some(({ kitId }) => kitId === one.kitId) && (
-              <p className="small state-gap">Somebody else has it in a loadout, too: a kit is in one place at a time.</p>
-            )}
-          </li>
+        {loadout.kits.map((one) => (
+          <KitLine
+            key={one.kitId}
+            one={one}
+            told={told}
+            loadout={loadout}
+            why={view?.kits.find(({ kitId }) => kitId === one.kitId)?.why ?? null}
+            isShared={conflicts.some(({ kitId }) => kitId === one.kitId)}
+            set={(next) => setKit(one.kitId, next)}
+            remove={() => change({ kits: loadout.kits.filter(({ kitId }) => kitId !== one.kitId) })}
+          />
         ))}
       </ul>
       {free.length > 0 && (
@@ -136,25 +91,106 @@ export function LoadoutEditor({ stored, kits, shared, changed, gone }: LoadoutEd
           value={null}
           onChange={(id) =>
             id !== null &&
-            send({ ...form, kits: [...form.kits, { kitId: KitIdSchema.parse(id), distanceM: 0, by: 'foot', isBrought: false }] })
+            change({
+              kits: [...loadout.kits, { kitId: KitIdSchema.parse(id), distanceM: 0, by: 'foot', isBrought: false, positionId: null }],
+            })
           }
         />
       )}
-      <Button
-        variant="default"
-        onClick={() =>
-          void keep(
-            () => api.delete(`/api/loadouts/${stored.id}?version=${version.current}`),
-            async () => {
-              gone();
-              await changed();
-            },
-          )
-        }
-      >
+      <OwnThings own={loadout.own} change={(own) => change({ own })} />
+      <Button variant="default" onClick={() => void keep(() => api.delete(`/api/loadouts/${loadout.id}?version=${draft.version()}`), gone)}>
         Take this loadout away
       </Button>
       <p className="small muted">Its kits stay where they are. What it holds is counted with the stock of today.</p>
-    </aside>
+    </>
+  );
+}
+
+/** Clothes, vessel, building: what is not there takes with it what hangs on it. */
+function Clothes({ bearers, change }: { bearers: readonly Bearer[] | null; change: (next: Bearer[] | null) => void }) {
+  const toggle = (one: Bearer) => {
+    const now = bearers ?? [...BEARERS];
+    change(now.includes(one) ? now.filter((other) => other !== one) : BEARERS.filter((other) => other === one || now.includes(other)));
+  };
+  return (
+    <fieldset className="carry-how">
+      <legend>Worn, driven, at hand</legend>
+      {BEARERS.map((one) => (
+        <button
+          key={one}
+          type="button"
+          className="chip"
+          aria-pressed={bearers === null || bearers.includes(one)}
+          onClick={() => toggle(one)}
+        >
+          {BEARER_NAMES[one]}
+        </button>
+      ))}
+      {bearers === null && <p className="small muted">Nothing was said yet, so every place counts as there.</p>}
+    </fieldset>
+  );
+}
+
+interface KitLineProps {
+  one: CarriedKit;
+  told: CarryTold;
+  loadout: Loadout;
+  why: string | null;
+  isShared: boolean;
+  set: (next: Partial<CarriedKit>) => void;
+  remove: () => void;
+}
+
+function KitLine({ one, told, loadout, why, isShared, set, remove }: KitLineProps) {
+  const positions = useCatalog((state) => state.positions);
+  const kit = told.kits.find(({ id }) => id === one.kitId);
+  const name = kit?.name ?? one.kitId;
+  return (
+    <li>
+      <div className="row">
+        <b className="grow">{name}</b>
+        <CloseButton aria-label={`Take ${name} out of the loadout`} onClick={remove} />
+      </div>
+      <div className="carry-kit-fields">
+        <DecimalInput
+          label={`Distance of ${name}, m`}
+          min={0}
+          max={50_000}
+          decimals={0}
+          value={one.distanceM}
+          onChange={(distanceM) => set({ distanceM: distanceM ?? 0 })}
+        />
+        <Select
+          label={`Place of ${name}`}
+          data={positions.map((position) => ({
+            value: position.id,
+            label: missingBearer(position, loadout.bearers) === null ? position.name : `${position.name} (not there)`,
+          }))}
+          value={one.positionId ?? kit?.positionId ?? null}
+          onChange={(positionId) => set({ positionId: positionId === kit?.positionId ? null : positionId })}
+        />
+      </div>
+      {one.distanceM > 0 && (
+        <>
+          <SegmentedControl
+            size="xs"
+            aria-label={`Way to ${name}`}
+            data={[
+              { value: 'foot', label: 'on foot' },
+              { value: 'boat', label: 'by boat' },
+            ]}
+            value={one.by}
+            onChange={(by) => set({ by: by === 'boat' ? 'boat' : 'foot' })}
+          />
+          <Switch
+            label="somebody else brings it"
+            checked={one.isBrought}
+            onChange={(event) => set({ isBrought: event.currentTarget.checked })}
+          />
+        </>
+      )}
+      {why !== null && <p className="small state-gap">Falls away: {why}.</p>}
+      {isShared && <p className="small state-gap">Somebody else has it in a loadout, too: a kit is in one place at a time.</p>}
+    </li>
   );
 }

@@ -1,19 +1,22 @@
-import { type LoadoutView, NEEDS } from '@ivrak/core';
+import { type Lane, type LoadoutView, NEEDS, OWN_ID } from '@ivrak/core';
+import { STATE_WORDS } from '../drawing/figures.ts';
+import { kindName } from '../kit/catalog.ts';
 import { laneShare, showSeconds, TICKS } from './lanes.ts';
-
-const STATE_NAMES = { off: 'not needed', gap: 'gap', thin: 'thin', held: 'held', full: 'full' } as const;
 
 interface ReachLanesProps {
   view: LoadoutView;
   letters: ReadonlyMap<string, string>;
   nameOf: (kitId: string) => string;
+  chosen: string | null;
+  open: (unitId: string) => void;
 }
 
 const percent = (share: number): string => `${(100 * share).toFixed(2)}%`;
 
-/** A lane a need, from one second to an hour: kits where they come to hand, the window as a bar that ends in a line. */
-export function ReachLanes({ view, letters, nameOf }: ReachLanesProps) {
+/** A lane a need, from one second to an hour: the quickest thing of every kit where it comes to hand, the window as a bar that ends in a line. */
+export function ReachLanes({ view, letters, nameOf, chosen, open }: ReachLanesProps) {
   const asked = view.coverage.needs.filter(({ least }) => least > 0);
+  const fromName = (from: string) => (from === OWN_ID ? 'your own' : nameOf(from));
   return (
     <>
       <table className="lanes">
@@ -36,54 +39,71 @@ export function ReachLanes({ view, letters, nameOf }: ReachLanesProps) {
           </tr>
         </thead>
         <tbody>
-          {asked.map(({ need, state, windowS }) => {
-            const own = view.needs.find((one) => one.need === need);
-            const inTime = own?.from ?? [];
-            const late = inTime.length === 0 ? (own?.earliestS ?? null) : null;
+          {asked.map(({ need, state, windowS, have, least }) => {
+            const lanes = view.needs.find((one) => one.need === need)?.lanes ?? [];
+            const words = state === 'gap' ? `${have} of ${least}` : STATE_WORDS[state];
             return (
               <tr key={need}>
                 <th scope="row">
                   {need[0]} {NEEDS[need].label}
                 </th>
-                <td className={`lane-state state-${state === 'full' ? 'held' : state}`}>{STATE_NAMES[state]}</td>
+                <td className={`lane-state state-${state === 'full' ? 'held' : state}`}>{words}</td>
                 <td className="lane">
                   <span className="lane-window" style={{ width: percent(windowS === null ? 1 : laneShare(windowS)) }} />
                   {windowS !== null && <span className="lane-end" style={{ left: percent(laneShare(windowS)) }} />}
-                  {inTime.map(({ kitId, reachS }, index) => (
-                    <span
-                      key={kitId}
-                      className={index === 0 ? 'lane-kit is-first' : 'lane-kit'}
-                      style={{ left: percent(laneShare(reachS)) }}
-                      title={`${nameOf(kitId)}: ${showSeconds(reachS)}`}
-                    >
-                      {letters.get(kitId)}
-                    </span>
-                  ))}
-                  {late !== null && (
-                    <span className="lane-kit is-late" style={{ left: percent(laneShare(late)) }} title={`too late: ${showSeconds(late)}`}>
-                      !
-                    </span>
-                  )}
-                  <span className="sr-only">
-                    {inTime.map(({ kitId, reachS }) => `${nameOf(kitId)} ${showSeconds(reachS)}`).join(', ')}
-                    {late === null ? '' : `too late, ${showSeconds(late)}`}
-                    {windowS === null ? '' : `; window ${showSeconds(windowS)}`}
-                  </span>
+                  <Dots lanes={lanes} letters={letters} fromName={fromName} chosen={chosen} open={open} />
+                  <span className="sr-only">{windowS === null ? 'no window' : `window ${showSeconds(windowS)}`}</span>
+                  {lanes.length === 0 && <span className="lane-none">nothing serves it</span>}
                 </td>
               </tr>
             );
           })}
         </tbody>
       </table>
-      <p className="lanes-legend small">
-        {view.reach.map(({ kitId, reachS, fetchS, drawS }) => (
-          <span key={kitId}>
-            <b>{letters.get(kitId)}</b> {nameOf(kitId)}: {fetchS > 0 ? `${showSeconds(fetchS)} to fetch + ` : ''}
-            {showSeconds(drawS)} to draw = {showSeconds(reachS)}
-          </span>
+      <ul className="lanes-legend small">
+        {[...letters].map(([id, letter]) => (
+          <li key={id}>
+            <b className="compare-letter">{letter}</b> {nameOf(id)}
+          </li>
         ))}
-        <span className="muted">planning values: 2.5 m/s on foot, 4 m/s by boat and 10 s each end</span>
-      </p>
+        <li>
+          <b className="compare-letter">•</b> your own things
+        </li>
+        <li className="muted">Seconds are planning values or your own times: press a letter for its terms.</li>
+      </ul>
     </>
   );
+}
+
+interface DotsProps extends Pick<ReachLanesProps, 'letters' | 'chosen' | 'open'> {
+  lanes: readonly Lane[];
+  fromName: (from: string) => string;
+}
+
+/** So far apart that letters do not cover each other, as a share of a lane of usual width. */
+const LEAST_APART = 0.042;
+
+function Dots({ lanes, letters, fromName, chosen, open }: DotsProps) {
+  let last = Number.NEGATIVE_INFINITY;
+  return lanes.map(({ from, unitId, kind, s, inTime, grade }, index) => {
+    const share = Math.max(laneShare(s), last + LEAST_APART);
+    last = share;
+    const isFirst = index === 0 && inTime;
+    const ofKind = from === OWN_ID ? '' : `, ${kindName(kind)}`;
+    const words = `${fromName(from)}${ofKind}: ${showSeconds(s)}${grade === 'primary' ? '' : `, ${grade}`}${inTime ? '' : ', too late'}`;
+    return (
+      <button
+        key={from}
+        type="button"
+        className={`lane-kit ${isFirst ? 'is-first' : ''} ${inTime ? '' : 'is-late'} ${grade === 'primary' ? '' : 'is-makeshift'}`}
+        aria-pressed={chosen === unitId}
+        aria-label={words}
+        title={words}
+        style={{ left: percent(Math.min(1, share)) }}
+        onClick={() => open(unitId)}
+      >
+        {from === OWN_ID ? '•' : letters.get(from)}
+      </button>
+    );
+  });
 }

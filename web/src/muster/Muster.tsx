@@ -8,6 +8,7 @@ import { Failure } from '../shell/Failure.tsx';
 import { KitCard } from './KitCard.tsx';
 import './muster.css';
 import { NextActions } from './NextActions.tsx';
+import { Today } from './Today.tsx';
 import { useMeasureMissing } from './useMeasureMissing.ts';
 
 /** Asked for on a press only. */
@@ -33,6 +34,7 @@ export function Muster() {
             New kit
           </Button>
         </div>
+        <Today />
         {all.length === 0 && <EmptyMuster make={() => setMaking(true)} />}
         {LAYERS.map((layer) => (
           <LayerGroup key={layer} layer={layer} kits={all.filter((kit) => kit.layer === layer)} measuring={measuring} />

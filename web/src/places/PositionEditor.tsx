@@ -1,5 +1,5 @@
-import { freeId, type Position, PositionSchema } from '@ivrak/core';
-import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
+import { BEARER_NAMES, BEARERS, BODY_SPOTS, type BodySpot, freeId, type Position, PositionSchema } from '@ivrak/core';
+import { Button, Checkbox, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
 import { useCatalog } from '../kit/catalog.ts';
@@ -19,6 +19,21 @@ const BLANK: Position = {
   hands: 'right',
   drawS: 4,
   seated: true,
+  bearers: [],
+  spot: null,
+  isSeen: false,
+};
+const SPOT_NAMES: Record<BodySpot, string> = {
+  chest: 'chest, left',
+  vest: 'front of the vest',
+  lifeVest: 'chest, right',
+  side: 'belt, side',
+  hip: 'front of the hip',
+  thigh: 'thigh',
+  ankle: 'ankle',
+  seat: 'seat, behind',
+  smallOfBack: 'small of the back',
+  back: 'back',
 };
 const HANDS: { value: Position['hands']; label: string }[] = [
   { value: 'left', label: 'Left hand' },
@@ -99,6 +114,24 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
         checked={position.seated}
         onChange={(event) => set({ seated: event.currentTarget.checked })}
       />
+      {position.onBody && (
+        <Select
+          label="On the figure"
+          clearable
+          placeholder="not drawn"
+          data={BODY_SPOTS.map((spot) => ({ value: spot as string, label: SPOT_NAMES[spot] }))}
+          value={position.spot}
+          onChange={(spot) => set({ spot: BODY_SPOTS.find((one) => one === spot) ?? null })}
+        />
+      )}
+      <MultiSelect
+        label="Is there with any one of these"
+        placeholder={position.bearers.length === 0 ? 'whatever is worn' : undefined}
+        data={BEARERS.map((one) => ({ value: one as string, label: BEARER_NAMES[one] }))}
+        value={position.bearers}
+        onChange={(bearers) => set({ bearers: BEARERS.filter((one) => bearers.includes(one)) })}
+      />
+      <Checkbox label="Others see it" checked={position.isSeen} onChange={(event) => set({ isSeen: event.currentTarget.checked })} />
       {error !== null && <p className="refusal">{error}</p>}
       <div className="row">
         <Button

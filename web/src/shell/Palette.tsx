@@ -5,6 +5,11 @@ import { useKits } from '../api/queries.ts';
 
 const SCREENS = [
   { label: 'Muster', description: 'every kit and what to do next', to: '/' },
+  { label: 'Carry', description: 'loadouts, seconds to hand', to: '/carry' },
+  { label: 'Take list', description: 'what to take when leaving', to: '/carry/take' },
+  { label: 'Week', description: 'who has which loadout on which day', to: '/carry/week' },
+  { label: 'Crew', description: 'who carries what, who is trained, where kits are kept', to: '/crew' },
+  { label: 'Planning values', description: 'the numbers that seconds to hand are made of', to: '/carry/values' },
   { label: 'Stores', description: 'spares, intake, practice', to: '/stores' },
   { label: 'Restock', description: 'what is missing and where it comes from', to: '/restock' },
   { label: 'Upkeep', description: 'what lapses when', to: '/upkeep' },

@@ -1,0 +1,186 @@
+import { type CarryKit, carryCheck, type Loadout, type LoadoutView, missingBearer, type Position } from '@ivrak/core';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { containerOf, useCatalog } from '../kit/catalog.ts';
+import { type Moving, moving, type Place, SHEET, SPOTS } from './bodies.ts';
+import { showSeconds } from './lanes.ts';
+import type { CarryTold } from './told.ts';
+
+interface BodiesProps {
+  told: CarryTold;
+  loadout: Loadout;
+  view: LoadoutView | null;
+  letters: ReadonlyMap<string, string>;
+  change: (next: Partial<Loadout>) => void;
+}
+
+/** Beside the figure, places that are at hand stand below each other. */
+const BESIDE = { x: 320, y: 46, step: 34 };
+
+/** Front and back of a body and what is at hand beside it. A kit is pressed, carried by arrow keys or pointer, and put down. */
+export function Bodies({ told, loadout, view, letters, change }: BodiesProps) {
+  const positions = useCatalog((state) => state.positions);
+  const [held, setHeld] = useState<Moving>(null);
+  const overButton = useRef<HTMLButtonElement>(null);
+  const here = loadout.kits.filter(({ distanceM }) => distanceM === 0);
+  const kitOf = (id: string) => told.kits.find((kit) => kit.id === id);
+  const at = (one: Loadout['kits'][number]) => one.positionId ?? kitOf(one.kitId)?.positionId ?? '';
+  const usable = positions.filter(
+    (position) => missingBearer(position, loadout.bearers) === null || here.some((one) => at(one) === position.id),
+  );
+  const places = placesOf(
+    usable.filter((position) => position.spot !== null || held !== null || here.some((one) => at(one) === position.id)),
+  );
+  useEffect(() => {
+    if (held !== null) overButton.current?.focus();
+  }, [held]);
+  const putDown = (positionId: string) => {
+    if (held === null) return;
+    const usual = kitOf(held.kitId)?.positionId;
+    change({
+      kits: loadout.kits.map((one) => (one.kitId === held.kitId ? { ...one, positionId: positionId === usual ? null : positionId } : one)),
+    });
+    setHeld(null);
+  };
+  const handleKey = (event: KeyboardEvent) => {
+    if (held === null) return;
+    if (event.key === 'Escape') setHeld(moving(held, { do: 'cancel' }));
+    else if (event.key.startsWith('Arrow')) setHeld(moving(held, { do: 'key', key: event.key, places }));
+    else return;
+    event.preventDefault();
+  };
+  const heldKit = held === null ? undefined : kitOf(held.kitId);
+  return (
+    <div className="bodies" role="group" aria-label="Where the kits are" onKeyDown={handleKey}>
+      <svg viewBox={`0 0 ${SHEET.wide} ${SHEET.high}`} className="bodies-figures" aria-hidden="true">
+        <Body x={79} isBack={false} />
+        <Body x={222} isBack />
+      </svg>
+      {places.map(({ id, x, y }) => {
+        const position = usable.find((one) => one.id === id);
+        const own = here.filter((one) => at(one) === id);
+        const isOver = held?.over === id;
+        const style = { left: x, top: y };
+        const name = position?.name ?? id;
+        if (held !== null)
+          return (
+            <button
+              key={id}
+              ref={isOver ? overButton : undefined}
+              type="button"
+              className={`body-place ${isOver ? 'is-over' : ''} ${x >= BESIDE.x ? 'is-beside' : ''}`}
+              style={style}
+              aria-label={`Put it down: ${name}`}
+              onClick={() => putDown(id)}
+              onPointerEnter={() => setHeld(moving(held, { do: 'over', place: id }))}
+            >
+              {x >= BESIDE.x ? name : own.map(({ kitId }) => letters.get(kitId)).join(' ')}
+            </button>
+          );
+        return own.map(({ kitId }, index) => {
+          const why = view?.kits.find((one) => one.kitId === kitId)?.why ?? null;
+          return (
+            <button
+              key={kitId}
+              type="button"
+              className={`body-kit ${why === null ? '' : 'is-away'}`}
+              style={{ left: x + index * 30, top: y }}
+              aria-label={`Move ${kitOf(kitId)?.name ?? kitId}, ${name.toLowerCase()}`}
+              title={`${kitOf(kitId)?.name ?? kitId}: ${name.toLowerCase()}${why === null ? '' : `, ${why}`}`}
+              onClick={() => setHeld(moving(null, { do: 'pickUp', kitId, from: id }))}
+            >
+              {letters.get(kitId)}
+            </button>
+          );
+        });
+      })}
+      {held === null && <BesideNames places={places} usable={usable} own={(id) => here.filter((one) => at(one) === id).length} />}
+      <span className="body-name" style={{ left: 79 }}>
+        Front
+      </span>
+      <span className="body-name" style={{ left: 222 }}>
+        Back
+      </span>
+      <p className="bodies-line small" role="status">
+        {held === null || heldKit === undefined ? (
+          <FartherOff loadout={loadout} view={view} letters={letters} />
+        ) : (
+          <Suits kit={heldKit} position={usable.find(({ id }) => id === held.over)} />
+        )}
+      </p>
+    </div>
+  );
+}
+
+function placesOf(usable: readonly Position[]): Place[] {
+  const beside = usable.filter(({ spot }) => spot === null);
+  return usable.map(({ id, spot }) => {
+    if (spot !== null) return { id, x: SPOTS[spot].x, y: SPOTS[spot].y };
+    return { id, x: BESIDE.x, y: BESIDE.y + BESIDE.step * beside.findIndex((one) => one.id === id) };
+  });
+}
+
+function BesideNames({ places, usable, own }: { places: readonly Place[]; usable: readonly Position[]; own: (id: string) => number }) {
+  return places
+    .filter(({ x }) => x >= BESIDE.x)
+    .map(({ id, x, y }) => (
+      <span key={id} className="body-beside small" style={{ left: x + 18 + 30 * (own(id) - 1), top: y }}>
+        {usable.find((one) => one.id === id)?.name}
+      </span>
+    ));
+}
+
+/** What is not at hand: how far off, in seconds. */
+function FartherOff({ loadout, view, letters }: { loadout: Loadout; view: LoadoutView | null; letters: ReadonlyMap<string, string> }) {
+  const far = loadout.kits.filter(({ distanceM }) => distanceM > 0);
+  if (loadout.kits.length === 0) return null;
+  if (far.length === 0) return <>All of it is at hand. Press a kit to move it.</>;
+  return (
+    <>
+      Farther off:{' '}
+      {far.map(({ kitId, distanceM, isBrought }, index) => (
+        <span key={kitId}>
+          {index > 0 && ', '}
+          <b>{letters.get(kitId)}</b> {distanceM} m{isBrought ? ', brought' : ''} (
+          {showSeconds(view?.kits.find((one) => one.kitId === kitId)?.fetchS ?? 0)})
+        </span>
+      ))}
+    </>
+  );
+}
+
+/** Whether the kit that is held would be comfortable at a place, in words. */
+function Suits({ kit, position }: { kit: CarryKit; position: Position | undefined }) {
+  if (position === undefined) return null;
+  const container = containerOf(kit.containerId);
+  const words: string[] = [];
+  if (container !== undefined && kit.thicknessMm !== null) {
+    const packed = { thicknessMm: kit.thicknessMm - container.wallMm };
+    const check = carryCheck(container, position, packed, kit.massG);
+    const isFilm = container.make === 'flatBag' || container.make === 'vacuumRoll' || container.make === 'bundle';
+    if (check.overMm > 0) words.push(`${check.overMm} mm too thick`);
+    if (!check.outlineFits && !isFilm) words.push('too wide or too high');
+    if (check.massOverG > 0) words.push(`${Math.round(check.massOverG)} g more than is comfortable`);
+  }
+  const doubt = kit.thicknessMm === null ? 'not packed yet, so its thickness is not known' : null;
+  return (
+    <>
+      {kit.name} over <b>{position.name.toLowerCase()}</b>: {words.length > 0 ? words.join(', ') : (doubt ?? 'it suits')}. Arrows, Enter;
+      Esc leaves it where it was.
+    </>
+  );
+}
+
+/** A plain figure of our own, seen from the front or from behind. */
+function Body({ x, isBack }: { x: number; isBack: boolean }) {
+  return (
+    <g transform={`translate(${x} 0)`} className="body-figure">
+      <ellipse cx={0} cy={26} rx={13} ry={16} />
+      <path d="M-7 41 L-7 47 C-22 49 -30 52 -31 60 L-40 118 L-34 120 L-24 74 L-22 116 L-24 160 L-20 220 L-6 220 L-3 160 L0 128 L3 160 L6 220 L20 220 L24 160 L22 116 L24 74 L34 120 L40 118 L31 60 C30 52 22 49 7 47 L7 41 Z" />
+      {isBack ? (
+        <path className="body-line" d="M0 52 L0 112 M-16 128 C-8 134 -3 132 0 126 C3 132 8 134 16 128" />
+      ) : (
+        <path className="body-line" d="M-12 60 C-6 66 6 66 12 60 M-22 116 L22 116" />
+      )}
+    </g>
+  );
+}

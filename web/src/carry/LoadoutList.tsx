@@ -1,0 +1,28 @@
+import { byRung, type Loadout, type LoadoutView, RUNGS } from '@ivrak/core';
+import { RungStrip } from '../drawing/RungStrip.tsx';
+
+interface LoadoutListProps {
+  loadouts: readonly Loadout[];
+  views: ReadonlyMap<string, LoadoutView | null>;
+  chosen: string;
+  open: (id: string) => void;
+}
+
+export function LoadoutList({ loadouts, views, chosen, open }: LoadoutListProps) {
+  return (
+    <ul>
+      {loadouts.map(({ id, name, situation, kits }) => {
+        const view = views.get(id) ?? null;
+        return (
+          <li key={id}>
+            <button type="button" className="carry-choice" aria-current={id === chosen ? 'true' : undefined} onClick={() => open(id)}>
+              <b>{name}</b>
+              <span className="small muted">{situation || `${kits.length} ${kits.length === 1 ? 'kit' : 'kits'}`}</span>
+              {view !== null && <RungStrip rungs={byRung(view.coverage, RUNGS)} />}
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

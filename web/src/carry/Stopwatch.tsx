@@ -1,0 +1,46 @@
+import { Button } from '@mantine/core';
+import { useEffect, useRef, useState } from 'react';
+import { LEAST_TIME_S, type Watch, watch } from './watch.ts';
+
+/** Start when you decide to reach for it, stop with the thing in your hand. Space and Enter press the button. */
+export function Stopwatch({ keep }: { keep: (seconds: number) => Promise<void> }) {
+  const [state, setState] = useState<Watch>({ is: 'ready' });
+  const [nowMs, setNowMs] = useState(0);
+  const frame = useRef(0);
+  const isRunning = state.is === 'running';
+  useEffect(() => {
+    if (!isRunning) return;
+    const tick = () => {
+      setNowMs(performance.now());
+      frame.current = requestAnimationFrame(tick);
+    };
+    frame.current = requestAnimationFrame(tick);
+    return () => cancelAnimationFrame(frame.current);
+  }, [isRunning]);
+  const shown = state.is === 'running' ? Math.max(0, nowMs - state.sinceMs) / 1000 : state.is === 'stopped' ? state.seconds : 0;
+  const press = () => setState(watch(state, { do: 'press', atMs: performance.now() }));
+  return (
+    <section className="stopwatch" aria-label="Stopwatch">
+      <h3>Stopwatch</h3>
+      <output className="mono stopwatch-time" aria-live="off">
+        {shown.toFixed(1)} s
+      </output>
+      {state.is !== 'stopped' ? (
+        <Button size="md" onClick={press}>
+          {state.is === 'ready' ? 'Start the stopwatch' : 'Stop: it is in my hand'}
+        </Button>
+      ) : (
+        <div className="row">
+          <Button
+            disabled={state.seconds < LEAST_TIME_S}
+            onClick={() => void keep(state.seconds).then(() => setState({ is: 'ready' }))}
+          >{`Keep ${state.seconds.toFixed(1)} s`}</Button>
+          <Button variant="default" onClick={() => setState({ is: 'ready' })}>
+            Again
+          </Button>
+        </div>
+      )}
+      <p className="small muted">As now: same place, hands and light. The median of the last five stands in for the planning values.</p>
+    </section>
+  );
+}

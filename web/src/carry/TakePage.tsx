@@ -1,0 +1,123 @@
+import { type TakeLine, type TakenKit, takeList } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { useCatalog } from '../kit/catalog.ts';
+import { Blank } from '../shell/Blank.tsx';
+import { Failure } from '../shell/Failure.tsx';
+import './carry.css';
+import { useCarryTold } from './told.ts';
+
+/** Ten seconds at the door: these kits, these things, this one is not ready and why. */
+export function TakePage() {
+  const answer = useCarryTold();
+  const catalog = useCatalog((state) => state.catalog);
+  const positions = useCatalog((state) => state.positions);
+  const [params, setParams] = useSearchParams();
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  if (answer.isError) return <Failure error={answer.error} />;
+  if (answer.data === undefined) return <Blank label="Laying it out" />;
+  const told = answer.data;
+  const stored = told.loadouts.find(({ id }) => id === params.get('loadout')) ?? told.loadouts[0];
+  if (stored === undefined)
+    return (
+      <main id="main" className="take">
+        <h1>No loadout yet</h1>
+        <Link to="/carry">Make one on Carry</Link>
+      </main>
+    );
+  const { take, elsewhere } = takeList(
+    stored.data,
+    new Map(told.kits.map((kit): [string, TakenKit] => [kit.id, kit])),
+    new Map(positions.map((position) => [position.id, position])),
+    told.today,
+    catalog,
+  );
+  const keyOf = ({ of, id }: TakeLine) => `${of} ${id}`;
+  const left = take.filter((line) => !ticked.has(keyOf(line)));
+  const notReady = take.filter(({ isReady }) => !isReady);
+  const toggle = (line: TakeLine) => {
+    const next = new Set(ticked);
+    if (!next.delete(keyOf(line))) next.add(keyOf(line));
+    setTicked(next);
+  };
+  return (
+    <main id="main" className="take">
+      <header className="take-head">
+        <Link to={`/carry?loadout=${stored.id}`} className="small">
+          {stored.data.situation || 'Carry'}
+        </Link>
+        <h1>{stored.data.name}</h1>
+        <p className={notReady.length > 0 ? 'state-gap' : 'muted'}>
+          {notReady.length === 0 ? 'Everything is ready.' : `${notReady.length} not ready: ${notReady.map(({ name }) => name).join(', ')}.`}
+        </p>
+      </header>
+      <ul className="take-list">
+        {take.map((line) => (
+          <li key={keyOf(line)}>
+            <button type="button" className="take-line" aria-pressed={ticked.has(keyOf(line))} onClick={() => toggle(line)}>
+              <span className="take-box" aria-hidden="true">
+                {ticked.has(keyOf(line)) ? '✓' : ''}
+              </span>
+              <span className="grow">
+                <b>{line.name}</b>
+                <span className="take-where">{line.where}</span>
+                {line.reasons.map((reason) => (
+                  <span key={reason} className="state-gap take-reason">
+                    {reason}
+                  </span>
+                ))}
+              </span>
+              {!line.isReady && <span className="take-not">not ready</span>}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {elsewhere.length > 0 && (
+        <section className="take-else">
+          <h2>Waits elsewhere</h2>
+          {elsewhere.map((line) => (
+            <p key={keyOf(line)}>
+              <b>{line.name}</b>: {line.where}
+              {line.reasons.length > 0 && <span className="state-gap"> ({line.reasons.join('; ')})</span>}
+            </p>
+          ))}
+        </section>
+      )}
+      <footer className="take-foot">
+        {left.length === 0 ? (
+          <p role="status" className="take-all">
+            All of it is on you.
+          </p>
+        ) : (
+          <p role="status">{`${left.length} of ${take.length} to take`}</p>
+        )}
+        <Button
+          size="lg"
+          variant={left.length === 0 ? 'default' : 'filled'}
+          onClick={() => setTicked(left.length === 0 ? new Set() : new Set(take.map(keyOf)))}
+        >
+          {left.length === 0 ? 'Start again' : 'I have it all'}
+        </Button>
+        {told.loadouts.length > 1 && (
+          <label className="small">
+            Leaving for{' '}
+            <select
+              value={stored.id}
+              onChange={(event) => {
+                setTicked(new Set());
+                setParams({ loadout: event.currentTarget.value }, { replace: true });
+              }}
+            >
+              {told.loadouts.map(({ id, data }) => (
+                <option key={id} value={id}>
+                  {data.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+      </footer>
+    </main>
+  );
+}

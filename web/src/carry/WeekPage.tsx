@@ -1,0 +1,139 @@
+import { emptyWeek, kitConflicts, type Person, WEEKDAY_NAMES, WEEKDAYS, type Weekday, type WeekPlan, weekdayOf } from '@ivrak/core';
+import { CloseButton, Select } from '@mantine/core';
+import { Link } from 'react-router';
+import { api } from '../api/client.ts';
+import { usePeople } from '../api/queries.ts';
+import { Blank } from '../shell/Blank.tsx';
+import { Failure } from '../shell/Failure.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
+import { useKeep } from '../shell/useKeep.ts';
+import { CarryNav } from './CarryNav.tsx';
+import './carry.css';
+import { type CarryTold, useCarryTold } from './told.ts';
+
+/** Who has which loadouts on which day; kits that would be in two places are told below. */
+export function WeekPage() {
+  const answer = useCarryTold();
+  const people = usePeople();
+  if (answer.isError) return <Failure error={answer.error} />;
+  if (answer.data === undefined || people.data === undefined) return <Blank label="Laying the week out" />;
+  return (
+    <main id="main" className="carry-page">
+      <CarryNav />
+      <div className="carry-sheet">
+        <h1>The week</h1>
+        <p className="muted">In the order of the day. Today’s loadouts stand on Muster.</p>
+        <Week told={answer.data} people={people.data.people} />
+      </div>
+    </main>
+  );
+}
+
+function Week({ told, people }: { told: CarryTold; people: readonly Person[] }) {
+  const { error, keep } = useKeep();
+  const weeks = told.weeks.map(({ data }) => data);
+  const conflicts = kitConflicts(
+    told.loadouts.map(({ data }) => data),
+    weeks,
+  );
+  const today = weekdayOf(told.today);
+  const save = (person: Person, data: WeekPlan) => {
+    const stored = told.weeks.find(({ id }) => id === person.id);
+    void keep(() => api.put(`/api/weeks/${person.id}`, { version: stored?.version ?? null, data }));
+  };
+  const kitName = (id: string) => told.kits.find((kit) => kit.id === id)?.name ?? id;
+  const loadoutName = (id: string) => told.loadouts.find((one) => one.id === id)?.data.name ?? id;
+  if (people.length === 0) return <p>Nobody is in the crew yet. Add people on the Crew page; then their weeks stand here.</p>;
+  return (
+    <>
+      <Refusal text={error} />
+      <div className="week-scroll">
+        <table className="week">
+          <thead>
+            <tr>
+              <th scope="col">Who</th>
+              {WEEKDAYS.map((day) => (
+                <th key={day} scope="col" aria-current={day === today ? 'date' : undefined}>
+                  {WEEKDAY_NAMES[day]}
+                  {day === today && <span className="small"> today</span>}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {people.map((person) => {
+              const week = weeks.find(({ id }) => id === person.id) ?? emptyWeek(person.id);
+              return (
+                <tr key={person.id}>
+                  <th scope="row">{person.name}</th>
+                  {WEEKDAYS.map((day) => (
+                    <td key={day} className={day === today ? 'is-today' : undefined}>
+                      <Day
+                        person={person}
+                        day={day}
+                        week={week}
+                        told={told}
+                        clashes={conflicts.filter(({ days }) => days.includes(day)).flatMap(({ loadouts }) => loadouts)}
+                        save={(next) => save(person, next)}
+                      />
+                    </td>
+                  ))}
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      {conflicts.map(({ kitId, loadouts: [one, other], days }) => (
+        <p key={`${kitId} ${one} ${other}`} className="week-clash">
+          <b>{kitName(kitId)}</b> would be in two places: {loadoutName(one)} and {loadoutName(other)},{' '}
+          {days.length === 0 ? 'whenever both are out on one day' : days.map((day) => WEEKDAY_NAMES[day]).join(', ')}.
+        </p>
+      ))}
+      {conflicts.length === 0 && <p className="muted">No kit would be in two places at once.</p>}
+    </>
+  );
+}
+
+interface DayProps {
+  person: Person;
+  day: Weekday;
+  week: WeekPlan;
+  told: CarryTold;
+  clashes: readonly string[];
+  save: (next: WeekPlan) => void;
+}
+
+function Day({ person, day, week, told, clashes, save }: DayProps) {
+  const own = week.days[day];
+  const set = (ids: string[]) => save({ ...week, days: { ...week.days, [day]: ids } });
+  const free = told.loadouts.filter(({ id, data }) => !own.includes(id) && (data.personId === null || data.personId === person.id));
+  return (
+    <div className="week-day">
+      {own.map((id) => {
+        const name = told.loadouts.find((one) => one.id === id)?.data.name ?? id;
+        return (
+          <span key={id} className={clashes.includes(id) ? 'week-loadout is-clash' : 'week-loadout'}>
+            <Link to={`/carry?loadout=${id}`}>{name}</Link>
+            <CloseButton
+              size="xs"
+              aria-label={`${person.name}, ${WEEKDAY_NAMES[day]}: without ${name}`}
+              onClick={() => set(own.filter((one) => one !== id))}
+            />
+          </span>
+        );
+      })}
+      {free.length > 0 && own.length < 6 && (
+        <Select
+          size="xs"
+          aria-label={`${person.name}, ${WEEKDAY_NAMES[day]}: add a loadout`}
+          placeholder="add"
+          comboboxProps={{ width: 200 }}
+          data={free.map(({ id, data }) => ({ value: id, label: data.name }))}
+          value={null}
+          onChange={(id) => id !== null && set([...own, id])}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,122 @@
+import { type Loadout, type LoadoutView, measuredOf, measuredTimes, NEEDS, plainDate, type Reach, showDate } from '@ivrak/core';
+import { CloseButton } from '@mantine/core';
+import { Link } from 'react-router';
+import { api } from '../api/client.ts';
+import { kindName, positionOf } from '../kit/catalog.ts';
+import { PanelHeading } from '../shell/PanelHeading.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
+import { useKeep } from '../shell/useKeep.ts';
+import { Stopwatch } from './Stopwatch.tsx';
+import type { CarryTold } from './told.ts';
+
+interface WhyPanelProps {
+  told: CarryTold;
+  loadout: Loadout;
+  view: LoadoutView | null;
+  unitId: string;
+  close: () => void;
+  changed: () => Promise<unknown>;
+}
+
+const seconds = (s: number): string => `${s.toFixed(1)} s`;
+
+/** The seconds of one thing, term by term; and the stopwatch that replaces them by what was measured. */
+export function WhyPanel({ told, loadout, view, unitId, close, changed }: WhyPanelProps) {
+  const { error, keep } = useKeep();
+  const reach: Reach | undefined = view?.reach[unitId];
+  const kit = told.kits.find(({ units }) => units.some(({ id }) => id === unitId));
+  const unit = kit?.units.find(({ id }) => id === unitId);
+  const own = loadout.own.find(({ id }) => unitId === `own/${id}`);
+  const positionId = view?.kits.find(({ kitId }) => kitId === kit?.id)?.positionId ?? kit?.positionId ?? '';
+  const serves = view?.coverage.needs.filter(({ by }) => by.some((one) => one.unitId === unitId)) ?? [];
+  const { conditions } = loadout;
+  const isSame = (time: CarryTold['times'][number]) =>
+    time.kitId === kit?.id &&
+    time.kind === unit?.kind &&
+    time.positionId === positionId &&
+    JSON.stringify(time.conditions) === JSON.stringify(conditions);
+  const times = told.times.filter(isSame).sort((a, b) => (a.at < b.at ? 1 : -1));
+  const median =
+    kit === undefined || unit === undefined
+      ? null
+      : measuredOf(measuredTimes(told.times), { kitId: kit.id, kind: unit.kind, positionId, conditions });
+  return (
+    <aside className="carry-edit" aria-label="Why so many seconds">
+      <PanelHeading title={unit === undefined ? (own?.name ?? unitId) : kindName(unit.kind)} close={close} />
+      <p className="small muted">
+        {kit === undefined ? 'Your own thing.' : `In ${kit.name}, ${positionOf(positionId)?.name.toLowerCase() ?? positionId}.`}{' '}
+        {serves.length === 0
+          ? 'Spare here: it serves no need now.'
+          : `Serves ${serves.map(({ need }) => `${need[0]} ${NEEDS[need].label}`).join(', ')}.`}
+      </p>
+      {own !== undefined && own.drawback !== '' && <p className="small">{own.drawback}</p>}
+      {reach?.inReach === false && <p className="state-gap">Not in reach: {reach.why}.</p>}
+      {reach?.inReach === true && (
+        <table className="terms">
+          <caption className="sr-only">Terms of the seconds to hand</caption>
+          <tbody>
+            {reach.terms.map(({ id, label, s }) => (
+              <tr key={id}>
+                <td>{label}</td>
+                <td className="mono">{seconds(s)}</td>
+              </tr>
+            ))}
+          </tbody>
+          <tfoot>
+            <tr>
+              <th scope="row">to hand in</th>
+              <td className="mono">{seconds(reach.s)}</td>
+            </tr>
+          </tfoot>
+        </table>
+      )}
+      <p className="small muted">
+        {median === null ? 'Planning values, not measured. ' : 'Measured by you; the planning values are set aside. '}
+        <Link to="/carry/values">Change planning values</Link>
+      </p>
+      {kit !== undefined && unit !== undefined && (
+        <>
+          <Stopwatch
+            keep={(taken) =>
+              keep(
+                () =>
+                  api.post('/api/reach/times', {
+                    id: crypto.randomUUID(),
+                    kitId: kit.id,
+                    kind: unit.kind,
+                    positionId,
+                    conditions,
+                    seconds: taken,
+                    at: new Date().toISOString(),
+                  }),
+                changed,
+              )
+            }
+          />
+          <Refusal text={error} />
+          {times.length > 0 && (
+            <section>
+              <h3>Measured so</h3>
+              <ul className="tell-list">
+                {times.slice(0, 10).map(({ id, seconds: s, at }, index) => (
+                  <li key={id} className="row">
+                    <span className="mono">{seconds(s)}</span>
+                    <span className="small muted grow">
+                      {showDate(plainDate(at.slice(0, 10)))}
+                      {index >= 5 && ', no longer counted'}
+                    </span>
+                    <CloseButton
+                      size="sm"
+                      aria-label={`Take ${seconds(s)} out`}
+                      onClick={() => void keep(() => api.delete(`/api/reach/times/${id}`), changed)}
+                    />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </>
+      )}
+    </aside>
+  );
+}

@@ -1,0 +1,67 @@
+import { gradeOf, type Loadout, type LoadoutView, type NeedId } from '@ivrak/core';
+import { useMemo } from 'react';
+import { useStores } from '../api/queries.ts';
+import { useCatalog } from '../kit/catalog.ts';
+import type { CarryTold } from './told.ts';
+
+export interface Helper {
+  need: NeedId;
+  kind: string;
+  kitId: string;
+  /** Seconds to the quickest thing now; null: there is none. */
+  beforeS: number | null;
+  afterS: number;
+  massG: number;
+}
+
+const MOST_SHOWN = 3;
+
+/**
+ * Spares that would bring a need into its window if they lay in the kit that is nearest to the hand: as quick as the quickest
+ * thing of that kit, since they would lie in front. The lightest of the best grade, for the most urgent needs.
+ */
+export function helpersFor(
+  told: CarryTold,
+  loadout: Loadout,
+  view: LoadoutView,
+  spares: readonly { kind: string; condition: string }[],
+  grades: (kind: string, need: NeedId) => { grade: string; massG: number } | null,
+): Helper[] {
+  const nearest = [...view.kits]
+    .filter(({ why, firstS }) => why === null && firstS !== null)
+    .sort((a, b) => (a.firstS ?? 0) - (b.firstS ?? 0))[0];
+  if (nearest === undefined || nearest.firstS === null || !loadout.kits.some(({ kitId }) => kitId === nearest.kitId)) return [];
+  const afterS = nearest.firstS;
+  const isKnown = told.kits.some(({ id }) => id === nearest.kitId);
+  const gaps = view.coverage.needs.filter(({ state, least }) => state === 'gap' && least > 0);
+  const helpers = gaps.flatMap(({ need, windowS }): Helper[] => {
+    if (!isKnown || (windowS !== null && afterS > windowS)) return [];
+    const fit = spares
+      .filter(({ condition }) => condition === 'ready' || condition === 'notStaged')
+      .flatMap(({ kind }) => {
+        const found = grades(kind, need);
+        return found === null || found.grade === 'improvised' ? [] : [{ kind, ...found }];
+      })
+      .sort((a, b) => (a.grade === b.grade ? a.massG - b.massG : a.grade === 'primary' ? -1 : 1))[0];
+    if (fit === undefined) return [];
+    const beforeS = view.needs.find((one) => one.need === need)?.lanes[0]?.s ?? null;
+    return [{ need, kind: fit.kind, kitId: nearest.kitId, beforeS, afterS, massG: fit.massG }];
+  });
+  return helpers.slice(0, MOST_SHOWN);
+}
+
+export function useHelpers(told: CarryTold, loadout: Loadout, view: LoadoutView): Helper[] {
+  const stores = useStores().data?.units;
+  const catalog = useCatalog((state) => state.catalog);
+  const schools = useCatalog((state) => state.schools);
+  return useMemo(() => {
+    const schoolId = told.kits.find(({ id }) => id === loadout.kits[0]?.kitId)?.schoolId;
+    const school = schools.find(({ id }) => id === schoolId);
+    if (stores === undefined || school === undefined) return [];
+    return helpersFor(told, loadout, view, stores, (id, need) => {
+      const kind = catalog.get(id);
+      const grade = kind === undefined ? null : gradeOf(kind, need, school);
+      return kind === undefined || grade === null ? null : { grade, massG: kind.massG };
+    });
+  }, [told, loadout, view, stores, catalog, schools]);
+}

@@ -1,0 +1,214 @@
+import { type PlacesPlan, plannedOn, SKILL_FACTS } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api } from '../api/client.ts';
+import { CarryNav } from '../carry/CarryNav.tsx';
+import '../carry/carry.css';
+import { type CarryTold, useCarryTold } from '../carry/told.ts';
+import { useCatalog } from '../kit/catalog.ts';
+import { Blank } from '../shell/Blank.tsx';
+import { Failure } from '../shell/Failure.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
+import { useKeep } from '../shell/useKeep.ts';
+import './crew.css';
+import { PersonEditor } from './PersonEditor.tsx';
+import { PlacesEditor } from './PlacesPlan.tsx';
+import { type StoredPerson, type StoredPlaces, useCrew, usePlaces } from './queries.ts';
+import { whereIs } from './whereIs.ts';
+
+/** Who carries what, where kits are kept, who is trained for what, who has been told. */
+export function CrewPage() {
+  const told = useCarryTold();
+  const crew = useCrew();
+  const places = usePlaces();
+  if (told.isError || crew.isError || places.isError) return <Failure error={told.error ?? crew.error ?? places.error} />;
+  if (told.data === undefined || crew.data === undefined || places.data === undefined) return <Blank label="Calling the crew" />;
+  return (
+    <main id="main" className="carry-page">
+      <CarryNav />
+      <Crew told={told.data} people={crew.data.people} places={places.data} />
+    </main>
+  );
+}
+
+type Editing = { id: string } | 'new' | null;
+
+function Crew({ told, people, places }: { told: CarryTold; people: readonly StoredPerson[]; places: StoredPlaces }) {
+  const [editing, setEditing] = useState<Editing>(null);
+  const today = plannedOn(
+    told.today,
+    told.loadouts.map(({ data }) => data),
+    told.weeks.map(({ data }) => data),
+  );
+  const edited = editing === null || editing === 'new' ? null : (people.find(({ id }) => id === editing.id) ?? null);
+  return (
+    <div className="crew">
+      <section className="crew-main">
+        <div className="row crew-head">
+          <h1 className="grow">The crew</h1>
+          <Button variant="default" onClick={() => setEditing('new')}>
+            Somebody new
+          </Button>
+          <Button component={Link} to="/crew/sheet" variant="outline">
+            Sheet for the crew
+          </Button>
+        </div>
+        <div className="crew-people">
+          {people.map((person) => (
+            <PersonCard
+              key={person.id}
+              person={person}
+              kits={told.kits.filter(({ personId }) => personId === person.id).map(({ name }) => name)}
+              today={today.find(({ personId }) => personId === person.id)?.loadouts.map(({ name }) => name) ?? []}
+              edit={() => setEditing({ id: person.id })}
+            />
+          ))}
+          {people.length === 0 && <p className="muted">Nobody yet. Add the people who carry kits, or may have to fetch one.</p>}
+        </div>
+        <Told told={told} people={people} places={places.data} />
+      </section>
+      <Places told={told} stored={places} />
+      {editing !== null && (
+        <PersonEditor
+          key={editing === 'new' ? 'new' : editing.id}
+          person={edited}
+          taken={new Set(people.map(({ id }) => id))}
+          close={() => setEditing(null)}
+        />
+      )}
+    </div>
+  );
+}
+
+function PersonCard({
+  person,
+  kits,
+  today,
+  edit,
+}: {
+  person: StoredPerson;
+  kits: readonly string[];
+  today: readonly string[];
+  edit: () => void;
+}) {
+  return (
+    <article className="crew-person">
+      <div className="row">
+        <h2 className="grow">{person.name}</h2>
+        <Button size="compact-sm" variant="subtle" onClick={edit} aria-label={`Change ${person.name}`}>
+          Change
+        </Button>
+        <Button
+          size="compact-sm"
+          variant="subtle"
+          component={Link}
+          to={`/crew/sheet?person=${person.id}`}
+          aria-label={`Card of ${person.name}`}
+        >
+          Card
+        </Button>
+      </div>
+      <p className="muted">{person.role}</p>
+      <dl>
+        <dt>carries</dt>
+        <dd>{kits.join(', ') || 'no kit'}</dd>
+        <dt>today</dt>
+        <dd>{today.join(', then ') || 'nothing planned'}</dd>
+        <dt>trained for</dt>
+        <dd>
+          {person.skills
+            .map(
+              (skill) =>
+                SKILL_FACTS[skill].name +
+                (SKILL_FACTS[skill].needsAuthority ? (person.authorised.includes(skill) ? ' (allowed)' : ' (not allowed here)') : ''),
+            )
+            .join(', ') || 'nothing yet'}
+        </dd>
+      </dl>
+    </article>
+  );
+}
+
+/** Kit by kit: where it is, and who has been told; a tick is kept at once. */
+function Told({ told, people, places }: { told: CarryTold; people: readonly StoredPerson[]; places: PlacesPlan }) {
+  const positions = useCatalog((state) => state.positions);
+  const { error, keep } = useKeep();
+  const toggle = ({ version, ...person }: StoredPerson, kitId: string) => {
+    const next = person.told.includes(kitId) ? person.told.filter((id) => id !== kitId) : [...person.told, kitId];
+    void keep(() => api.put(`/api/people/${person.id}`, { version, data: { ...person, told: next } }));
+  };
+  return (
+    <section>
+      <h2>Where is it, and who has been told</h2>
+      <Refusal text={error} />
+      <div className="week-scroll">
+        <table className="compare-table crew-told">
+          <thead>
+            <tr>
+              <th scope="col">Kit</th>
+              <th scope="col">Where</th>
+              {people.map(({ id, name }) => (
+                <th key={id} scope="col" className="crew-tick">
+                  {name.split(' ')[0]}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {whereIs(told.kits, people, places, positions).map(({ kit, where, exactly, told: knowing }) => (
+              <tr key={kit.id}>
+                <th scope="row">
+                  <Link to={`/kits/${kit.id}/bench`}>{kit.name}</Link>
+                </th>
+                <td>
+                  {where}
+                  {exactly !== '' && <span className="muted small"> · {exactly}</span>}
+                </td>
+                {people.map((person) => (
+                  <td key={person.id} className="crew-tick">
+                    <input
+                      type="checkbox"
+                      aria-label={`${person.name} has been told of ${kit.name}`}
+                      checked={knowing.some(({ id }) => id === person.id)}
+                      onChange={() => toggle(person, kit.id)}
+                    />
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function Places({ told, stored }: { told: CarryTold; stored: StoredPlaces }) {
+  const [plan, setPlan] = useState(stored.data);
+  const [known, setKnown] = useState(stored);
+  const { error, keep } = useKeep();
+  // What came from the server replaces the drawing only where nothing was drawn since.
+  if (known !== stored) {
+    if (plan === known.data) setPlan(stored.data);
+    setKnown(stored);
+  }
+  const isChanged = JSON.stringify(plan) !== JSON.stringify(stored.data);
+  return (
+    <section className="crew-places" aria-label="Plan of places">
+      <div className="row">
+        <h2 className="grow">Plan of places</h2>
+        <Button
+          size="compact-sm"
+          disabled={!isChanged}
+          onClick={() => void keep(() => api.put('/api/places', { data: plan, version: stored.version }))}
+        >
+          Keep the plan
+        </Button>
+      </div>
+      <Refusal text={error} />
+      <PlacesEditor plan={plan} kits={told.kits} change={setPlan} />
+      <p className="small muted">Drag a place, or move it with the arrow keys (Shift: farther). The plan is printed on the crew’s sheet.</p>
+    </section>
+  );
+}
