@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { readCaution, startBrowser, startServer } from './browser.mjs';
+import { startBrowser, startServer } from './browser.mjs';
 import { by, Person } from './page.mjs';
 
 let server;
@@ -291,75 +291,5 @@ describe('two tabs on one kit', () => {
     expect(await kinds()).toContain('foil-blanket');
     await one.page.close();
     await two.page.close();
-  });
-});
-
-describe('every screen, by day and at dusk', () => {
-  const SCREENS = [
-    '/',
-    '/kits/console-case/brief',
-    '/kits/helm-vest/brief?view=words',
-    '/kits/helm-vest/brief?view=compare&with=school:remote',
-    '/kits/helm-vest/compare?with=list:ready-pocket&with=kit:belt-kit',
-    '/schools/committee-first',
-    '/kinds?kind=kaolin-gauze',
-    '/kinds?kind=import',
-    '/kits/tow-panel/bench?rung=M',
-    '/kits/belt-kit/fit',
-    '/kits/helm-vest/stage',
-    '/kits/helm-vest/stage?part=print&form=card',
-    '/places?container=belt-pouch',
-    '/stores',
-    '/restock',
-    '/carry?loadout=on-the-water',
-    '/upkeep',
-    '/kits/helm-vest/inspect',
-    '/use',
-    '/use/helm-vest',
-    '/settings',
-    '/nowhere',
-  ];
-
-  it('has no violation of WCAG 2.2 AA that axe finds, by day and at dusk, and none scrolls sideways', async () => {
-    const looker = await newPerson();
-    const look = async (path, where) => {
-      await looker.goTo(server.url + path);
-      for (const scheme of ['light', 'dark']) {
-        await looker.page.evaluate((value) => document.documentElement.setAttribute('data-mantine-color-scheme', value), scheme);
-        await new Promise((resolve) => setTimeout(resolve, 250));
-        await looker.isAccessible(`${where} (${scheme})`);
-      }
-      await looker.fitsAcross(where);
-    };
-    for (const path of SCREENS) await look(path, path);
-    await looker.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
-    for (const path of ['/', '/use/helm-vest', '/use', '/restock', '/kits/helm-vest/inspect']) await look(path, `${path} on a phone`);
-    expect(looker.errors).toEqual([]);
-    await looker.page.close();
-    // Every screen by day and at dusk: by far the longest of the journeys.
-  }, 600_000);
-
-  it('opens at dusk where that was chosen', async () => {
-    const looker = await newPerson();
-    await looker.page.evaluateOnNewDocument(() => localStorage.setItem('mantine-color-scheme-value', 'dark'));
-    await looker.goTo(`${server.url}/kits/helm-vest/fit`);
-    expect(await looker.page.evaluate(() => document.documentElement.getAttribute('data-mantine-color-scheme'))).toBe('dark');
-    await looker.isAccessible('fit at dusk');
-    await looker.page.close();
-  });
-
-  it('the caution has none either', async () => {
-    const fresh = await startServer({ args: ['--empty'] });
-    const looker = await newPerson();
-    await looker.goTo(fresh.url);
-    await looker.sees('Read this once');
-    await looker.isAccessible('caution');
-    await readCaution(fresh.url);
-    await looker.page.reload({ waitUntil: 'networkidle0' });
-    await looker.sees('Start with a kit');
-    await looker.isAccessible('empty Muster');
-    await looker.page.close();
-    await fresh.stop();
-    fresh.remove();
   });
 });

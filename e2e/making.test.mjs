@@ -1,7 +1,7 @@
 // Fit and Stage: measuring, packing and making ready, driven as a person does it.
 import { beforeEach, describe, expect, it } from 'vitest';
 import { withCrew } from './crew.mjs';
-import { by, text } from './page.mjs';
+import { by, printedPages, text } from './page.mjs';
 
 const scene = withCrew();
 const { api } = scene;
@@ -99,7 +99,7 @@ describe('a sleeve that was measured', () => {
 
   it('is checked with a ruler of true size', async () => {
     await person.goTo(`${server.url}/places/ruler`);
-    const [page] = await pages(person.page);
+    const [page] = await printedPages(person.page);
     expect(page.text).toContain('/MediaBox');
     const bar = await person.page.$eval('svg[aria-label="Bar of 100 mm"] rect', (node) => node.getBoundingClientRect().width);
     // 96 px to an inch of 25.4 mm.
@@ -280,7 +280,7 @@ describe('making a kit ready', () => {
     for (const [form, [wMm, hMm]] of Object.entries(sizes)) {
       await person.goTo(`${server.url}/kits/helm-vest/stage?part=print&form=${form}`);
       await person.page.waitForSelector(form === 'sheet' ? '.pack-sheet li' : 'img.code');
-      const printed = await pages(person.page);
+      const printed = await printedPages(person.page);
       const [first] = printed;
       expect(first.wMm, form).toBeCloseTo(wMm, 0);
       expect(first.hMm, form).toBeCloseTo(hMm, 0);
@@ -369,11 +369,3 @@ describe('making a kit ready', () => {
     await person.isAccessible('vacuum');
   });
 });
-
-/** Prints the page as it stands, and tells of each sheet of paper how large it is. */
-async function pages(page) {
-  const pdf = Buffer.from(await page.pdf({ preferCSSPageSize: true, printBackground: true })).toString('latin1');
-  const boxes = [...pdf.matchAll(/\/MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)\s*\]/g)];
-  const mm = (points) => (Number(points) / 72) * 25.4;
-  return boxes.map(([own, w, h]) => ({ text: own, wMm: mm(w), hMm: mm(h) }));
-}

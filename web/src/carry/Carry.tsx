@@ -119,13 +119,13 @@ function LoadoutPage({ told, stored, heading, open, changed, gone }: LoadoutPage
         <aside className="carry-list" aria-label="Loadouts">
           {heading}
           <LoadoutList loadouts={loadouts} views={views} chosen={loadout.id} open={open} />
-          <HowReached conditions={loadout.conditions} change={(next) => draft.change({ conditions: { ...loadout.conditions, ...next } })} />
         </aside>
         <section className="carry-main" aria-label={loadout.name}>
           <div className="carry-top">
             <Bodies told={told} loadout={loadout} view={view} letters={letters} change={draft.change} />
             <Headline loadout={loadout} view={view} nameOf={nameOf} />
           </div>
+          <HowReached conditions={loadout.conditions} change={(next) => draft.change({ conditions: { ...loadout.conditions, ...next } })} />
           {view !== null && (
             <ReachLanes
               view={view}

@@ -19,7 +19,7 @@ export function Headline({ loadout, view, nameOf }: HeadlineProps) {
   const asked = view.coverage.needs.filter(({ least }) => least > 0);
   const gaps = asked.filter(({ state }) => state === 'gap');
   const lanesOf = (need: string) => view.needs.find((one) => one.need === need)?.lanes ?? [];
-  const limb = lanesOf('M.limb').filter(({ inTime }) => inTime);
+  const limb = lanesOf('M.limb').filter(({ inTime, grade }) => inTime && grade !== 'improvised');
   const [nearest, second] = limb;
   const fromName = (from: string) => (from === OWN_ID ? 'your own things' : nameOf(from));
   const late = gaps.filter(({ late: count }) => count > 0);

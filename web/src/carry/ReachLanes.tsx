@@ -85,10 +85,13 @@ const LEAST_APART = 0.042;
 
 function Dots({ lanes, letters, fromName, chosen, open }: DotsProps) {
   let last = Number.NEGATIVE_INFINITY;
-  return lanes.map(({ from, unitId, kind, s, inTime, grade }, index) => {
+  // A makeshift may be quicker, but what one would reach for is the first real thing.
+  const first = lanes.find(({ inTime, grade }) => inTime && grade !== 'improvised');
+  return lanes.map((lane) => {
+    const { from, unitId, kind, s, inTime, grade } = lane;
     const share = Math.max(laneShare(s), last + LEAST_APART);
     last = share;
-    const isFirst = index === 0 && inTime;
+    const isFirst = lane === first;
     const ofKind = from === OWN_ID ? '' : `, ${kindName(kind)}`;
     const words = `${fromName(from)}${ofKind}: ${showSeconds(s)}${grade === 'primary' ? '' : `, ${grade}`}${inTime ? '' : ', too late'}`;
     return (

@@ -184,8 +184,11 @@ function NeedCell({ view, need }: { view: LoadoutView | null; need: NeedId }) {
     <>
       <span className={`state-${tone} side-state`}>{STATE_WORDS[found.state]}</span>{' '}
       <span className="mono">
-        {found.have} of {found.least}
-        {first !== undefined && `, ${showSeconds(first.s)}${first.inTime ? '' : ' too late'}`}
+        {found.have}
+        {first !== undefined && ` · ${showSeconds(first.s)}${first.inTime ? '' : ' too late'}`}
+      </span>{' '}
+      <span className="small muted">
+        least {found.least}, ideal {found.ideal}
       </span>
     </>
   );

@@ -21,7 +21,9 @@ describe('seconds in words', () => {
     [3600, '1 h'],
     [3900, '1 h 5 min'],
   ])('%d is %s', (seconds, words) => {
-    expect(showSeconds(seconds)).toBe(words);
+    expect(showSeconds(seconds).replaceAll('\u00a0', ' ')).toBe(words);
+    // A number is never parted from its unit.
+    expect(showSeconds(seconds)).not.toMatch(/\d [a-z]/);
   });
 });
 

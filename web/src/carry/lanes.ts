@@ -15,8 +15,12 @@ export const TICKS: readonly { s: number; label: string }[] = [
 /** Share of the width, 0 to 1; what is sooner than a second or later than an hour stands at the end. */
 export const laneShare = (seconds: number): number => Math.log(Math.min(MOST_S, Math.max(1, seconds))) / Math.log(MOST_S);
 
-/** "3 s", "2 min 40 s", "1 h 5 min" */
-export function showSeconds(seconds: number): string {
+const NO_BREAK = '\u00a0';
+
+/** "3 s", "2 min 40 s", "1 h 5 min"; a number and its unit stay on one line. */
+export const showSeconds = (seconds: number): string => spelled(seconds).replaceAll(/(\d) /g, `$1${NO_BREAK}`);
+
+function spelled(seconds: number): string {
   const whole = Math.round(seconds);
   if (whole < 60) return `${whole} s`;
   const [hours, minutes, rest] = [Math.floor(whole / 3600), Math.floor((whole % 3600) / 60), whole % 60];

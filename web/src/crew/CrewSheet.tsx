@@ -27,7 +27,7 @@ export function CrewSheet() {
   const person = people.find(({ id }) => id === params.get('person'));
   return (
     <main id="main" className="crew-sheet-page">
-      <style>{`@page { size: ${person === undefined ? 'A4 portrait' : 'A6 portrait'}; margin: ${person === undefined ? '12mm' : '6mm'}; }`}</style>
+      <style>{`@page { size: ${person === undefined ? 'A4 portrait' : '105mm 148mm'}; margin: ${person === undefined ? '12mm' : '6mm'}; }`}</style>
       <div className="row no-print crew-sheet-tools">
         <Link to="/crew">Crew</Link>
         <Select
