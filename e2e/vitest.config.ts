@@ -8,7 +8,8 @@ export default defineConfig({
     testTimeout: 300_000,
     hookTimeout: 120_000,
     expect: { poll: { timeout: 20_000 } },
-    fileParallelism: false,
+    fileParallelism: true,
+    maxWorkers: 2,
     pool: 'forks',
   },
 });

@@ -3,6 +3,7 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { benchCarry } from './bench-carry.mjs';
 import { benchFitQuality, benchLists, random } from './bench-fit.mjs';
 import { benchHorizon, benchStores } from './bench-upkeep.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
@@ -256,6 +257,10 @@ if (only === 'fit') {
   else benchFitQuality(ivrak, report);
   process.exit(0);
 }
+if (only === 'carry') {
+  await benchCarry(ivrak, pathToFileURL(core).href, report);
+  process.exit(0);
+}
 if (only === 'frames') {
   await benchFrames();
   process.exit(0);
@@ -270,6 +275,7 @@ if (only === 'upkeep') {
   process.exit(0);
 }
 benchCoverage();
+await benchCarry(ivrak, pathToFileURL(core).href, report);
 benchHorizon(ivrak, report);
 benchFit();
 benchFitQuality(ivrak, report);

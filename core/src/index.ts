@@ -25,7 +25,7 @@ export {
   type SingleThing,
   type StaysBehind,
 } from './carry/loadout.ts';
-export { leaveAtHome, type Scenario, SPARE_TRIES, type Spares, type StayingUnit } from './carry/spare.ts';
+export { leaveAtHome, type Scenario, SPARE_LOOKS, type Spares, type StayingUnit } from './carry/spare.ts';
 export { notReady, type TakeLine, type TakenKit, takeList } from './carry/takeList.ts';
 export { crowdedPositions, type KitConflict, kitConflicts, plannedOn, WEEKDAY_NAMES, weekdayOf } from './carry/week.ts';
 export { type CarryKit, CarryKitSchema, LoadoutViewSchema, loadoutKitOf } from './carry/wire.ts';

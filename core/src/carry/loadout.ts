@@ -1,6 +1,6 @@
-import { assignOnly, type Coverage, coverage } from '../coverage/coverage.ts';
+import { type Coverage, coverageAndMeans, coverageNow, type HeldNow, leastMetNow } from '../coverage/coverage.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
-import { type AskedNeed, type CoverageProblem, meansOf, type StockUnit } from '../coverage/prepare.ts';
+import type { AskedNeed, CoverageProblem, Means, StockUnit } from '../coverage/prepare.ts';
 import { isOutside } from '../fit/kitFit.ts';
 import { BEARER_NAMES, type Bearer, type Container, type Position } from '../model/container.ts';
 import { GRADES, type Grade, type Kind, type KindCatalog } from '../model/kind.ts';
@@ -194,7 +194,8 @@ export function loadoutProblem(loadout: Loadout, world: CarryWorld): LoadoutProb
     for (const [id, answer] of kitReach({ ...kit, position }, { ...how, fetchS: fetch, hasLight, cutterS }, catalog)) reach.set(id, answer);
   const things = ownUnits(loadout.own);
   for (const [index, one] of loadout.own.entries()) reach.set(things[index]?.id ?? '', ownReach(one, { ...how, hasLight }));
-  const fromOf = new Map(present.flatMap(({ kit }) => kit.units.map(({ id }) => [id, kit.id] as const)));
+  const fromOf = new Map<string, string>();
+  for (const { kit } of present) for (const { id } of kit.units) fromOf.set(id, kit.id);
   for (const { id } of things) fromOf.set(id, OWN_ID);
   const stock = [...present.map(({ kit }) => ({ id: kit.id, units: kit.units })), { id: OWN_ID, units: things }];
   return {
@@ -214,10 +215,12 @@ export function loadoutProblem(loadout: Loadout, world: CarryWorld): LoadoutProb
 }
 
 function inReach(units: readonly StockUnit[], reach: ReadonlyMap<string, Reach>): StockUnit[] {
-  return units.flatMap((unit) => {
+  const there: StockUnit[] = [];
+  for (const unit of units) {
     const answer = reach.get(unit.id);
-    return answer?.inReach === true ? [{ ...unit, reachS: answer.s }] : [];
-  });
+    if (answer?.inReach === true) there.push({ ...unit, reachS: answer.s });
+  }
+  return there;
 }
 
 const canDo = (kindId: string, need: NeedId, catalog: KindCatalog): boolean => catalog.get(kindId)?.grades[need] !== undefined;
@@ -246,16 +249,20 @@ function nearestCutter(loadout: Loadout, present: readonly Carried[], how: How, 
 }
 
 function carriedView({ carried, kit, position, fetchS: fetch, missing }: Carried, reach: ReadonlyMap<string, Reach>): CarriedView {
-  const answers = kit.units.map(({ id }) => reach.get(id));
-  const times = answers.flatMap((answer) => (answer?.inReach === true ? [answer.s] : []));
-  const refused = answers.find((answer) => answer?.inReach === false);
-  const unreached = times.length === 0 && refused?.inReach === false ? refused.why : null;
+  let firstS: number | null = null;
+  let refused: string | null = null;
+  for (const { id } of kit.units) {
+    const answer = reach.get(id);
+    if (answer?.inReach === true) firstS = Math.min(firstS ?? answer.s, answer.s);
+    else if (answer?.inReach === false) refused ??= answer.why;
+  }
+  const unreached = firstS === null ? refused : null;
   return {
     kitId: carried.kitId,
     positionId: position.id,
     fetchS: fetch,
     why: missing === null ? unreached : `needs ${missing}`,
-    firstS: times.length === 0 ? null : Math.min(...times),
+    firstS,
     onBody: position.onBody && carried.distanceM === 0 && missing === null,
     massG: kit.massG,
   };
@@ -270,9 +277,8 @@ export function loadoutView(loadout: Loadout, world: CarryWorld): LoadoutView | 
   const asked = loadoutProblem(loadout, world);
   if (asked === null) return null;
   const { behind, problem } = heldBack(asked, loadout);
-  const whole = behind.length === 0 ? null : coverage(asked.problem, asked.catalog);
-  const own = coverage(problem, asked.catalog);
-  const lanes = lanesOf(problem, asked);
+  const { coverage: own, means } = coverageAndMeans(problem, asked.catalog);
+  const lanes = lanesOf(problem, means, asked);
   const there = asked.kits.filter(({ why, fetchS: fetch }) => why === null && fetch === 0);
   const ownMassG = loadout.own.reduce((sum, { massG }) => sum + massG, 0);
   return {
@@ -280,9 +286,11 @@ export function loadoutView(loadout: Loadout, world: CarryWorld): LoadoutView | 
     needs: lanes,
     kits: asked.kits,
     reach: Object.fromEntries(asked.reach),
-    second: secondCasualty(problem, asked, lanes),
+    second: secondCasualty(problem, means, asked),
     singles: singlesOf(own, lanes, asked),
-    security: loadout.passesSecurity ? { behind, worse: whole === null ? [] : worse(whole, own) } : null,
+    security: loadout.passesSecurity
+      ? { behind, worse: behind.length === 0 ? [] : worse(coverageNow(asked.problem, asked.catalog), own) }
+      : null,
     massG: there.reduce((sum, { massG }) => sum + massG, ownMassG),
     bodyMassG: there.filter(({ onBody }) => onBody).reduce((sum, { massG }) => sum + massG, ownMassG),
   };
@@ -301,19 +309,20 @@ function heldBack({ problem, catalog }: LoadoutProblem, loadout: Loadout): { pro
 
 const STATE_RANK = { off: 4, gap: 0, thin: 1, held: 2, full: 3 } as const;
 
-function worse(before: Coverage, after: Coverage): { need: NeedId; from: string; to: string }[] {
-  return before.needs.flatMap(({ need, state }, index) => {
+function worse(before: readonly HeldNow[], after: Coverage): { need: NeedId; from: string; to: string }[] {
+  return before.flatMap(({ need, state }, index) => {
     const now = after.needs[index]?.state ?? state;
     return STATE_RANK[now] < STATE_RANK[state] ? [{ need, from: state, to: now }] : [];
   });
 }
 
 /** For every need the quickest means of every kit; kits that have none are not in it. */
-function lanesOf(problem: CoverageProblem, { catalog, reach, fromOf }: LoadoutProblem): LoadoutNeed[] {
-  const kindOf = new Map(problem.kits.flatMap(({ units }) => units.map(({ id, kind }) => [id, kind] as const)));
+function lanesOf(problem: CoverageProblem, means: readonly Means[], { reach, fromOf }: LoadoutProblem): LoadoutNeed[] {
+  const kindOf = new Map<string, string>();
+  for (const { units } of problem.kits) for (const { id, kind } of units) kindOf.set(id, kind);
   const quickest = new Map<NeedId, Map<string, Lane>>(problem.needs.map(({ need }) => [need, new Map()]));
   const windows = new Map(problem.needs.map(({ need, windowS }) => [need, windowS ?? null]));
-  for (const { need, unitId, grade } of meansOf(problem, catalog)) {
+  for (const { need, unitId, grade } of means) {
     const answer = reach.get(unitId);
     const from = fromOf.get(unitId);
     const own = quickest.get(need);
@@ -331,34 +340,26 @@ function lanesOf(problem: CoverageProblem, { catalog, reach, fromOf }: LoadoutPr
 }
 
 /** What a second casualty at the same time would get: the first takes what one needs at least, the second has what is left. */
-function secondCasualty(problem: CoverageProblem, { ofOne, catalog }: LoadoutProblem, lanes: readonly LoadoutNeed[]): SecondCasualty[] {
-  const leastOnly = ofOne.map((need) => ({ ...need, ideal: need.least }));
-  const one = { ...problem, needs: leastOnly };
+function secondCasualty(problem: CoverageProblem, means: readonly Means[], { ofOne, catalog }: LoadoutProblem): SecondCasualty[] {
+  const one = { ...problem, needs: ofOne.filter(({ least }) => least > 0).map((need) => ({ ...need, ideal: need.least })) };
   const taken = new Map<string, number>();
-  for (const { by } of coverage(one, catalog).needs)
-    for (const { unitId, count } of by) taken.set(unitId, (taken.get(unitId) ?? 0) + count);
+  for (const { by } of coverageNow(one, catalog)) for (const { unitId, count } of by) taken.set(unitId, (taken.get(unitId) ?? 0) + count);
+  const secondsOf = new Map<string, number>();
   const kits = problem.kits.map((kit) => ({
     ...kit,
-    units: kit.units.map((unit) => ({ ...unit, piecesUsed: (unit.piecesUsed ?? 0) + (taken.get(unit.id) ?? 0) })),
+    units: kit.units.map((unit) => {
+      const used = (unit.piecesUsed ?? 0) + (taken.get(unit.id) ?? 0);
+      if (used < unit.count * (catalog.get(unit.kind)?.pieces ?? 1)) secondsOf.set(unit.id, unit.reachS ?? 0);
+      return taken.has(unit.id) ? { ...unit, piecesUsed: used } : unit;
+    }),
   }));
-  const left = { ...one, kits };
-  const times = quickestTimes(left, catalog);
-  const isAsked = new Set(lanes.map(({ need }) => need));
-  const { least: met } = assignOnly(left, catalog);
-  return ofOne.flatMap(({ need, least }, index): SecondCasualty[] => {
-    if (!isAsked.has(need) || least === 0) return [];
-    return [{ need, isHeld: (met[index] ?? 0) >= least, s: times.get(need) ?? null }];
-  });
-}
-
-function quickestTimes(problem: CoverageProblem, catalog: KindCatalog): Map<NeedId, number> {
-  const secondsOf = new Map(problem.kits.flatMap(({ units }) => units.map(({ id, reachS }) => [id, reachS ?? 0] as const)));
   const times = new Map<NeedId, number>();
-  for (const { need, unitId } of meansOf(problem, catalog)) {
-    const s = secondsOf.get(unitId) ?? 0;
-    if (s < (times.get(need) ?? Number.POSITIVE_INFINITY)) times.set(need, s);
+  for (const { need, unitId } of means) {
+    const s = secondsOf.get(unitId);
+    if (s !== undefined && s < (times.get(need) ?? Number.POSITIVE_INFINITY)) times.set(need, s);
   }
-  return times;
+  const met = leastMetNow({ ...one, kits }, catalog);
+  return one.needs.map(({ need, least }, index) => ({ need, isHeld: (met[index] ?? 0) >= least, s: times.get(need) ?? null }));
 }
 
 /** Things whose loss opens a gap, with what would be next, though it comes too late or serves worse. */

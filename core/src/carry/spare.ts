@@ -45,8 +45,8 @@ interface Held {
   singles: ReadonlySet<string>;
 }
 
-/** How many combinations are looked at before the largest found so far is told without proof. */
-export const SPARE_TRIES = 4000;
+/** How many things are looked at, over all combinations that are tried, before the largest set found so far is told without proof. */
+export const SPARE_LOOKS = 500_000;
 
 /**
  * The most things that can stay at home with nothing lost in any situation: no need has fewer pieces in time, or worse ones, and
@@ -58,16 +58,16 @@ export function leaveAtHome(
   scenarios: readonly Scenario[],
   movable: ReadonlySet<string>,
   catalog: KindCatalog,
-  tries: number = SPARE_TRIES,
+  looks: number = SPARE_LOOKS,
 ): Spares {
-  return new SpareSearch(scenarios, movable, catalog, tries).run();
+  return new SpareSearch(scenarios, movable, catalog, looks).run();
 }
 
 class SpareSearch {
   private readonly held: Held[];
   /** Units of each situation by id. */
   private readonly unitsOf: ReadonlyMap<string, StockUnit>[];
-  private readonly groups: Group[];
+  private groups: Group[];
   private best: Single[] = [];
   private bestMassG = 0;
   private left: number;
@@ -76,17 +76,27 @@ class SpareSearch {
     private readonly scenarios: readonly Scenario[],
     movable: ReadonlySet<string>,
     private readonly catalog: KindCatalog,
-    tries: number,
+    looks: number,
   ) {
-    this.left = tries;
+    this.left = looks;
     this.held = scenarios.map((scenario) => heldOf(scenario, new Map()));
     this.unitsOf = scenarios.map(
       ({ problem }) => new Map(problem.kits.flatMap(({ units }) => units.map((unit) => [unit.id, unit] as const))),
     );
-    this.groups = this.groupsOf(movable).filter(({ singles }) => singles.length > 0);
+    this.groups = this.groupsOf(movable);
   }
 
+  /** First as much as goes one after the other, heaviest first, so that there is an answer; then whether more does. */
   run(): Spares {
+    for (const { singles } of this.groups) {
+      const some = this.longest(singles, this.best);
+      this.best = [...this.best, ...some];
+      this.bestMassG += massOf(some);
+    }
+    // What cannot go on its own cannot go with others either.
+    this.groups = this.groups
+      .map(({ singles, massG }) => ({ singles: this.longest(singles, []), massG }))
+      .filter(({ singles }) => singles.length > 0);
     this.descend(0, [], 0);
     return { ...this.told(this.best), proven: this.left > 0 };
   }
@@ -109,7 +119,10 @@ class SpareSearch {
             group.singles.push({ unitId: unit.id, kitId: kit.id, unit, massG: counted === 1 ? kind.massG * unit.count : kind.massG });
           groups.set(key, group);
         }
-    return [...groups.values()].map((group) => this.possible(group)).sort((a, b) => b.massG - a.massG);
+    const date = ({ unit }: Single): PlainDate | null => unit.expiresOn ?? null;
+    // The soonest to lapse goes first.
+    for (const { singles } of groups.values()) singles.sort((a, b) => compareExpiry(date(a), date(b)) || (a.unitId < b.unitId ? -1 : 1));
+    return [...groups.values()].sort((a, b) => b.massG - a.massG);
   }
 
   /** For every situation whether the unit is in each need's window there. */
@@ -123,13 +136,16 @@ class SpareSearch {
       .join('|');
   }
 
-  /** The soonest to lapse goes first; at most as many as can go while everything else stays. */
-  private possible(group: Group): Group {
-    const date = ({ unit }: Single): PlainDate | null => unit.expiresOn ?? null;
-    const singles = [...group.singles].sort((a, b) => compareExpiry(date(a), date(b)) || (a.unitId < b.unitId ? -1 : 1));
-    let most = 0;
-    while (most < singles.length && this.keeps(singles.slice(0, most + 1))) most += 1;
-    return { singles: singles.slice(0, most), massG: group.massG };
+  /** As many of a group, in its order, as can go beside others: the more go the more is lost, so the middle tells which half to look in. */
+  private longest(singles: readonly Single[], beside: readonly Single[]): Single[] {
+    let low = 0;
+    let high = singles.length;
+    while (low < high && this.left > 0) {
+      const middle = Math.ceil((low + high) / 2);
+      if (this.keeps([...beside, ...singles.slice(0, middle)])) low = middle;
+      else high = middle - 1;
+    }
+    return singles.slice(0, low);
   }
 
   private descend(at: number, gone: Single[], massG: number): void {
@@ -144,7 +160,7 @@ class SpareSearch {
       if (this.left <= 0) return;
       const next = [...gone, ...group.singles.slice(0, count)];
       if (count > 0 && !this.keeps(next)) continue;
-      this.descend(at + 1, next, massG + group.singles.slice(0, count).reduce((sum, single) => sum + single.massG, 0));
+      this.descend(at + 1, next, massG + massOf(group.singles.slice(0, count)));
     }
   }
 
@@ -178,12 +194,12 @@ class SpareSearch {
   }
 
   private keeps(gone: readonly Single[]): boolean {
-    this.left -= 1;
     const counts = countOf(gone);
     return this.scenarios.every((scenario, index) => {
       const isTouched = [...counts.keys()].some((id) => this.unitsOf[index]?.has(id));
       const before = this.held[index];
       if (!isTouched || before === undefined) return true;
+      this.left -= this.unitsOf[index]?.size ?? 1;
       const now = heldOf(scenario, counts);
       return (
         before.figures.every((have, need) => (now.figures[need] ?? 0) >= have) &&
@@ -213,6 +229,7 @@ class SpareSearch {
   }
 }
 
+const massOf = (singles: readonly Single[]): number => singles.reduce((sum, { massG }) => sum + massG, 0);
 const sumOf = (figures: readonly number[]): number => figures.reduce((sum, one) => sum + one, 0);
 const piecesOf = (unit: StockUnit, catalog: KindCatalog): number => {
   const each = catalog.get(unit.kind)?.pieces ?? 1;

@@ -8,7 +8,9 @@ import {
   CODES,
   type CoverageProblem,
   isEnabled,
+  type Means,
   maskOf,
+  meansOf,
   NAMES,
   type Prepared,
   prepare,
@@ -63,17 +65,50 @@ export function needState(least: number, ideal: number, have: number, makeshift:
  * Pure; units of kinds that the catalogue does not know are left out. Source: the assignment is a transversal matroid
  * for the least amounts and a flow problem for the rest.
  */
-export function coverage(problem: CoverageProblem, catalog: KindCatalog): Coverage {
+export const coverage = (problem: CoverageProblem, catalog: KindCatalog): Coverage =>
+  coverageOf(problem, catalog, prepare(problem, catalog));
+
+/** Coverage, and everything that could serve each need, in time or not. */
+export function coverageAndMeans(problem: CoverageProblem, catalog: KindCatalog): { coverage: Coverage; means: Means[] } {
   const prepared = prepare(problem, catalog);
+  return { coverage: coverageOf(problem, catalog, prepared), means: meansOf(problem.needs, prepared.rows) };
+}
+
+function coverageOf(problem: CoverageProblem, catalog: KindCatalog, prepared: Prepared): Coverage {
   const { rows, demands, late } = prepared;
   const assignment = assignPieces(demands, rows);
   const start = groupRows(rows, maskCache());
   const lapses = lapseDates(problem, catalog, prepared, start, assignment.least);
   const singlePoints = findSinglePoints(problem, catalog, prepared, start, assignment.least);
-  const servingsOf = new Map<number, Serving[]>();
-  for (const serving of assignment.servings) servingsOf.set(serving.demand, [...(servingsOf.get(serving.demand) ?? []), serving]);
+  const singles = new Set(singlePoints.map(({ need }) => need));
+  const needs = heldNow(problem, prepared, assignment).map(
+    (held, index): NeedCoverage => ({
+      ...held,
+      windowS: problem.needs[index]?.windowS ?? null,
+      lapsesOn: lapses[index] ?? null,
+      late: late[index] ?? 0,
+      singlePoint: singles.has(held.need),
+    }),
+  );
+  return { needs, singlePoints };
+}
 
-  const needs = problem.needs.map(({ need }, index): NeedCoverage => {
+export type HeldNow = Pick<NeedCoverage, 'need' | 'least' | 'ideal' | 'have' | 'state' | 'by'>;
+
+/** What each need has now and which units serve it, as in `coverage`, without dates and single points. */
+export function coverageNow(problem: CoverageProblem, catalog: KindCatalog): HeldNow[] {
+  const prepared = prepare(problem, catalog);
+  return heldNow(problem, prepared, assignPieces(prepared.demands, prepared.rows));
+}
+
+function heldNow(problem: CoverageProblem, { rows, demands }: Prepared, assignment: ReturnType<typeof assignPieces>): HeldNow[] {
+  const servingsOf = new Map<number, Serving[]>();
+  for (const serving of assignment.servings) {
+    const known = servingsOf.get(serving.demand);
+    if (known === undefined) servingsOf.set(serving.demand, [serving]);
+    else known.push(serving);
+  }
+  return problem.needs.map(({ need }, index) => {
     const { least, ideal } = demands[index] as Demand; // one demand a need
     const servings = servingsOf.get(index) ?? [];
     const have = (assignment.least[index] ?? 0) + (assignment.extra[index] ?? 0);
@@ -81,20 +116,8 @@ export function coverage(problem: CoverageProblem, catalog: KindCatalog): Covera
     const by = servings
       .map((serving) => servedBy(rows[serving.supplier] as Row, serving))
       .sort((a, b) => NAMES.indexOf(a.grade) - NAMES.indexOf(b.grade) || (a.unitId < b.unitId ? -1 : 1));
-    return {
-      need,
-      least,
-      ideal,
-      windowS: problem.needs[index]?.windowS ?? null,
-      have,
-      state: needState(least, ideal, have, makeshift),
-      lapsesOn: lapses[index] ?? null,
-      late: late[index] ?? 0,
-      singlePoint: singlePoints.some((point) => point.need === need),
-      by,
-    };
+    return { need, least, ideal, have, state: needState(least, ideal, have, makeshift), by };
   });
-  return { needs, singlePoints };
 }
 
 export interface Assigned {
@@ -120,6 +143,13 @@ function figuresOf({ rows, demands }: Prepared): Assigned {
   const extraMakeshift = demands.map(() => 0);
   for (const { demand, grade, towardIdeal } of servings) extraMakeshift[demand] = (extraMakeshift[demand] ?? 0) + (grade - 1) * towardIdeal;
   return { least, extra, improvised: graded(CODES.improvised), substitute: graded(CODES.substitute), extraMakeshift };
+}
+
+/** Only how much of each least is met, in the order of the needs. */
+export function leastMetNow(problem: CoverageProblem, catalog: KindCatalog): readonly number[] {
+  const { rows, demands } = prepare(problem, catalog);
+  const { masks, pieces } = groupRows(rows, maskCache());
+  return leastMet(demands, masks, pieces).met;
 }
 
 /** Needs of life-saving rungs that hang on a single thing, and the assignment, without dates: for asking of many sets of things. */

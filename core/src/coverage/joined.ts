@@ -7,10 +7,9 @@ export function joinedNeeds(all: readonly (readonly AskedNeed[])[]): AskedNeed[]
   for (const needs of all)
     for (const need of needs) {
       const before = asked.get(need.need);
-      asked.set(
-        need.need,
-        before === undefined ? need : { ...before, least: Math.max(before.least, need.least), ideal: Math.max(before.ideal, need.ideal) },
-      );
+      if (before === undefined) asked.set(need.need, need);
+      else if (need.least > before.least || need.ideal > before.ideal)
+        asked.set(need.need, { ...before, least: Math.max(before.least, need.least), ideal: Math.max(before.ideal, need.ideal) });
     }
   return [...asked.values()];
 }

@@ -56,6 +56,8 @@ export interface Row extends Supplier {
   unit: StockUnit;
   expiresOn: PlainDate | null;
   grades: GradeCode[];
+  /** Its grades if it were in hand at once. */
+  anyTime: GradeCode[];
 }
 
 export interface Prepared {
@@ -100,10 +102,11 @@ export function prepare(problem: CoverageProblem, catalog: KindCatalog): Prepare
   const rows: Row[] = [];
   for (const { unit, kind, pieces, expiresOn, reachS } of good) {
     const grades = codesOf(kind);
-    if (grades !== null) rows.push({ unit, pieces, expiresOn, grades: reachS === null ? grades : withinReach(grades, reachS, pieces) });
+    if (grades !== null)
+      rows.push({ unit, pieces, expiresOn, anyTime: grades, grades: reachS === null ? grades : withinReach(grades, reachS, pieces) });
   }
   // Soonest to lapse first, so that it is used last and stays spare; then by id, last id first.
-  rows.sort((a, b) => compareExpiry(a.expiresOn, b.expiresOn) || (a.unit.id < b.unit.id ? 1 : -1));
+  rows.sort((a, b) => (a.expiresOn === b.expiresOn ? 0 : compareExpiry(a.expiresOn, b.expiresOn)) || (a.unit.id < b.unit.id ? 1 : -1));
   return { rows, demands, late, provided };
 
   /** Grades of a kind are the same for all its units, so they are worked out once; null where it serves nothing. */
@@ -182,13 +185,14 @@ export interface Means {
   grade: Grade;
 }
 
-/** Everything that could serve each need, in time or not: what an assignment chooses from. */
-export function meansOf(problem: CoverageProblem, catalog: KindCatalog): Means[] {
-  const { rows } = prepare({ ...problem, needs: problem.needs.map((need) => ({ ...need, windowS: null })) }, catalog);
-  return rows.flatMap(({ unit, grades }) =>
-    problem.needs.flatMap(({ need }, index) => {
-      const grade = NAMES[(grades[index] ?? 0) - 1];
-      return grade === undefined ? [] : [{ need, unitId: unit.id, grade }];
-    }),
-  );
+/** Everything that could serve each need, in time or not: what an assignment would choose from if nothing were late. */
+export function meansOf(needs: readonly AskedNeed[], rows: readonly Row[]): Means[] {
+  const means: Means[] = [];
+  for (const { unit, anyTime } of rows)
+    for (let index = 0; index < anyTime.length; index += 1) {
+      const grade = NAMES[(anyTime[index] as number) - 1];
+      const asked = needs[index];
+      if (grade !== undefined && asked !== undefined) means.push({ need: asked.need, unitId: unit.id, grade });
+    }
+  return means;
 }

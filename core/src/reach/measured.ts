@@ -7,8 +7,8 @@ type Measured = Pick<ReachTime, 'kitId' | 'kind' | 'positionId' | 'conditions'>;
 type Asked = Omit<Measured, 'kitId'> & { kitId: string };
 
 const conditionKey = ({ hands, isSeated, isDark, isGloved }: Conditions): string => [hands, isSeated, isDark, isGloved].join(' ');
-const keyOf = ({ kitId, kind, positionId, conditions }: Asked): string =>
-  JSON.stringify([kitId, kind, positionId, conditionKey(conditions)]);
+/** Ids hold no space, so the parts cannot run into each other. */
+const keyOf = ({ kitId, kind, positionId, conditions }: Asked): string => `${kitId} ${kind} ${positionId} ${conditionKey(conditions)}`;
 
 /** How many of the last times count. */
 export const LAST_TIMES = 5;
@@ -30,6 +30,7 @@ export function measuredTimes(times: readonly ReachTime[]): MeasuredTimes {
  * stand after a thing was replaced by another of its kind. Null: none was taken there under these conditions.
  */
 export function measuredOf(times: MeasuredTimes, asked: Asked): { medianS: number; count: number } | null {
+  if (times.size === 0) return null;
   const last = (times.get(keyOf(asked)) ?? []).slice(0, LAST_TIMES).sort((a, b) => a - b);
   if (last.length === 0) return null;
   const middle = Math.floor(last.length / 2);

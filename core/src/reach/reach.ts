@@ -116,8 +116,17 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
   const items = itemsOf(kit);
   const isHidden = (id: string) => (kit.blockedBy?.[id]?.length ?? 0) > 0;
   const visible = items.filter(({ id }) => !isHidden(id)).length;
+  // The same for every thing of the kit.
+  const opening = openTerms(container, needsCutter, question);
+  const findSeen = findTerm('find', visible, 'things seen together', plan);
+  const findHidden = findTerm('find', visible + 1, 'things seen together', plan);
   const byUnit = new Map<string, string[]>();
-  for (const { id, unitId } of items) if (unitId !== null) byUnit.set(unitId, [...(byUnit.get(unitId) ?? []), id]);
+  for (const { id, unitId } of items) {
+    if (unitId === null) continue;
+    const known = byUnit.get(unitId);
+    if (known === undefined) byUnit.set(unitId, [id]);
+    else known.push(id);
+  }
   const moduleOf = new Map(kit.modules.flatMap((module) => module.unitIds.map((unitId) => [unitId as string, module] as const)));
   for (const unit of kit.units) {
     const kind = catalog.get(unit.kind);
@@ -140,14 +149,9 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
     const terms: ReachTerm[] = [];
     const module = moduleOf.get(unit.id);
     const own = module === undefined ? (byUnit.get(unit.id) ?? []) : [`${MODULE_PREFIX}${module.id}`];
-    const front = Math.min(...own.map((id) => kit.blockedBy?.[id]?.length ?? 0), Number.POSITIVE_INFINITY);
-    if (needsCutter) {
-      terms.push({ id: 'cutter', label: 'the cutter first', s: question.cutterS ?? 0 });
-      terms.push({ id: 'open', label: REACH_FACTS.openUncutS.label, s: values.openUncutS });
-    } else if (container !== undefined) {
-      const key = OPEN_VALUES[container.opening];
-      terms.push({ id: 'open', label: REACH_FACTS[key].label, s: values[key] });
-    }
+    let front = Number.POSITIVE_INFINITY;
+    for (const id of own) front = Math.min(front, kit.blockedBy?.[id]?.length ?? 0);
+    terms.push(...opening);
     if (front > 0 && Number.isFinite(front))
       terms.push({
         id: 'front',
@@ -155,7 +159,7 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
         s: front * values.frontS,
       });
     // What lies behind others is looked for among them, and then is one more.
-    terms.push(findTerm('find', visible + (front > 0 ? 1 : 0), 'things seen together', plan));
+    terms.push(front > 0 ? findHidden : findSeen);
     const mates = module === undefined ? 0 : kit.units.filter(({ id }) => module.unitIds.some((own) => own === id)).length;
     if (module !== undefined && mates > 0) terms.push(findTerm('module', mates, `things in ${module.name}`, plan));
     return terms;
@@ -171,6 +175,17 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
     const all = [...fetch, ...terms, ...handicaps(sum(terms), kind.grades, question)];
     return { inReach: true, s: sum(all), terms: all, measured: null };
   }
+}
+
+function openTerms(container: Container | undefined, needsCutter: boolean, { plan, cutterS }: ReachQuestion): ReachTerm[] {
+  if (needsCutter)
+    return [
+      { id: 'cutter', label: 'the cutter first', s: cutterS ?? 0 },
+      { id: 'open', label: REACH_FACTS.openUncutS.label, s: plan.values.openUncutS },
+    ];
+  if (container === undefined) return [];
+  const key = OPEN_VALUES[container.opening];
+  return [{ id: 'open', label: REACH_FACTS[key].label, s: plan.values[key] }];
 }
 
 const sum = (terms: readonly ReachTerm[]): number => terms.reduce((total, { s }) => total + s, 0);

@@ -81,7 +81,7 @@ interface DotsProps extends Pick<ReachLanesProps, 'letters' | 'chosen' | 'open'>
 }
 
 /** So far apart that letters do not cover each other, as a share of a lane of usual width. */
-const LEAST_APART = 0.042;
+const LEAST_APART = 0.047;
 
 function Dots({ lanes, letters, fromName, chosen, open }: DotsProps) {
   let last = Number.NEGATIVE_INFINITY;
