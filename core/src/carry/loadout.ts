@@ -1,6 +1,6 @@
 import { type Coverage, coverageAndMeans, coverageNow, type HeldNow, leastMetNow } from '../coverage/coverage.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
-import type { AskedNeed, CoverageProblem, Means, StockUnit } from '../coverage/prepare.ts';
+import { type AskedNeed, type CoverageProblem, type GoodUnit, goodUnits, type Means, type StockUnit } from '../coverage/prepare.ts';
 import { isOutside } from '../fit/kitFit.ts';
 import { BEARER_NAMES, type Bearer, type Container, type Position } from '../model/container.ts';
 import { GRADES, type Grade, type Kind, type KindCatalog } from '../model/kind.ts';
@@ -277,7 +277,8 @@ export function loadoutView(loadout: Loadout, world: CarryWorld): LoadoutView | 
   const asked = loadoutProblem(loadout, world);
   if (asked === null) return null;
   const { behind, problem } = heldBack(asked, loadout);
-  const { coverage: own, means } = coverageAndMeans(problem, asked.catalog);
+  const good = goodUnits(problem, asked.catalog);
+  const { coverage: own, means } = coverageAndMeans(problem, asked.catalog, good);
   const lanes = lanesOf(problem, means, asked);
   const there = asked.kits.filter(({ why, fetchS: fetch }) => why === null && fetch === 0);
   const ownMassG = loadout.own.reduce((sum, { massG }) => sum + massG, 0);
@@ -286,7 +287,7 @@ export function loadoutView(loadout: Loadout, world: CarryWorld): LoadoutView | 
     needs: lanes,
     kits: asked.kits,
     reach: Object.fromEntries(asked.reach),
-    second: secondCasualty(problem, means, asked),
+    second: secondCasualty(problem, good, means, asked),
     singles: singlesOf(own, lanes, asked),
     security: loadout.passesSecurity
       ? { behind, worse: behind.length === 0 ? [] : worse(coverageNow(asked.problem, asked.catalog), own) }
@@ -340,25 +341,30 @@ function lanesOf(problem: CoverageProblem, means: readonly Means[], { reach, fro
 }
 
 /** What a second casualty at the same time would get: the first takes what one needs at least, the second has what is left. */
-function secondCasualty(problem: CoverageProblem, means: readonly Means[], { ofOne, catalog }: LoadoutProblem): SecondCasualty[] {
+function secondCasualty(
+  problem: CoverageProblem,
+  good: readonly GoodUnit[],
+  means: readonly Means[],
+  { ofOne, catalog }: LoadoutProblem,
+): SecondCasualty[] {
   const one = { ...problem, needs: ofOne.filter(({ least }) => least > 0).map((need) => ({ ...need, ideal: need.least })) };
   const taken = new Map<string, number>();
-  for (const { by } of coverageNow(one, catalog)) for (const { unitId, count } of by) taken.set(unitId, (taken.get(unitId) ?? 0) + count);
+  for (const { by } of coverageNow(one, catalog, good))
+    for (const { unitId, count } of by) taken.set(unitId, (taken.get(unitId) ?? 0) + count);
   const secondsOf = new Map<string, number>();
-  const kits = problem.kits.map((kit) => ({
-    ...kit,
-    units: kit.units.map((unit) => {
-      const used = (unit.piecesUsed ?? 0) + (taken.get(unit.id) ?? 0);
-      if (used < unit.count * (catalog.get(unit.kind)?.pieces ?? 1)) secondsOf.set(unit.id, unit.reachS ?? 0);
-      return taken.has(unit.id) ? { ...unit, piecesUsed: used } : unit;
-    }),
-  }));
+  const left: GoodUnit[] = [];
+  for (const unit of good) {
+    const pieces = unit.pieces - (taken.get(unit.unit.id) ?? 0);
+    if (pieces === 0) continue;
+    left.push(pieces === unit.pieces ? unit : { ...unit, pieces });
+    secondsOf.set(unit.unit.id, unit.reachS ?? 0);
+  }
   const times = new Map<NeedId, number>();
   for (const { need, unitId } of means) {
     const s = secondsOf.get(unitId);
     if (s !== undefined && s < (times.get(need) ?? Number.POSITIVE_INFINITY)) times.set(need, s);
   }
-  const met = leastMetNow({ ...one, kits }, catalog);
+  const met = leastMetNow(one, catalog, left);
   return one.needs.map(({ need, least }, index) => ({ need, isHeld: (met[index] ?? 0) >= least, s: times.get(need) ?? null }));
 }
 

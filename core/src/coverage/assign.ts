@@ -101,8 +101,12 @@ export function assignPieces(demands: readonly Demand[], suppliers: readonly Sup
   return { servings: classes.flatMap((own) => shareOut(own, net, supplierEdges)), least, extra };
 }
 
-const servedDemands = (demands: readonly Demand[], grades: readonly GradeCode[]): number[] =>
-  grades.flatMap((grade, demand) => (grade > 0 && (demands[demand]?.ideal ?? 0) > 0 ? [demand] : []));
+function servedDemands(demands: readonly Demand[], grades: readonly GradeCode[]): number[] {
+  const served: number[] = [];
+  for (let demand = 0; demand < grades.length; demand += 1)
+    if ((grades[demand] as number) > 0 && (demands[demand]?.ideal ?? 0) > 0) served.push(demand);
+  return served;
+}
 
 /** Shares what a class gives to each demand out among its members: leasts first, by the member that stands last. */
 function shareOut({ members, arcs }: Class, net: FlowNetwork, supplierEdges: readonly number[]): Serving[] {

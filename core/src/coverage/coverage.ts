@@ -7,6 +7,7 @@ import {
   type AskedNeed,
   CODES,
   type CoverageProblem,
+  type GoodUnit,
   isEnabled,
   type Means,
   maskOf,
@@ -69,8 +70,12 @@ export const coverage = (problem: CoverageProblem, catalog: KindCatalog): Covera
   coverageOf(problem, catalog, prepare(problem, catalog));
 
 /** Coverage, and everything that could serve each need, in time or not. */
-export function coverageAndMeans(problem: CoverageProblem, catalog: KindCatalog): { coverage: Coverage; means: Means[] } {
-  const prepared = prepare(problem, catalog);
+export function coverageAndMeans(
+  problem: CoverageProblem,
+  catalog: KindCatalog,
+  good: readonly GoodUnit[],
+): { coverage: Coverage; means: Means[] } {
+  const prepared = prepare(problem, catalog, good);
   return { coverage: coverageOf(problem, catalog, prepared), means: meansOf(problem.needs, prepared.rows) };
 }
 
@@ -96,8 +101,8 @@ function coverageOf(problem: CoverageProblem, catalog: KindCatalog, prepared: Pr
 export type HeldNow = Pick<NeedCoverage, 'need' | 'least' | 'ideal' | 'have' | 'state' | 'by'>;
 
 /** What each need has now and which units serve it, as in `coverage`, without dates and single points. */
-export function coverageNow(problem: CoverageProblem, catalog: KindCatalog): HeldNow[] {
-  const prepared = prepare(problem, catalog);
+export function coverageNow(problem: CoverageProblem, catalog: KindCatalog, good?: readonly GoodUnit[]): HeldNow[] {
+  const prepared = prepare(problem, catalog, good);
   return heldNow(problem, prepared, assignPieces(prepared.demands, prepared.rows));
 }
 
@@ -146,8 +151,8 @@ function figuresOf({ rows, demands }: Prepared): Assigned {
 }
 
 /** Only how much of each least is met, in the order of the needs. */
-export function leastMetNow(problem: CoverageProblem, catalog: KindCatalog): readonly number[] {
-  const { rows, demands } = prepare(problem, catalog);
+export function leastMetNow(problem: CoverageProblem, catalog: KindCatalog, good?: readonly GoodUnit[]): readonly number[] {
+  const { rows, demands } = prepare(problem, catalog, good);
   const { masks, pieces } = groupRows(rows, maskCache());
   return leastMet(demands, masks, pieces).met;
 }

@@ -68,7 +68,7 @@ export interface Prepared {
   provided: Map<string, PlainDate | null>;
 }
 
-interface GoodUnit {
+export interface GoodUnit {
   unit: StockUnit;
   kind: Kind;
   pieces: number;
@@ -76,8 +76,11 @@ interface GoodUnit {
   reachS: number | null;
 }
 
-/** Units that count at all on the date: known, in a condition that counts, in date, with pieces left. */
-function goodUnits(problem: CoverageProblem, catalog: KindCatalog): GoodUnit[] {
+/**
+ * Units that count at all on the date: known, in a condition that counts, in date, with pieces left. Soonest to lapse first, so
+ * that it is used last and stays spare; then by id, last id first.
+ */
+export function goodUnits(problem: Pick<CoverageProblem, 'kits' | 'on'>, catalog: KindCatalog): GoodUnit[] {
   const good: GoodUnit[] = [];
   for (const kit of problem.kits) {
     for (const unit of kit.units) {
@@ -88,25 +91,26 @@ function goodUnits(problem: CoverageProblem, catalog: KindCatalog): GoodUnit[] {
       if (pieces > 0) good.push({ unit, kind, pieces, expiresOn, reachS: unit.reachS ?? kit.reachS ?? null });
     }
   }
-  return good;
+  return good.sort(
+    (a, b) => (a.expiresOn === b.expiresOn ? 0 : compareExpiry(a.expiresOn, b.expiresOn)) || (a.unit.id < b.unit.id ? 1 : -1),
+  );
 }
 
-export function prepare(problem: CoverageProblem, catalog: KindCatalog): Prepared {
+/** `good` may be given where it is known already: of the same stock on the same day. */
+export function prepare(problem: CoverageProblem, catalog: KindCatalog, good: readonly GoodUnit[] = goodUnits(problem, catalog)): Prepared {
   const skills = problem.skills ?? SKILLS;
   const demands = problem.needs.map(({ least, ideal }) => ({ least, ideal: Math.max(least, ideal) }));
   const positions = new Map(problem.needs.map(({ need }, index) => [need, index]));
   const late: number[] = problem.needs.map(() => 0);
-  const good = goodUnits(problem, catalog);
   const provided = providedUntil(good);
   const codes = new Map<Kind, GradeCode[] | null>();
+  const inTime = new Map<GradeCode[], Map<number, GradeCode[]>>();
   const rows: Row[] = [];
   for (const { unit, kind, pieces, expiresOn, reachS } of good) {
     const grades = codesOf(kind);
     if (grades !== null)
       rows.push({ unit, pieces, expiresOn, anyTime: grades, grades: reachS === null ? grades : withinReach(grades, reachS, pieces) });
   }
-  // Soonest to lapse first, so that it is used last and stays spare; then by id, last id first.
-  rows.sort((a, b) => (a.expiresOn === b.expiresOn ? 0 : compareExpiry(a.expiresOn, b.expiresOn)) || (a.unit.id < b.unit.id ? 1 : -1));
   return { rows, demands, late, provided };
 
   /** Grades of a kind are the same for all its units, so they are worked out once; null where it serves nothing. */
@@ -132,13 +136,20 @@ export function prepare(problem: CoverageProblem, catalog: KindCatalog): Prepare
     return grades;
   }
 
+  /** Units of a kind that are late for the same needs share their grades, as units of a kind do: the solver takes them together. */
   function withinReach(grades: GradeCode[], reachS: number, pieces: number): GradeCode[] {
-    if (!grades.some((grade, index) => grade > 0 && isLate(index, reachS))) return grades;
-    return grades.map((grade, index) => {
-      if (grade === 0 || !isLate(index, reachS)) return grade;
+    let lateFor = 0;
+    for (let index = 0; index < grades.length; index += 1) {
+      if ((grades[index] as number) === 0 || !isLate(index, reachS)) continue;
+      lateFor |= 1 << index;
       late[index] = (late[index] as number) + pieces;
-      return 0;
-    });
+    }
+    if (lateFor === 0) return grades;
+    const known = inTime.get(grades) ?? new Map<number, GradeCode[]>();
+    inTime.set(grades, known);
+    const left = known.get(lateFor) ?? grades.map((grade, index) => ((lateFor >> index) & 1 ? 0 : grade));
+    known.set(lateFor, left);
+    return left;
   }
   function isLate(index: number, reachS: number): boolean {
     const windowS = problem.needs[index]?.windowS ?? null;
