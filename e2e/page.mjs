@@ -3,6 +3,7 @@ import { AxePuppeteer } from '@axe-core/puppeteer';
 import { expect } from 'vitest';
 
 const PATIENCE_MS = 30_000;
+const QUIET_MS = 150;
 
 /** By accessible name, as read aloud; `role` narrows it down. */
 export const by = (name, role) => `::-p-aria([name="${name.replaceAll('"', '\\"')}"]${role ? `[role="${role}"]` : ''})`;
@@ -30,8 +31,10 @@ export class Person {
     });
   }
 
+  /** Until the page is loaded and has asked for nothing more for a moment. */
   async goTo(url) {
-    await this.page.goto(url, { waitUntil: 'networkidle0' });
+    await this.page.goto(url, { waitUntil: 'load' });
+    await this.page.waitForNetworkIdle({ idleTime: QUIET_MS });
   }
 
   press(name, role = 'button') {

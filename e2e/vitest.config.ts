@@ -8,8 +8,7 @@ export default defineConfig({
     testTimeout: 300_000,
     hookTimeout: 120_000,
     expect: { poll: { timeout: 20_000 } },
-    fileParallelism: true,
-    maxWorkers: 2,
+    fileParallelism: false,
     pool: 'forks',
   },
 });

@@ -12,7 +12,6 @@ const VIEWS = [
   { name: 'muster', path: '/' },
   { name: 'muster-phone', path: '/', viewport: PHONE },
   { name: 'brief', path: '/kits/console-case/brief' },
-  { name: 'brief-compare', path: '/kits/helm-vest/brief?view=compare&with=school:bleeding-only' },
   { name: 'schools', path: '/schools/committee-first' },
   { name: 'bench', path: '/kits/helm-vest/bench', act: (page) => page.hover('.catalog-entry') },
   {
@@ -25,7 +24,8 @@ const VIEWS = [
   { name: 'stage', path: '/kits/helm-vest/stage' },
   { name: 'pack-sheet', path: '/kits/helm-vest/stage?part=print', act: () => new Promise((resolve) => setTimeout(resolve, 2500)) },
   { name: 'places', path: '/places?container=ankle-wrap' },
-  { name: 'carry', path: '/carry?loadout=on-the-water' },
+  { name: 'carry', path: '/carry?loadout=on-the-water', act: (page) => page.waitForSelector('.lane-kit') },
+  { name: 'crew', path: '/crew' },
   { name: 'stores', path: '/stores' },
   { name: 'restock', path: '/restock' },
   { name: 'upkeep', path: '/upkeep', act: (page) => page.waitForSelector('.horizon-chart svg path') },

@@ -8,9 +8,20 @@ export {
   unitsOfList,
 } from './buying/contentList.ts';
 export {
+  type BuyingPlan,
+  type BuyingProblem,
+  BuyingProblemSchema,
+  buyingPlan,
+  type Offer,
+  type Solver,
+  splitMinor,
+} from './buying/plan.ts';
+export {
+  type AloneView,
   type CarriedView,
   type CarryWorld,
   catalogWith,
+  kitsAlone,
   type Lane,
   type LoadoutKit,
   type LoadoutNeed,
@@ -179,10 +190,12 @@ export {
   type CarriedKit,
   CarriedKitSchema,
   emptyWeek,
+  isAtHand,
   type Loadout,
   LoadoutSchema,
   type OwnThing,
   OwnThingSchema,
+  showWay,
   WEEKDAYS,
   type Weekday,
   type WeekPlan,

@@ -16,7 +16,7 @@ import type { School } from '../model/school.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import { fetchS } from '../reach/fetch.ts';
 import { reachPlan } from '../reach/plan.ts';
-import { type CarryWorld, type LoadoutKit, loadoutView } from './loadout.ts';
+import { type CarryWorld, kitsAlone, type LoadoutKit, loadoutView } from './loadout.ts';
 
 const CATALOG = kindCatalog();
 const TODAY = plainDate('2026-11-25');
@@ -66,8 +66,10 @@ describe('seconds to fetch a kit (planning values: 2.5 m/s on foot, 4 m/s by saf
     [{ distanceM: 50, by: 'foot', isBrought: true }, 20],
     [{ distanceM: 400, by: 'boat', isBrought: false }, 220],
     [{ distanceM: 400, by: 'boat', isBrought: true }, 110],
+    [{ distanceM: 0, minutes: 12, by: 'foot', isBrought: false }, 1440],
+    [{ distanceM: 900, minutes: 0, by: 'foot', isBrought: false }, 0],
   ] as const)('%j is %d', (carried, expected) => {
-    expect(fetchS(carried, reachPlan())).toBe(expected);
+    expect(fetchS({ minutes: null, ...carried }, reachPlan())).toBe(expected);
   });
 });
 
@@ -160,6 +162,18 @@ describe('a loadout', () => {
     expect(one?.second).toEqual([{ need: 'M.limb', isHeld: false, s: null }]);
     const two = loadoutView(loadout([{ kitId: 'vest' }, { kitId: 'box' }]), world);
     expect(two?.second[0]).toMatchObject({ need: 'M.limb', isHeld: true });
+  });
+
+  it('tells of each kit alone what it lacks, however much lies in the others', () => {
+    const cut: AskedNeed[] = [...limb, { need: 'S.cut', least: 1, ideal: 1, windowS: 60 }];
+    const world = worldOf(
+      kit('vest', [unit('a', 'windlass-tourniquet')], { needs: cut, needsOfOne: cut }),
+      kit('box', [unit('s', 'shears')]),
+    );
+    expect(kitsAlone(loadout([{ kitId: 'vest' }, { kitId: 'box', distanceM: 90 }, { kitId: 'gone' }]), world)).toEqual([
+      { kitId: 'vest', held: 1, asked: 2, gaps: ['S.cut'] },
+      { kitId: 'box', held: 0, asked: 1, gaps: ['M.limb'] },
+    ]);
   });
 
   it('names its single things, with what would be next', () => {

@@ -5,7 +5,7 @@ import { isOutside } from '../fit/kitFit.ts';
 import { BEARER_NAMES, type Bearer, type Container, type Position } from '../model/container.ts';
 import { GRADES, type Grade, type Kind, type KindCatalog } from '../model/kind.ts';
 import type { Module } from '../model/kit.ts';
-import type { CarriedKit, Loadout, OwnThing } from '../model/loadout.ts';
+import { type CarriedKit, isAtHand, type Loadout, type OwnThing } from '../model/loadout.ts';
 import type { NeedId, Skill } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
@@ -164,7 +164,7 @@ function carriedKits(loadout: Loadout, { kits, positions, plan }: CarryWorld): C
     // A place that was taken away since falls back to the kit's own.
     const position = positions.get(carried.positionId ?? '') ?? positions.get(kit?.positionId ?? '');
     if (kit === undefined || position === undefined) return [];
-    const isHere = carried.distanceM === 0;
+    const isHere = isAtHand(carried);
     return [{ carried, kit, position, fetchS: fetchS(carried, plan), missing: isHere ? missingBearer(position, loadout.bearers) : null }];
   });
 }
@@ -263,7 +263,7 @@ function carriedView({ carried, kit, position, fetchS: fetch, missing }: Carried
     fetchS: fetch,
     why: missing === null ? unreached : `needs ${missing}`,
     firstS,
-    onBody: position.onBody && carried.distanceM === 0 && missing === null,
+    onBody: position.onBody && isAtHand(carried) && missing === null,
     massG: kit.massG,
   };
 }
@@ -374,5 +374,25 @@ function singlesOf({ singlePoints }: Coverage, lanes: readonly LoadoutNeed[], { 
     const others = lanes.find((one) => one.need === need)?.lanes.filter((lane) => lane.unitId !== unitId) ?? [];
     const [next] = others;
     return { need, unitId, from: fromOf.get(unitId) ?? '', next: next === undefined ? null : { from: next.from, s: next.s } };
+  });
+}
+
+/** A kit by itself, as if it were grabbed alone: how much of what is asked of it is held, and what is not. */
+export interface AloneView {
+  kitId: string;
+  held: number;
+  asked: number;
+  gaps: NeedId[];
+}
+
+/** Each kit of a loadout alone: what is asked of it against what lies in it, nothing else beside it. */
+export function kitsAlone(loadout: Loadout, { kits, catalog, on }: Pick<CarryWorld, 'kits' | 'catalog' | 'on'>): AloneView[] {
+  return loadout.kits.flatMap(({ kitId }): AloneView[] => {
+    const kit = kits.get(kitId);
+    if (kit === undefined) return [];
+    const { needs, school, skills, units } = kit;
+    const asked = coverageNow({ needs, school, skills, on, kits: [{ id: kit.id, units }] }, catalog).filter(({ least }) => least > 0);
+    const gaps = asked.filter(({ state }) => state === 'gap').map(({ need }) => need);
+    return [{ kitId, held: asked.length - gaps.length, asked: asked.length, gaps }];
   });
 }

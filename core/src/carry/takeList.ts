@@ -1,7 +1,7 @@
 import { conditionCounts } from '../coverage/prepare.ts';
 import type { Position } from '../model/container.ts';
 import type { KindCatalog } from '../model/kind.ts';
-import type { Loadout } from '../model/loadout.ts';
+import { isAtHand, type Loadout, showWay } from '../model/loadout.ts';
 import { daysBetween, type PlainDate, showDate } from '../model/plainDate.ts';
 import { CONDITION_NAMES, isGoodOn, type Unit } from '../model/unit.ts';
 import { missingBearer } from './loadout.ts';
@@ -42,10 +42,10 @@ export function takeList(
     const kit = kits.get(carried.kitId);
     if (kit === undefined) return [];
     const position = positions.get(carried.positionId ?? kit.positionId);
-    const isTaken = carried.distanceM === 0 && !carried.isBrought;
+    const isTaken = isAtHand(carried) && !carried.isBrought;
     const missing = position === undefined || !isTaken ? null : missingBearer(position, loadout.bearers);
     const reasons = [...(missing === null ? [] : [`needs ${missing}`]), ...notReady(kit, on, catalog)];
-    const where = isTaken ? (position?.name ?? '') : carried.isBrought ? 'somebody else brings it' : `${carried.distanceM} m away`;
+    const where = isTaken ? (position?.name ?? '') : carried.isBrought ? 'somebody else brings it' : `${showWay(carried)} away`;
     return [{ line: { id: kit.id, of: 'kit', name: kit.name, where, isReady: reasons.length === 0, reasons }, isTaken }];
   });
   const own = loadout.own.map(({ id, name, drawback, barredAtSecurity }): TakeLine => {

@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import { type Loadout, type LoadoutSchema, WEEKDAYS, type Weekday, type WeekPlan } from '../model/loadout.ts';
+import { isAtHand, type Loadout, type LoadoutSchema, WEEKDAYS, type Weekday, type WeekPlan } from '../model/loadout.ts';
 import { daysBetween, type PlainDate, plainDate } from '../model/plainDate.ts';
 
 const A_MONDAY = plainDate('2024-01-01');
@@ -46,7 +46,7 @@ export function kitConflicts(loadouts: readonly Planned[], weeks: readonly WeekP
         const again = other.kits.find(({ kitId }) => kitId === kit.kitId);
         if (again === undefined || kit.isBrought || again.isBrought) continue;
         // Two people may count on the same box on the wall.
-        if (kit.distanceM > 0 && again.distanceM > 0) continue;
+        if (!isAtHand(kit) && !isAtHand(again)) continue;
         conflicts.push({ kitId: kit.kitId, loadouts: [one.id, other.id], days });
       }
     }
@@ -64,9 +64,10 @@ export function crowdedPositions(
   isOnBody: (positionId: string) => boolean,
 ): { positionId: string; kitIds: string[] }[] {
   const at = new Map<string, string[]>();
-  for (const { kitId, positionId, distanceM } of loadout.kits) {
+  for (const carried of loadout.kits) {
+    const { kitId, positionId } = carried;
     const own = positionId ?? kits.get(kitId)?.positionId;
-    if (own === undefined || distanceM > 0 || !isOnBody(own)) continue;
+    if (own === undefined || !isAtHand(carried) || !isOnBody(own)) continue;
     at.set(own, [...(at.get(own) ?? []), kitId]);
   }
   return [...at].flatMap(([positionId, kitIds]) => (kitIds.length > 1 ? [{ positionId, kitIds }] : []));

@@ -12,6 +12,8 @@ export const CarriedKitSchema = z.object({
   kitId: KitIdSchema,
   /** From where the work is, metres, one way. */
   distanceM: z.number().min(0, 'must not be negative').max(50_000, 'must be at most 50,000 m').default(0),
+  /** Or minutes, one way, where a way is known by its time; null: by its metres. */
+  minutes: z.number().min(0, 'must not be negative').max(1440, 'must be at most a day').nullable().default(null),
   by: z.enum(WAYS).default('foot'),
   /** Somebody else brings it: the way is made once. */
   isBrought: z.boolean().default(false),
@@ -19,6 +21,12 @@ export const CarriedKitSchema = z.object({
   positionId: z.string().max(80).nullable().default(null),
 });
 export type CarriedKit = z.infer<typeof CarriedKitSchema>;
+
+/** On the body or at hand: nothing of it is some way off. */
+export const isAtHand = ({ distanceM, minutes }: Pick<CarriedKit, 'distanceM' | 'minutes'>): boolean => (minutes ?? distanceM) === 0;
+/** "60 m", "12 min" */
+export const showWay = ({ distanceM, minutes }: Pick<CarriedKit, 'distanceM' | 'minutes'>): string =>
+  minutes === null ? `${distanceM} m` : `${minutes} min`;
 
 /** Somebody's own thing, in no kit: what it can do, how well, and what speaks against it. */
 export const OwnThingSchema = z.object({

@@ -74,7 +74,7 @@ describe('seconds to hand in five layouts, by hand', () => {
     );
     const blockedBy = { u0: ['u1', 'u2'], u3: ['u4'] };
     const asked = kit('hard-case', 'console', six, { blockedBy });
-    const question = ask({ fetchS: fetchS({ distanceM: 2, by: 'foot', isBrought: false }, PLAN) });
+    const question = ask({ fetchS: fetchS({ distanceM: 2, minutes: null, by: 'foot', isBrought: false }, PLAN) });
     expect(secondsOf(asked, question, 'u0')?.s).toBeCloseTo(24.1877, 3);
     expect(termsOf(asked, question, 'u0')).toEqual({ fetch: 1.6, draw: 8, open: 5, front: 4, find: 0.5877, unwrap: 5 });
     const off = { ...six[0], state: 'outerOff' } as ReachedUnit;
@@ -98,7 +98,7 @@ describe('seconds to hand in five layouts, by hand', () => {
     const modules = [{ id: 'notes', name: 'Notes', unitIds: units.slice(0, 3).map(({ id }) => id) as never }];
     const asked = kit('hard-case', 'wall-box', units, { modules });
     const conditions = { ...plainConditions(), isDark: true, isGloved: true };
-    const question = ask({ conditions, fetchS: fetchS({ distanceM: 400, by: 'boat', isBrought: true }, PLAN) });
+    const question = ask({ conditions, fetchS: fetchS({ distanceM: 400, minutes: null, by: 'boat', isBrought: true }, PLAN) });
     expect(secondsOf(asked, question, 'm')?.s).toBeCloseTo(133.519, 2);
     expect(termsOf(asked, question, 'm')).toEqual({ fetch: 110, draw: 6, open: 5, find: 0.4377, module: 0.5, dark: 3.5813, gloves: 8 });
     // With a light at hand the dark costs nothing; the gloves themselves are not waited for.

@@ -1,4 +1,4 @@
-import { type CarryKit, carryCheck, type Loadout, type LoadoutView, missingBearer, type Position } from '@ivrak/core';
+import { type CarryKit, carryCheck, isAtHand, type Loadout, type LoadoutView, missingBearer, type Position, showWay } from '@ivrak/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { containerOf, useCatalog } from '../kit/catalog.ts';
 import { type Moving, moving, type Place, SHEET, SPOTS } from './bodies.ts';
@@ -21,7 +21,7 @@ export function Bodies({ told, loadout, view, letters, change }: BodiesProps) {
   const positions = useCatalog((state) => state.positions);
   const [held, setHeld] = useState<Moving>(null);
   const overButton = useRef<HTMLButtonElement>(null);
-  const here = loadout.kits.filter(({ distanceM }) => distanceM === 0);
+  const here = loadout.kits.filter(isAtHand);
   const kitOf = (id: string) => told.kits.find((kit) => kit.id === id);
   const at = (one: Loadout['kits'][number]) => one.positionId ?? kitOf(one.kitId)?.positionId ?? '';
   const usable = positions.filter(
@@ -131,17 +131,17 @@ function BesideNames({ places, usable, own }: { places: readonly Place[]; usable
 
 /** What is not at hand: how far off, in seconds. */
 function FartherOff({ loadout, view, letters }: { loadout: Loadout; view: LoadoutView | null; letters: ReadonlyMap<string, string> }) {
-  const far = loadout.kits.filter(({ distanceM }) => distanceM > 0);
+  const far = loadout.kits.filter((one) => !isAtHand(one));
   if (loadout.kits.length === 0) return null;
   if (far.length === 0) return <>All of it is at hand. Press a kit to move it.</>;
   return (
     <>
       Farther off:{' '}
-      {far.map(({ kitId, distanceM, isBrought }, index) => (
+      {far.map(({ kitId, isBrought, ...way }, index) => (
         <span key={kitId}>
           {index > 0 && ', '}
-          <b>{letters.get(kitId)}</b> {distanceM} m{isBrought ? ', brought' : ''} (
-          {showSeconds(view?.kits.find((one) => one.kitId === kitId)?.fetchS ?? 0)})
+          <b>{letters.get(kitId)}</b> {showWay(way)}
+          {isBrought ? ', brought' : ''} ({showSeconds(view?.kits.find((one) => one.kitId === kitId)?.fetchS ?? 0)})
         </span>
       ))}
     </>

@@ -3,6 +3,7 @@ import {
   BEARERS,
   type Bearer,
   type CarriedKit,
+  isAtHand,
   type KitConflict,
   KitIdSchema,
   type Loadout,
@@ -92,7 +93,10 @@ export function LoadoutEditor({ told, draft, view, conflicts, gone }: LoadoutEdi
           onChange={(id) =>
             id !== null &&
             change({
-              kits: [...loadout.kits, { kitId: KitIdSchema.parse(id), distanceM: 0, by: 'foot', isBrought: false, positionId: null }],
+              kits: [
+                ...loadout.kits,
+                { kitId: KitIdSchema.parse(id), distanceM: 0, minutes: null, by: 'foot', isBrought: false, positionId: null },
+              ],
             })
           }
         />
@@ -152,14 +156,24 @@ function KitLine({ one, told, loadout, why, isShared, set, remove }: KitLineProp
         <CloseButton aria-label={`Take ${name} out of the loadout`} onClick={remove} />
       </div>
       <div className="carry-kit-fields">
-        <DecimalInput
-          label={`Distance of ${name}, m`}
-          min={0}
-          max={50_000}
-          decimals={0}
-          value={one.distanceM}
-          onChange={(distanceM) => set({ distanceM: distanceM ?? 0 })}
-        />
+        {one.minutes === null ? (
+          <DecimalInput
+            label={`Distance of ${name}, m`}
+            min={0}
+            max={50_000}
+            decimals={0}
+            value={one.distanceM}
+            onChange={(distanceM) => set({ distanceM: distanceM ?? 0 })}
+          />
+        ) : (
+          <DecimalInput
+            label={`Way to ${name}, minutes`}
+            min={0}
+            max={1440}
+            value={one.minutes}
+            onChange={(minutes) => set({ minutes: minutes ?? 0 })}
+          />
+        )}
         <Select
           label={`Place of ${name}`}
           data={positions.map((position) => ({
@@ -170,7 +184,10 @@ function KitLine({ one, told, loadout, why, isShared, set, remove }: KitLineProp
           onChange={(positionId) => set({ positionId: positionId === kit?.positionId ? null : positionId })}
         />
       </div>
-      {one.distanceM > 0 && (
+      <button type="button" className="link-button small" onClick={() => set({ minutes: one.minutes === null ? 0 : null })}>
+        {one.minutes === null ? 'in minutes instead' : 'in metres instead'}
+      </button>
+      {!isAtHand(one) && (
         <>
           <SegmentedControl
             size="xs"

@@ -1,13 +1,23 @@
-import { crowdedPositions, type KitConflict, type Loadout, type LoadoutView, NEEDS, OWN_ID, type Spares, WEEKDAY_NAMES } from '@ivrak/core';
+import {
+  crowdedPositions,
+  type KitConflict,
+  kitsAlone,
+  type Loadout,
+  type LoadoutView,
+  NEEDS,
+  OWN_ID,
+  type Spares,
+  WEEKDAY_NAMES,
+} from '@ivrak/core';
 import { Button } from '@mantine/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { grams, price } from '../drawing/figures.ts';
 import { kindName, useCatalog } from '../kit/catalog.ts';
 import { showSeconds } from './lanes.ts';
 import { spareLines } from './spareLines.ts';
-import type { CarryTold } from './told.ts';
-import { useSpares } from './useCarryWorker.ts';
+import { type CarryTold, worldOf } from './told.ts';
+import { useKnown, useSpares } from './useCarryWorker.ts';
 import { useHelpers } from './useHelpers.ts';
 
 interface TellsProps {
@@ -33,6 +43,7 @@ export function Tells({ told, loadout, view, conflicts, nameOf, loadouts, open }
       {view.security !== null && <Check security={view.security} nameOf={nameOf} />}
       <Helpers loadout={loadout} view={view} told={told} nameOf={nameOf} />
       <Twice told={told} loadout={loadout} loadouts={loadouts} nameOf={nameOf} />
+      <Alone told={told} loadout={loadout} view={view} nameOf={nameOf} />
       <section>
         <h3>If one thing fails</h3>
         {view.singles.length === 0 && <p className="small">No life-saving need hangs on a single thing.</p>}
@@ -221,6 +232,29 @@ function SpareAnswer({
         Usual price of it all: {price(total)}. Pieces beyond the ideal count as spare, those that guard a single thing do not.
       </p>
     </>
+  );
+}
+
+/** Each kit as if it were grabbed alone, and all of them together. */
+function Alone({ told, loadout, view, nameOf }: Pick<TellsProps, 'told' | 'loadout' | 'nameOf'> & { view: LoadoutView }) {
+  const known = useKnown();
+  const rows = useMemo(() => kitsAlone(loadout, worldOf(told, known)), [loadout, told, known]);
+  const asked = view.coverage.needs.filter(({ least }) => least > 0);
+  return (
+    <section>
+      <h3>Alone, and together</h3>
+      <ul className="tell-list">
+        {rows.map(({ kitId, held, asked: wanted, gaps }) => (
+          <li key={kitId}>
+            <b>{nameOf(kitId)}</b>: {held} of {wanted}
+            {gaps.length > 0 && <span className="state-gap">, lacks {gaps.map((need) => NEEDS[need].label).join(', ')}</span>}
+          </li>
+        ))}
+        <li>
+          <b>Together, in time</b>: {asked.filter(({ state }) => state !== 'gap').length} of {asked.length}
+        </li>
+      </ul>
+    </section>
   );
 }
 

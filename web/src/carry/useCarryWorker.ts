@@ -5,7 +5,8 @@ import { useCatalog } from '../kit/catalog.ts';
 import type { CarryWorker } from '../workers/carry.worker.ts';
 import type { CarryTold, KnownThings } from './told.ts';
 
-function useKnown(): KnownThings {
+/** The catalogue as this installation knows it; the same object while none of it changes. */
+export function useKnown(): KnownThings {
   const kinds = useCatalog((state) => state.kinds);
   const schools = useCatalog((state) => state.schools);
   const containers = useCatalog((state) => state.containers);

@@ -1,5 +1,6 @@
 import {
   type CarryWorld,
+  isAtHand,
   type Loadout,
   type LoadoutView,
   leaveAtHome,
@@ -32,9 +33,7 @@ const carryWorker = {
       const asked = loadoutProblem(loadout, world);
       if (asked !== null) scenarios.push({ id: loadout.id, problem: asked.problem, catalog: asked.catalog });
     }
-    const movable = new Set(
-      loadouts.flatMap(({ kits: own }) => own.filter(({ distanceM }) => distanceM === 0).map(({ kitId }) => kitId as string)),
-    );
+    const movable = new Set(loadouts.flatMap(({ kits: own }) => own.filter(isAtHand).map(({ kitId }) => kitId as string)));
     for (const id of alone) {
       const kit = kits.get(id);
       if (kit === undefined || !movable.has(id)) continue;
