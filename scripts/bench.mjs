@@ -3,6 +3,7 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import { benchBuying } from './bench-buying.mjs';
 import { benchCarry } from './bench-carry.mjs';
 import { benchFitQuality, benchLists, random } from './bench-fit.mjs';
 import { benchHorizon, benchStores } from './bench-upkeep.mjs';
@@ -261,6 +262,10 @@ if (only === 'carry') {
   await benchCarry(ivrak, pathToFileURL(core).href, report);
   process.exit(0);
 }
+if (only === 'buying') {
+  await benchBuying(ivrak, report);
+  process.exit(0);
+}
 if (only === 'frames') {
   await benchFrames();
   process.exit(0);
@@ -277,6 +282,7 @@ if (only === 'upkeep') {
 benchCoverage();
 await benchCarry(ivrak, pathToFileURL(core).href, report);
 benchHorizon(ivrak, report);
+await benchBuying(ivrak, report);
 benchFit();
 benchFitQuality(ivrak, report);
 benchPage();

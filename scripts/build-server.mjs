@@ -7,7 +7,11 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 export async function buildServer() {
   await build({
     absWorkingDir: root,
-    entryPoints: { main: 'server/src/main.ts', fitThread: 'server/src/compute/fitThread.ts' },
+    entryPoints: {
+      main: 'server/src/main.ts',
+      fitThread: 'server/src/compute/fitThread.ts',
+      buyingThread: 'server/src/compute/buyingThread.ts',
+    },
     outdir: 'server/dist',
     outExtension: { '.js': '.mjs' },
     bundle: true,

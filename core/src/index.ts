@@ -20,7 +20,6 @@ export {
   type AloneView,
   type CarriedView,
   type CarryWorld,
-  catalogWith,
   kitsAlone,
   type Lane,
   type LoadoutKit,
@@ -30,12 +29,11 @@ export {
   loadoutProblem,
   loadoutView,
   missingBearer,
-  OWN_ID,
-  ownUnits,
   type SecondCasualty,
   type SingleThing,
   type StaysBehind,
 } from './carry/loadout.ts';
+export { catalogWith, OWN_ID, ownUnits } from './carry/ownThing.ts';
 export { leaveAtHome, type Scenario, SPARE_LOOKS, type Spares, type StayingUnit } from './carry/spare.ts';
 export { notReady, type TakeLine, type TakenKit, takeList } from './carry/takeList.ts';
 export { crowdedPositions, type KitConflict, kitConflicts, plannedOn, WEEKDAY_NAMES, weekdayOf } from './carry/week.ts';

@@ -13,7 +13,7 @@ import { catalogRoutes } from './catalog/catalog.ts';
 import { listRoutes } from './catalog/lists.ts';
 import { ownRoutes } from './catalog/own.ts';
 import { placeRoutes } from './catalog/places.ts';
-import type { FitQueue } from './compute/fitQueue.ts';
+import type { Queues } from './compute/queues.ts';
 import { computeRoutes } from './compute/routes.ts';
 import { crewRoutes } from './crew/routes.ts';
 import type { Db } from './db/open.ts';
@@ -49,10 +49,10 @@ export interface AppOptions {
   describeDb: string;
   log: Logger;
   today: () => PlainDate;
-  fits: FitQueue;
+  queues: Queues;
 }
 
-export function createApp({ db, describeDb, log, today, fits }: AppOptions): Express {
+export function createApp({ db, describeDb, log, today, queues }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -84,7 +84,7 @@ export function createApp({ db, describeDb, log, today, fits }: AppOptions): Exp
     ...rotationRoutes(db, today),
     ...noticeRoutes(db, today),
     ...batchRoutes(db),
-    ...computeRoutes(today, fits),
+    ...computeRoutes(today, queues),
     ...transferRoutes(db),
     ...settingsRoutes(db, today),
   ];

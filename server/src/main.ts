@@ -4,11 +4,11 @@ import { type PlainDate, toPlainDate } from '@ivrak/core';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { loadCatalog } from './catalog/catalog.ts';
-import { FitQueue } from './compute/fitQueue.ts';
+import { startQueues } from './compute/queues.ts';
 import { FolderInUseError } from './db/lock.ts';
 import { openDb } from './db/open.ts';
 import { isNewDatabase, seedDemo } from './demo/seed.ts';
-import { DEFAULT_DATA_FOLDER, FIT_THREAD_FILE } from './paths.ts';
+import { DEFAULT_DATA_FOLDER } from './paths.ts';
 import { loadHeat } from './upkeep/heatRows.ts';
 
 const HOST = '127.0.0.1';
@@ -43,10 +43,10 @@ async function main(): Promise<void> {
   const stopper = stopOnSignals(close);
   const isNew = await isNewDatabase(db);
   if (isNew && !process.argv.includes('--empty')) await seedDemo(db, today());
-  const fits = new FitQueue(FIT_THREAD_FILE);
+  const queues = startQueues();
   await loadCatalog(db);
   await loadHeat(db);
-  const app = createApp({ db, describeDb: describe, log, today, fits });
+  const app = createApp({ db, describeDb: describe, log, today, queues });
   await new Promise<void>((done, fail) => {
     stopper.server = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done()));
   }).catch(async (error: unknown) => {

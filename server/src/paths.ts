@@ -7,4 +7,5 @@ export const MIGRATIONS_FOLDER = `${ROOT}server/src/db/migrations`;
 export const WEB_FOLDER = `${ROOT}web/dist`;
 /** Always the built one, in watch mode too: a thread loads no TypeScript. */
 export const FIT_THREAD_FILE = pathToFileURL(`${ROOT}server/dist/fitThread.mjs`);
+export const BUYING_THREAD_FILE = pathToFileURL(`${ROOT}server/dist/buyingThread.mjs`);
 export const DEFAULT_DATA_FOLDER = `${ROOT}data`;

@@ -9,11 +9,11 @@ import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../src/app.ts';
 import { useCatalog } from '../src/catalog/catalog.ts';
-import { FitQueue } from '../src/compute/fitQueue.ts';
+import { startQueues } from '../src/compute/queues.ts';
 import { type OpenDb, openDb } from '../src/db/open.ts';
 import { seedDemo } from '../src/demo/seed.ts';
 import { findKit } from '../src/kits/store.ts';
-import { FIT_THREAD_FILE, MIGRATIONS_FOLDER } from '../src/paths.ts';
+import { MIGRATIONS_FOLDER } from '../src/paths.ts';
 
 const TODAY = plainDate('2026-11-25');
 let open: OpenDb;
@@ -27,7 +27,7 @@ beforeAll(async () => {
     describeDb: open.describe,
     log: pino({ level: 'silent' }),
     today: () => TODAY,
-    fits: new FitQueue(FIT_THREAD_FILE),
+    queues: startQueues(),
   });
 });
 afterAll(async () => {

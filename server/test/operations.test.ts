@@ -5,10 +5,9 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../src/app.ts';
-import { FitQueue } from '../src/compute/fitQueue.ts';
+import { startQueues } from '../src/compute/queues.ts';
 import { type OpenDb, openDb } from '../src/db/open.ts';
 import { seedDemo } from '../src/demo/seed.ts';
-import { FIT_THREAD_FILE } from '../src/paths.ts';
 
 const CATALOG = kindCatalog();
 const TODAY = plainDate('2026-11-25');
@@ -24,7 +23,7 @@ beforeAll(async () => {
     describeDb: open.describe,
     log: pino({ level: 'silent' }),
     today: () => TODAY,
-    fits: new FitQueue(FIT_THREAD_FILE),
+    queues: startQueues(),
   });
 });
 afterAll(() => open.close());

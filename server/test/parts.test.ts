@@ -8,14 +8,13 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as z from 'zod';
-import { FitQueue } from '../src/compute/fitQueue.ts';
+import { type Queues, startQueues } from '../src/compute/queues.ts';
 import { FolderInUseError, lockFolder } from '../src/db/lock.ts';
 import { openDb } from '../src/db/open.ts';
 import { isNewDatabase } from '../src/demo/seed.ts';
 import { localOnly } from '../src/http/guard.ts';
 import { Problem, parseOr422, pathOf, problemHandler, unacceptable } from '../src/http/problem.ts';
 import { describeApi, mount, route } from '../src/http/route.ts';
-import { FIT_THREAD_FILE } from '../src/paths.ts';
 import { type ExportFile, ExportFileSchema, referenceIssues } from '../src/transfer/file.ts';
 
 const silent = pino({ level: 'silent' });
@@ -185,9 +184,9 @@ describe('the description of the calls', () => {
 });
 
 describe('the packing queue', () => {
-  let queue: FitQueue;
+  let queue: Queues['fits'];
   beforeAll(() => {
-    queue = new FitQueue(FIT_THREAD_FILE);
+    queue = startQueues().fits;
   });
   const problem = (tMm: number) =>
     FitProblemSchema.parse({
@@ -197,16 +196,16 @@ describe('the packing queue', () => {
     });
 
   it('answers each caller with the packing that was asked for', async () => {
-    const results = await Promise.all([3, 7, 12, 5].map((tMm) => queue.pack(problem(tMm))));
+    const results = await Promise.all([3, 7, 12, 5].map((tMm) => queue.ask(problem(tMm))));
     expect(results.map(({ thicknessMm }) => thicknessMm)).toEqual([3, 7, 12, 5]);
   });
 
   it('refuses more than it can hold instead of piling up', async () => {
-    const outcomes = await Promise.allSettled(Array.from({ length: 20 }, () => queue.pack(problem(4))));
+    const outcomes = await Promise.allSettled(Array.from({ length: 20 }, () => queue.ask(problem(4))));
     const refused = outcomes.filter((outcome) => outcome.status === 'rejected');
     expect(refused).toHaveLength(4);
     expect(refused[0]?.status === 'rejected' && refused[0].reason).toMatchObject({ status: 429 });
-    expect((await queue.pack(problem(6))).thicknessMm).toBe(6);
+    expect((await queue.ask(problem(6))).thicknessMm).toBe(6);
   });
 
   it('leaves the server free to answer meanwhile', async () => {
@@ -229,7 +228,7 @@ describe('the packing queue', () => {
       })),
       decodes: 3000,
     });
-    const packing = queue.pack(big);
+    const packing = queue.ask(big);
     let isPacked = false;
     void packing.then(() => {
       isPacked = true;

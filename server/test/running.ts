@@ -3,10 +3,9 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll } from 'vitest';
 import { createApp } from '../src/app.ts';
-import { FitQueue } from '../src/compute/fitQueue.ts';
+import { startQueues } from '../src/compute/queues.ts';
 import { type OpenDb, openDb } from '../src/db/open.ts';
 import { seedDemo } from '../src/demo/seed.ts';
-import { FIT_THREAD_FILE } from '../src/paths.ts';
 
 type Method = 'get' | 'post' | 'put' | 'delete' | 'patch';
 
@@ -18,7 +17,7 @@ export function withDemo(today: PlainDate) {
     open = await openDb(null);
     await seedDemo(open.db, today);
     const log = pino({ level: 'silent' });
-    app = createApp({ db: open.db, describeDb: open.describe, log, today: () => today, fits: new FitQueue(FIT_THREAD_FILE) });
+    app = createApp({ db: open.db, describeDb: open.describe, log, today: () => today, queues: startQueues() });
   });
   afterAll(() => open?.close());
   return (method: Method, path: string, body?: unknown) => {

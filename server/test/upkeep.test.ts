@@ -4,10 +4,9 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../src/app.ts';
-import { FitQueue } from '../src/compute/fitQueue.ts';
+import { startQueues } from '../src/compute/queues.ts';
 import { type OpenDb, openDb } from '../src/db/open.ts';
 import { seedDemo } from '../src/demo/seed.ts';
-import { FIT_THREAD_FILE } from '../src/paths.ts';
 
 const TODAY = plainDate('2026-11-25');
 let open: OpenDb;
@@ -17,7 +16,7 @@ beforeAll(async () => {
   open = await openDb(null);
   await seedDemo(open.db, TODAY);
   const log = pino({ level: 'silent' });
-  app = createApp({ db: open.db, describeDb: open.describe, log, today: () => TODAY, fits: new FitQueue(FIT_THREAD_FILE) });
+  app = createApp({ db: open.db, describeDb: open.describe, log, today: () => TODAY, queues: startQueues() });
 });
 afterAll(() => open.close());
 

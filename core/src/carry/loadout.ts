@@ -3,9 +3,9 @@ import { joinedNeeds } from '../coverage/joined.ts';
 import { type AskedNeed, type CoverageProblem, type GoodUnit, goodUnits, type Means, type StockUnit } from '../coverage/prepare.ts';
 import { isOutside } from '../fit/kitFit.ts';
 import { BEARER_NAMES, type Bearer, type Container, type Position } from '../model/container.ts';
-import { GRADES, type Grade, type Kind, type KindCatalog } from '../model/kind.ts';
+import { GRADES, type Grade, type KindCatalog } from '../model/kind.ts';
 import type { Module } from '../model/kit.ts';
-import { type CarriedKit, isAtHand, type Loadout, type OwnThing } from '../model/loadout.ts';
+import { type CarriedKit, isAtHand, type Loadout } from '../model/loadout.ts';
 import type { NeedId, Skill } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
@@ -13,6 +13,7 @@ import { fetchS } from '../reach/fetch.ts';
 import type { MeasuredTimes } from '../reach/measured.ts';
 import type { ReachPlan } from '../reach/plan.ts';
 import { kitReach, ownReach, type Reach, type ReachedUnit } from '../reach/reach.ts';
+import { catalogWith, OWN_ID, ownUnits } from './ownThing.ts';
 
 /** A kit as a loadout sees it. */
 export interface LoadoutKit {
@@ -41,10 +42,6 @@ export interface CarryWorld {
   measured: MeasuredTimes;
   on: PlainDate;
 }
-
-/** Own things stand beside the kits under this id. */
-export const OWN_ID = 'own';
-const OWN_KIND = 'own/';
 
 export interface Lane {
   /** A kit's id, or `own` for things in no kit. */
@@ -101,47 +98,6 @@ export interface LoadoutView {
   massG: number;
   bodyMassG: number;
 }
-
-/** A thing of one's own as coverage and reach know things: one piece of a kind of its own. */
-const ownKind = (own: OwnThing): Kind => ({
-  id: `${OWN_KIND}${own.id}`,
-  name: own.name,
-  rung: 'S',
-  shape: 'rigid',
-  drawing: 'card',
-  states: [{ id: 'asSold', label: 'as it is', wMm: 100, hMm: 60, tMm: 10 }],
-  foldable: false,
-  give: 0,
-  massG: Math.max(1, own.massG),
-  priceMinor: 0,
-  dating: 'none',
-  pieces: 1,
-  pieceName: 'piece',
-  sterile: false,
-  grades: own.grades,
-  requires: {},
-  provides: [],
-  skill: null,
-  caution: own.drawback === '' ? null : own.drawback,
-  barredAtSecurity: own.barredAtSecurity,
-  sellerMatters: false,
-  source: 'practice',
-});
-
-/** The catalogue with the own things of a loadout in it. */
-export const catalogWith = (catalog: KindCatalog, own: readonly OwnThing[]): KindCatalog =>
-  own.length === 0 ? catalog : new Map([...catalog, ...own.map((one) => [`${OWN_KIND}${one.id}`, ownKind(one)] as const)]);
-
-export const ownUnits = (own: readonly OwnThing[]): (StockUnit & ReachedUnit)[] =>
-  own.map(({ id }) => ({
-    id: `${OWN_KIND}${id}`,
-    kind: `${OWN_KIND}${id}`,
-    count: 1,
-    piecesUsed: 0,
-    expiresOn: null,
-    condition: 'ready',
-    state: 'asSold',
-  }));
 
 /** What must be there for a position to be; null: it is. Where nothing was said of clothes and vessels, all of them are. */
 export function missingBearer(position: Position, bearers: readonly Bearer[] | null): string | null {

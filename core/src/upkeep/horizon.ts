@@ -1,4 +1,4 @@
-import { catalogWith, OWN_ID, ownUnits } from '../carry/loadout.ts';
+import { catalogWith, OWN_ID, ownUnits } from '../carry/ownThing.ts';
 import { type AskedKit, type NeedHeld, needsHeld } from '../coverage/coverage.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
 import type { StockKit } from '../coverage/prepare.ts';

@@ -1,5 +1,7 @@
 import {
   BriefSchema,
+  type BuyingProblem,
+  BuyingProblemSchema,
   ConditionSchema,
   type CoverageProblem,
   coverage,
@@ -26,7 +28,7 @@ import { type RouteSpec, route } from '../http/route.ts';
 import { unitIssues } from '../kits/check.ts';
 import { CoverageSchema } from '../kits/routes.ts';
 import { findingsOf } from '../kits/view.ts';
-import type { FitQueue } from './fitQueue.ts';
+import type { Queues } from './queues.ts';
 
 /** A school by its id, or as data of one's own. */
 const SchoolRefSchema = z.union([z.string(), SchoolSchema]);
@@ -120,7 +122,51 @@ const FitResultSchema = z.object({
   decodes: z.number(),
 });
 
-export const computeRoutes = (today: () => PlainDate, fits: FitQueue): RouteSpec[] => [
+const money = z.number().int();
+const BuyingPlanSchema = z.object({
+  orders: z.array(
+    z.object({
+      supplier: z.string(),
+      lines: z.array(z.object({ offer: z.string(), kind: z.string(), packs: z.number(), units: z.number(), priceMinor: money })),
+      goodsMinor: money,
+      shippingMinor: money,
+    }),
+  ),
+  total: money,
+  leftover: z.array(z.object({ kind: z.string(), count: z.number() })),
+  perUnit: z.array(z.object({ kind: z.string(), units: z.number(), outlayMinor: money, eachMinor: z.number() })),
+  servedBy: z.array(z.object({ kind: z.string(), by: z.array(z.object({ kind: z.string(), count: z.number() })) })),
+  unmet: z.array(z.object({ kind: z.string(), count: z.number(), why: z.string() })),
+  proven: z.boolean(),
+  boundMinor: z.number(),
+});
+
+/** Ids that stand twice, which would leave it open whose price or shipping counts. */
+function buyingIssues({ need, offers, suppliers }: BuyingProblem): { path: string; message: string }[] {
+  const twice = (keys: readonly string[], name: string, field: string) =>
+    keys.flatMap((key, index) =>
+      keys.indexOf(key) < index ? [{ path: `${name}.${index}.${field}`, message: `"${key}" stands twice` }] : [],
+    );
+  return [
+    ...twice(
+      need.map(({ kind }) => kind),
+      'need',
+      'kind',
+    ),
+    ...twice(
+      offers.map(({ id }) => id),
+      'offers',
+      'id',
+    ),
+    ...twice(
+      suppliers.map(({ id }) => id),
+      'suppliers',
+      'id',
+    ),
+  ];
+}
+
+export const computeRoutes = (today: () => PlainDate, queues: Queues): RouteSpec[] => [
   route({
     method: 'post',
     path: '/api/compute/heat',
@@ -218,6 +264,18 @@ export const computeRoutes = (today: () => PlainDate, fits: FitQueue): RouteSpec
     summary: 'Pack things into a container',
     body: FitProblemSchema,
     response: FitResultSchema,
-    handle: ({ body }) => fits.pack(body),
+    handle: ({ body }) => queues.fits.ask(body),
+  }),
+  route({
+    method: 'post',
+    path: '/api/compute/buying',
+    summary: 'The least outlay for what is needed: whole packs, shipping with free-from limits; proven, or with the bound that was shown',
+    body: BuyingProblemSchema,
+    response: BuyingPlanSchema,
+    handle: ({ body }) => {
+      const issues = buyingIssues(body);
+      if (issues.length > 0) throw unacceptable(issues);
+      return queues.buying.ask(body);
+    },
   }),
 ];

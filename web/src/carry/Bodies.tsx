@@ -4,6 +4,7 @@ import { containerOf, useCatalog } from '../kit/catalog.ts';
 import { type Moving, moving, type Place, SHEET, SPOTS } from './bodies.ts';
 import { showSeconds } from './lanes.ts';
 import type { CarryTold } from './told.ts';
+import './bodies.css';
 
 interface BodiesProps {
   told: CarryTold;

@@ -2,6 +2,7 @@ import { type Lane, type LoadoutView, NEEDS, OWN_ID } from '@ivrak/core';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { kindName } from '../kit/catalog.ts';
 import { laneShare, showSeconds, TICKS } from './lanes.ts';
+import './lanes.css';
 
 interface ReachLanesProps {
   view: LoadoutView;

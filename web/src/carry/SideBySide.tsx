@@ -7,6 +7,7 @@ import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
+import './pages.css';
 import { showSeconds } from './lanes.ts';
 import { type CarryTold, useCarryTold } from './told.ts';
 import { useLoadoutViews } from './useCarryWorker.ts';

@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { useCatalog } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
-import './carry.css';
+import './take.css';
 import { useCarryTold } from './told.ts';
 
 /** Ten seconds at the door: these kits, these things, this one is not ready and why. */

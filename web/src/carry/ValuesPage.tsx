@@ -10,6 +10,7 @@ import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
+import './pages.css';
 import { type CarryTold, useCarryTold } from './told.ts';
 
 const GROUPS: { name: string; keys: readonly ReachValue[] }[] = [

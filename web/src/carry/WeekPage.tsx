@@ -9,6 +9,7 @@ import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
+import './pages.css';
 import { type CarryTold, useCarryTold } from './told.ts';
 
 /** Who has which loadouts on which day; kits that would be in two places are told below. */

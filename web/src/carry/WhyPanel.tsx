@@ -8,6 +8,7 @@ import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
 import { Stopwatch } from './Stopwatch.tsx';
 import type { CarryTold } from './told.ts';
+import './lanes.css';
 
 interface WhyPanelProps {
   told: CarryTold;

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { api } from '../api/client.ts';
 import { CarryNav } from '../carry/CarryNav.tsx';
 import '../carry/carry.css';
+import '../carry/pages.css';
 import { type CarryTold, useCarryTold } from '../carry/told.ts';
 import { useCatalog } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';

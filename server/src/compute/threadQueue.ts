@@ -1,23 +1,30 @@
 import { Worker } from 'node:worker_threads';
-import type { FitProblem, FitResult } from '@ivrak/core';
 import { Problem } from '../http/problem.ts';
 
 const MOST_WAITING = 16;
 const LONGEST_MS = 60_000;
 
-/** Packs one problem after the other in a thread, so that the server goes on answering meanwhile. */
-export class FitQueue {
+/** Said where there is too much to do, and where it takes too long. */
+interface QueueWords {
+  full: string;
+  tooLong: string;
+}
+
+/** Works one question out after the other in a thread, so that the server goes on answering meanwhile. */
+export class ThreadQueue<Question, Answer> {
   private worker: Worker | null = null;
   private last: Promise<unknown> = Promise.resolve();
   private waiting = 0;
 
-  constructor(private readonly threadFile: URL) {}
+  constructor(
+    private readonly threadFile: URL,
+    private readonly words: QueueWords,
+  ) {}
 
-  async pack(problem: FitProblem): Promise<FitResult> {
-    if (this.waiting >= MOST_WAITING)
-      throw new Problem(429, 'Too many requests', 'Other packings are under way; try again in a few seconds.');
+  async ask(question: Question): Promise<Answer> {
+    if (this.waiting >= MOST_WAITING) throw new Problem(429, 'Too many requests', this.words.full);
     this.waiting += 1;
-    const turn = this.last.then(() => this.run(problem));
+    const turn = this.last.then(() => this.run(question));
     this.last = turn.catch(() => undefined);
     try {
       return await turn;
@@ -26,7 +33,7 @@ export class FitQueue {
     }
   }
 
-  private run(problem: FitProblem): Promise<FitResult> {
+  private run(question: Question): Promise<Answer> {
     this.worker ??= new Worker(this.threadFile);
     const worker = this.worker;
     worker.ref();
@@ -39,7 +46,7 @@ export class FitQueue {
         // An idle thread must not keep the process alive.
         worker.unref();
       };
-      const answer = (result: FitResult) => {
+      const answer = (result: Answer) => {
         end();
         resolve(result);
       };
@@ -49,13 +56,10 @@ export class FitQueue {
         void worker.terminate();
         reject(error);
       };
-      const timer = setTimeout(
-        () => stop(new Problem(422, 'Not acceptable', `Not packed within ${LONGEST_MS / 1000} s: ask for fewer decodes.`)),
-        LONGEST_MS,
-      );
+      const timer = setTimeout(() => stop(new Problem(422, 'Not acceptable', this.words.tooLong)), LONGEST_MS);
       worker.on('message', answer);
       worker.on('error', stop);
-      worker.postMessage(problem);
+      worker.postMessage(question);
     });
   }
 }

@@ -1,0 +1,186 @@
+import * as z from 'zod';
+import type { KindCatalog } from '../model/kind.ts';
+import { KitIdSchema, UnitIdSchema } from '../model/unit.ts';
+
+/** What is written down while a kit is used on people. Nothing in it names anybody: casualties are numbers. */
+export const LIMBS = ['leftArm', 'rightArm', 'leftLeg', 'rightLeg'] as const;
+export const LimbSchema = z.enum(LIMBS);
+export type Limb = z.infer<typeof LimbSchema>;
+export const LIMB_NAMES: Record<Limb, string> = { leftArm: 'left arm', rightArm: 'right arm', leftLeg: 'left leg', rightLeg: 'right leg' };
+
+export const ALERTNESS = ['alert', 'voice', 'pain', 'none'] as const;
+
+const time = z.iso.datetime({ offset: true, error: 'must be a time with zone, e.g. 2026-11-25T14:02:00Z' });
+const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'must be letters, digits and -');
+const base = {
+  id,
+  /** When it was done. */
+  at: time,
+  /** From 1; 0 stands for everybody there. */
+  casualty: z.number().int().min(0).max(50),
+};
+
+export const UseEntrySchema = z.discriminatedUnion('do', [
+  z.object({
+    ...base,
+    do: z.literal('used'),
+    /** Null: out of the casualty's own kit, so nothing of ours is to be replaced. */
+    unitId: UnitIdSchema.nullable(),
+    kind: z.string().min(1).max(80),
+    pieces: z.number().int().min(1).max(1000),
+    /** On which limb, where that is asked. */
+    limb: LimbSchema.nullable().default(null),
+  }),
+  z.object({ ...base, do: z.literal('sealChecked') }),
+  z.object({
+    ...base,
+    do: z.literal('vitals'),
+    pulse: z.number().int().min(0).max(300).nullable().default(null),
+    breaths: z.number().int().min(0).max(100).nullable().default(null),
+    oxygen: z.number().int().min(0).max(100).nullable().default(null),
+    celsius: z.number().min(10).max(45).nullable().default(null),
+    alertness: z.enum(ALERTNESS).nullable().default(null),
+  }),
+  z.object({ ...base, do: z.literal('note'), text: z.string().trim().min(1, 'write something').max(300) }),
+  z.object({ ...base, do: z.literal('helpCalled') }),
+  /** Another time for an entry; both times stay. */
+  z.object({ ...base, do: z.literal('retimed'), of: id, to: time }),
+  /** A slip of the thumb. The entry stays in the log, and no longer counts. */
+  z.object({ ...base, do: z.literal('takenBack'), of: id }),
+]);
+export type UseEntry = z.infer<typeof UseEntrySchema>;
+
+export const UseLogSchema = z.object({
+  id,
+  kitId: KitIdSchema,
+  startedAt: time,
+  entries: z.array(UseEntrySchema).max(500),
+});
+export type UseLog = z.infer<typeof UseLogSchema>;
+
+/** An entry that counts, at the time that counts; `saidAt` is what was written first, where that was another. */
+export type Counted = Exclude<UseEntry, { do: 'retimed' | 'takenBack' }> & { saidAt: string | null };
+
+/** Entries that count, in the order of their times; of several corrections the last one written stands. */
+export function countedEntries(entries: readonly UseEntry[]): Counted[] {
+  const gone = new Set<string>();
+  const times = new Map<string, string>();
+  for (const entry of entries) {
+    if (entry.do === 'takenBack') gone.add(entry.of);
+    else if (entry.do === 'retimed') times.set(entry.of, entry.to);
+  }
+  return entries
+    .flatMap((entry): Counted[] => {
+      if (entry.do === 'takenBack' || entry.do === 'retimed' || gone.has(entry.id)) return [];
+      const to = times.get(entry.id);
+      return [to === undefined || to === entry.at ? { ...entry, saidAt: null } : { ...entry, at: to, saidAt: entry.at }];
+    })
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : 1));
+}
+
+/** Entries of two copies of a log together, each once: what a browser kept and what the server has. Order of writing is kept. */
+export function mergeEntries(known: readonly UseEntry[], more: readonly UseEntry[]): UseEntry[] {
+  const ids = new Set(known.map((entry) => entry.id));
+  const fresh = more.filter((entry) => !ids.has(entry.id));
+  return fresh.length === 0 ? (known as UseEntry[]) : [...known, ...fresh]; // the same list, which nobody changes
+}
+
+/** Quiet marks on the clock of a tourniquet, hours. Usual aims of casualty-care guidelines, from memory; no clinical limits. */
+export const TOURNIQUET_MARKS_H = [1, 2, 6] as const;
+/** An unvented seal is looked at this often. Common practice, no source; planning value. */
+export const SEAL_CHECK_MIN = 10;
+const UNVENTED: readonly string[] = ['unvented-seals'];
+
+export interface TourniquetClock {
+  entryId: string;
+  limb: Limb | null;
+  onAt: string;
+  elapsedS: number;
+  /** The last mark that has passed, hours; null: none yet. */
+  markH: (typeof TOURNIQUET_MARKS_H)[number] | null;
+}
+export interface SealClock {
+  nextCheckAt: string;
+  /** Negative: it is due since. */
+  inS: number;
+}
+export interface Trend {
+  value: number | string;
+  at: string;
+  /** Against the one before; null: there is none, or it has no order. */
+  way: 'up' | 'down' | 'same' | null;
+}
+export interface CasualtyView {
+  casualty: number;
+  tourniquets: TourniquetClock[];
+  seal: SealClock | null;
+  vitals: Partial<Record<(typeof VITALS)[number], Trend>>;
+  entries: Counted[];
+}
+
+export const VITALS = ['pulse', 'breaths', 'oxygen', 'celsius', 'alertness'] as const;
+const S = 1000;
+
+/** What is running for a casualty at a moment. `nowMs` is milliseconds since 1970, as clocks give them. */
+export function casualtyView(log: Pick<UseLog, 'entries'>, casualty: number, nowMs: number, catalog: KindCatalog): CasualtyView {
+  const entries = countedEntries(log.entries).filter((entry) => entry.casualty === casualty || entry.casualty === 0);
+  const tourniquets: TourniquetClock[] = [];
+  let sealAt: string | null = null;
+  for (const entry of entries) {
+    if (entry.do === 'sealChecked' && sealAt !== null) sealAt = entry.at;
+    if (entry.do !== 'used') continue;
+    if (UNVENTED.includes(entry.kind)) sealAt = entry.at;
+    if (catalog.get(entry.kind)?.grades['M.limb'] === 'primary') tourniquets.push(clockOf(entry, nowMs));
+  }
+  return { casualty, tourniquets, seal: sealAt === null ? null : sealClock(sealAt, nowMs), vitals: trendsOf(entries), entries };
+}
+
+function clockOf({ id: entryId, limb, at }: Extract<Counted, { do: 'used' }>, nowMs: number): TourniquetClock {
+  const elapsedS = Math.max(0, (nowMs - Date.parse(at)) / S);
+  const passed = TOURNIQUET_MARKS_H.filter((hours) => elapsedS >= hours * 3600);
+  return { entryId, limb, onAt: at, elapsedS, markH: passed.at(-1) ?? null };
+}
+
+function sealClock(sinceAt: string, nowMs: number): SealClock {
+  const nextMs = Date.parse(sinceAt) + SEAL_CHECK_MIN * 60 * S;
+  return { nextCheckAt: new Date(nextMs).toISOString(), inS: (nextMs - nowMs) / S };
+}
+
+function trendsOf(entries: readonly Counted[]): CasualtyView['vitals'] {
+  const vitals: CasualtyView['vitals'] = {};
+  for (const entry of entries) {
+    if (entry.do !== 'vitals') continue;
+    for (const name of VITALS) {
+      const value = entry[name];
+      if (value === null) continue;
+      const before = vitals[name]?.value;
+      vitals[name] = { value, at: entry.at, way: before === undefined ? null : wayOf(rank(before), rank(value)) };
+    }
+  }
+  return vitals;
+}
+
+/** Alertness falls from alert to none. */
+const rank = (value: number | string): number =>
+  typeof value === 'number' ? value : -ALERTNESS.indexOf(value as (typeof ALERTNESS)[number]); // only alertness is in words
+const wayOf = (before: number, now: number): 'up' | 'down' | 'same' => (now > before ? 'up' : now < before ? 'down' : 'same');
+
+/** Numbers of the casualties that the log knows, from 1 on without gaps. */
+export function casualtiesOf({ entries }: Pick<UseLog, 'entries'>): number[] {
+  const most = entries.reduce((max, { casualty }) => Math.max(max, casualty), 1);
+  return Array.from({ length: most }, (_, index) => index + 1);
+}
+
+/** Minutes since help was called first; null: it was not. */
+export function minutesSinceHelp({ entries }: Pick<UseLog, 'entries'>, nowMs: number): number | null {
+  const called = countedEntries(entries).find((entry) => entry.do === 'helpCalled');
+  return called === undefined ? null : Math.max(0, Math.floor((nowMs - Date.parse(called.at)) / (60 * S)));
+}
+
+/** Pieces of our own units that count as used, by unit. */
+export function piecesUsedOf({ entries }: Pick<UseLog, 'entries'>): Map<string, number> {
+  const used = new Map<string, number>();
+  for (const entry of countedEntries(entries))
+    if (entry.do === 'used' && entry.unitId !== null) used.set(entry.unitId, (used.get(entry.unitId) ?? 0) + entry.pieces);
+  return used;
+}

@@ -1,0 +1,20 @@
+import type { BuyingPlan, BuyingProblem, FitProblem, FitResult } from '@ivrak/core';
+import { BUYING_THREAD_FILE, FIT_THREAD_FILE } from '../paths.ts';
+import { ThreadQueue } from './threadQueue.ts';
+
+/** What is too much to be worked out between two answers: each sort in a thread of its own. */
+export interface Queues {
+  fits: ThreadQueue<FitProblem, FitResult>;
+  buying: ThreadQueue<BuyingProblem, BuyingPlan>;
+}
+
+export const startQueues = (): Queues => ({
+  fits: new ThreadQueue(FIT_THREAD_FILE, {
+    full: 'Other packings are under way; try again in a few seconds.',
+    tooLong: 'Not packed within 60 s: ask for fewer decodes.',
+  }),
+  buying: new ThreadQueue(BUYING_THREAD_FILE, {
+    full: 'Other plans are being worked out; try again in a few seconds.',
+    tooLong: 'Not solved within 60 s: ask for fewer lines or offers.',
+  }),
+});

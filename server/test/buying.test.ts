@@ -1,0 +1,61 @@
+import { plainDate } from '@ivrak/core';
+import { describe, expect, it } from 'vitest';
+import { issuesOf, withDemo } from './running.ts';
+
+const call = withDemo(plainDate('2026-11-25'));
+const plan = (body: object) => call('post', '/api/compute/buying', body);
+
+describe('POST /api/compute/buying', () => {
+  it('gives the least outlay, proven, with orders, leftovers and what each kind came to', async () => {
+    const { status, body } = await plan({
+      need: [
+        { kind: 'gloves', count: 14 },
+        { kind: 'windlass-tourniquet', count: 1 },
+      ],
+      offers: [
+        { id: 'g12', kind: 'gloves', perPack: 12, price: 380, supplier: 'pier' },
+        { id: 'g1', kind: 'gloves', perPack: 1, price: 60, supplier: 'pier' },
+        { id: 't', kind: 'windlass-tourniquet', perPack: 1, price: 2800, supplier: 'kelp' },
+        { id: 't2', kind: 'windlass-tourniquet', perPack: 1, price: 2950, supplier: 'pier' },
+      ],
+      suppliers: [
+        { id: 'pier', shipping: 490, freeFrom: 3300 },
+        { id: 'kelp', shipping: 300 },
+      ],
+    });
+    expect(status).toBe(200);
+    // By hand: all at the pier 380 + 2 x 60 + 2950 = 3450, and shipping is free; parted it is 500 + 490 + 2800 + 300 = 4090.
+    expect(body).toMatchObject({ total: 3450, proven: true, unmet: [], leftover: [] });
+    expect(body.orders).toHaveLength(1);
+    expect(body.perUnit.reduce((sum: number, { outlayMinor }: { outlayMinor: number }) => sum + outlayMinor, 0)).toBe(3450);
+  });
+
+  it('says what nobody may sell, and plans the rest', async () => {
+    const { body } = await plan({
+      need: [
+        { kind: 'vented-seals', count: 2 },
+        { kind: 'marker', count: 1 },
+      ],
+      offers: [
+        { id: 's', kind: 'vented-seals', perPack: 1, price: 1500, supplier: 'pier', shelfDays: 100 },
+        { id: 'm', kind: 'marker', perPack: 1, price: 125, supplier: 'pier' },
+      ],
+      suppliers: [],
+      leastShelfDays: 365,
+    });
+    expect(body).toMatchObject({
+      total: 125,
+      unmet: [{ kind: 'vented-seals', count: 2, why: 'every offer is out: lasts 100 days, 365 are asked' }],
+    });
+  });
+
+  it('refuses what stands twice, parts of a minor unit, and counts that cannot be', async () => {
+    const offer = { id: 'a', kind: 'marker', perPack: 1, price: 125, supplier: 'pier' };
+    const twice = { need: [{ kind: 'marker', count: 1 }], offers: [offer, offer], suppliers: [] };
+    expect(issuesOf(await plan(twice))).toEqual(['offers.1.id']);
+    const half = { ...twice, offers: [{ ...offer, price: 12.5 }] };
+    expect(issuesOf(await plan(half))).toEqual(['offers.0.price']);
+    expect(issuesOf(await plan({ ...twice, offers: [offer], need: [{ kind: 'marker', count: 0 }] }))).toEqual(['need.0.count']);
+    expect((await plan({ need: [], offers: [], suppliers: [] })).body).toMatchObject({ total: 0, proven: true });
+  });
+});
