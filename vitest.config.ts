@@ -6,6 +6,8 @@ export default defineConfig({
     testTimeout: 60_000,
     hookTimeout: 60_000,
     fileParallelism: true,
+    // Left alone it would use one core less than there are, which on two is one.
+    maxWorkers: 2,
     pool: 'forks',
   },
 });

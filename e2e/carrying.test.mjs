@@ -43,7 +43,7 @@ describe('a loadout', () => {
     await turnTo('What is in it');
     await person.press('Take Tow vehicle panel out of the loadout');
     await person.waitFor(() => document.querySelectorAll('.carry-kits li').length === 2);
-    await person.type('Distance of Boathouse wall box, m', '600');
+    await person.type('Metres away: Boathouse wall box', '600');
     await laneSays('S cutter', '0 of 1', 'too late');
     expect((await laneOf('R breath')).replaceAll('\u00a0', ' ')).toMatch(
       /Boathouse wall box, Breath barrier, folded: 8 min \d+ s, too late/,
@@ -70,6 +70,17 @@ describe('a loadout', () => {
     await person.press('belt');
     await person.waitFor(() => !document.body.textContent.includes('belt pouch falls away'));
     await laneSays('M limb', 'Bow crew belt pouch');
+    // Each step goes back and comes again, by button and by key, and all of it is saved.
+    await person.press('Undo');
+    await person.sees('Bow crew belt pouch falls away: needs belt.');
+    await person.page.focus('h1');
+    await person.page.keyboard.press('z');
+    await person.page.keyboard.press('z');
+    await person.waitFor(() => !document.body.textContent.includes('falls away'));
+    await person.press('Redo');
+    await person.sees('falls away');
+    await person.press('Undo');
+    await person.sees('all saved');
   });
 
   it('has its kits on a figure: one is picked up, carried by arrow keys, and put into another place', async () => {
@@ -132,7 +143,7 @@ describe('a loadout', () => {
     await person.press('New');
     await person.sees('no kit is in it yet');
     await person.choose('Add a kit', 'Helm’s vest kit');
-    await person.sees('Distance of Helm’s vest kit, m');
+    await person.seesNamed('Metres away: Helm’s vest kit', 'textbox');
     await person.choose('Whose', 'Tomas Arnhold');
     await person.sees('a kit is in one place at a time');
     await person.type('Name', 'Borrowed vest');

@@ -165,8 +165,8 @@ function Suits({ kit, position }: { kit: CarryKit; position: Position | undefine
   const doubt = kit.thicknessMm === null ? 'not packed yet, so its thickness is not known' : null;
   return (
     <>
-      {kit.name} over <b>{position.name.toLowerCase()}</b>: {words.length > 0 ? words.join(', ') : (doubt ?? 'it suits')}. Arrows, Enter;
-      Esc leaves it where it was.
+      {kit.name} over <b>{position.name.toLowerCase()}</b>: {words.length > 0 ? words.join(', ') : (doubt ?? 'it suits')}
+      {position.isSeen ? '; others see it' : ''}. Arrows, Enter; Esc leaves it where it was.
     </>
   );
 }

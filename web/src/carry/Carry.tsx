@@ -9,7 +9,8 @@ import {
   LoadoutSchema,
   type LoadoutView,
 } from '@ivrak/core';
-import { Button } from '@mantine/core';
+import { ActionIcon, Button } from '@mantine/core';
+import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
@@ -17,6 +18,7 @@ import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
+import { useKeys } from '../shell/useKeys.ts';
 import { Bodies } from './Bodies.tsx';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
@@ -171,6 +173,7 @@ function SidePanel({ told, draft, view, conflicts, shown, setShown, nameOf, load
         {tab('tells', 'What it tells')}
         {tab('in', 'What is in it')}
       </div>
+      <Steps draft={draft} />
       <Refusal text={draft.error} />
       {shown === 'in' ? (
         <LoadoutEditor told={told} draft={draft} view={view} conflicts={conflicts} loadouts={loadouts} gone={gone} />
@@ -186,6 +189,24 @@ function SidePanel({ told, draft, view, conflicts, shown, setShown, nameOf, load
         />
       )}
     </aside>
+  );
+}
+
+/** Undo, redo, and whether what was changed is kept already. */
+function Steps({ draft: { undo, redo, isSaved, error } }: { draft: ReturnType<typeof useLoadoutDraft> }) {
+  useKeys({ z: () => undo?.(), Z: () => redo?.() });
+  return (
+    <div className="row carry-steps">
+      <ActionIcon variant="subtle" size={32} aria-label="Undo" disabled={undo === null} onClick={() => undo?.()}>
+        <IconArrowBackUp size={20} />
+      </ActionIcon>
+      <ActionIcon variant="subtle" size={32} aria-label="Redo" disabled={redo === null} onClick={() => redo?.()}>
+        <IconArrowForwardUp size={20} />
+      </ActionIcon>
+      <span className="small muted" role="status">
+        {error !== null ? 'not saved' : isSaved ? 'all saved' : 'saving'}
+      </span>
+    </div>
   );
 }
 

@@ -158,7 +158,8 @@ function KitLine({ one, told, loadout, why, isShared, set, remove }: KitLineProp
       <div className="carry-kit-fields">
         {one.minutes === null ? (
           <DecimalInput
-            label={`Distance of ${name}, m`}
+            label="Metres away"
+            aria-label={`Metres away: ${name}`}
             min={0}
             max={50_000}
             decimals={0}
@@ -167,7 +168,8 @@ function KitLine({ one, told, loadout, why, isShared, set, remove }: KitLineProp
           />
         ) : (
           <DecimalInput
-            label={`Way to ${name}, minutes`}
+            label="Minutes away"
+            aria-label={`Minutes away: ${name}`}
             min={0}
             max={1440}
             value={one.minutes}
@@ -175,7 +177,8 @@ function KitLine({ one, told, loadout, why, isShared, set, remove }: KitLineProp
           />
         )}
         <Select
-          label={`Place of ${name}`}
+          label="Place"
+          aria-label={`Place: ${name}`}
           data={positions.map((position) => ({
             value: position.id,
             label: missingBearer(position, loadout.bearers) === null ? position.name : `${position.name} (not there)`,
@@ -184,7 +187,12 @@ function KitLine({ one, told, loadout, why, isShared, set, remove }: KitLineProp
           onChange={(positionId) => set({ positionId: positionId === kit?.positionId ? null : positionId })}
         />
       </div>
-      <button type="button" className="link-button small" onClick={() => set({ minutes: one.minutes === null ? 0 : null })}>
+      <button
+        type="button"
+        className="link-button small"
+        aria-label={`${one.minutes === null ? 'in minutes instead' : 'in metres instead'}: ${name}`}
+        onClick={() => set({ minutes: one.minutes === null ? 0 : null })}
+      >
         {one.minutes === null ? 'in minutes instead' : 'in metres instead'}
       </button>
       {!isAtHand(one) && (

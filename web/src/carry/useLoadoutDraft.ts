@@ -12,6 +12,19 @@ export interface LoadoutDraft {
   change: (next: Partial<Loadout>) => void;
   error: string | null;
   isSaved: boolean;
+  /** Null: nothing to undo, or to do again. */
+  undo: (() => void) | null;
+  redo: (() => void) | null;
+}
+
+const MOST_STEPS = 100;
+/** Changes of the same fields within this time are one step: a name that is typed is undone as a whole. */
+const ONE_STEP_MS = 1200;
+
+interface Steps {
+  past: Loadout[];
+  future: Loadout[];
+  last: { fields: string; atMs: number } | null;
 }
 
 /** A loadout as it is being changed: shown at once, kept a moment later, one write after the other. */
@@ -44,8 +57,8 @@ export function useLoadoutDraft(stored: StoredLoadout, changed: () => Promise<un
   const leave = useRef(flush);
   leave.current = flush;
   useEffect(() => () => leave.current(), []);
-  const change = (next: Partial<Loadout>) => {
-    const data = { ...loadout, ...next };
+  const [steps, setSteps] = useState<Steps>({ past: [], future: [], last: null });
+  const take = (data: Loadout) => {
     setLoadout(data);
     // A loadout without a name is not sent; the field says so.
     if (data.name.trim() === '') return;
@@ -54,5 +67,34 @@ export function useLoadoutDraft(stored: StoredLoadout, changed: () => Promise<un
     clearTimeout(timer.current);
     timer.current = setTimeout(flush, KEEP_AFTER_MS);
   };
-  return { loadout, version: () => version.current, change, error, isSaved };
+  const change = (next: Partial<Loadout>) => {
+    const fields = Object.keys(next).join();
+    const atMs = performance.now();
+    const isSameStep = steps.last?.fields === fields && atMs - steps.last.atMs < ONE_STEP_MS;
+    setSteps({ past: isSameStep ? steps.past : [...steps.past, loadout].slice(-MOST_STEPS), future: [], last: { fields, atMs } });
+    take({ ...loadout, ...next });
+  };
+  const before = steps.past.at(-1);
+  const after = steps.future[0];
+  return {
+    loadout,
+    version: () => version.current,
+    change,
+    error,
+    isSaved,
+    undo:
+      before === undefined
+        ? null
+        : () => {
+            setSteps({ past: steps.past.slice(0, -1), future: [loadout, ...steps.future], last: null });
+            take(before);
+          },
+    redo:
+      after === undefined
+        ? null
+        : () => {
+            setSteps({ past: [...steps.past, loadout], future: steps.future.slice(1), last: null });
+            take(after);
+          },
+  };
 }

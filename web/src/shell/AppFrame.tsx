@@ -22,6 +22,7 @@ export function AppFrame() {
   useKeys({
     '?': help.open,
     'g m': () => navigate('/'),
+    'g c': () => navigate('/carry'),
     'g s': () => navigate('/stores'),
     'g r': () => navigate('/restock'),
     'g u': () => navigate('/upkeep'),

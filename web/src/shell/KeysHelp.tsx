@@ -14,7 +14,7 @@ const KEYS: [keys: string, does: string][] = [
   ['l  k  t  f', 'in Fit: lock, pin to its compartment, turn, fold the chosen thing'],
   ['arrows  Shift arrows', 'in Fit: move it by 5 mm, by 1 mm'],
   ['[  ]', 'in Fit: to the compartment before or after'],
-  ['g then m s r u l e', 'Muster, Stores, Restock, Upkeep, Log a use, Settings'],
+  ['g then m c s r u l e', 'Muster, Carry, Stores, Restock, Upkeep, Log a use, Settings'],
   ['g then 1 2 3 4', 'Brief, Bench, Fit, Stage of this kit'],
   ['1 to 9', 'in Use: log the thing with that number'],
   ['?', 'this list'],
