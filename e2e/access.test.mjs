@@ -22,6 +22,7 @@ describe('every screen, by day and at dusk', () => {
     '/places?container=belt-pouch',
     '/stores',
     '/restock',
+    '/buy',
     '/carry?loadout=on-the-water',
     '/carry/week',
     '/carry/side-by-side',

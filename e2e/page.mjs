@@ -3,7 +3,7 @@ import { AxePuppeteer } from '@axe-core/puppeteer';
 import { expect } from 'vitest';
 
 const PATIENCE_MS = 30_000;
-const QUIET_MS = 150;
+const QUIET_MS = 350;
 
 /** By accessible name, as read aloud; `role` narrows it down. */
 export const by = (name, role) => `::-p-aria([name="${name.replaceAll('"', '\\"')}"]${role ? `[role="${role}"]` : ''})`;
@@ -31,10 +31,11 @@ export class Person {
     });
   }
 
-  /** Until the page is loaded and has asked for nothing more for a moment. */
+  /** Until the page stands: drawn, and waiting for nothing. */
   async goTo(url) {
     await this.page.goto(url, { waitUntil: 'load' });
-    await this.page.waitForNetworkIdle({ idleTime: QUIET_MS });
+    await this.waitFor(() => document.querySelector('main') !== null && document.querySelector('main[aria-busy="true"]') === null);
+    await new Promise((resolve) => setTimeout(resolve, QUIET_MS));
   }
 
   press(name, role = 'button') {

@@ -7,14 +7,22 @@ export {
   priceCheck,
   unitsOfList,
 } from './buying/contentList.ts';
+export { buyingNeed } from './buying/need.ts';
 export {
   type BuyingPlan,
   type BuyingProblem,
   BuyingProblemSchema,
   buyingPlan,
+  emptyBook,
   type Offer,
+  type OfferBook,
+  OfferBookSchema,
+  OfferSchema,
   type Solver,
+  type SupplierTerms,
+  SupplierTermsSchema,
   splitMinor,
+  whyNot,
 } from './buying/plan.ts';
 export {
   type AloneView,

@@ -7,6 +7,7 @@ import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as z from 'zod';
+import { buyingRoutes } from './buying/routes.ts';
 import { loadoutRoutes } from './carry/loadoutRoutes.ts';
 import { reachRoutes } from './carry/reachRoutes.ts';
 import { catalogRoutes } from './catalog/catalog.ts';
@@ -79,6 +80,7 @@ export function createApp({ db, describeDb, log, today, queues }: AppOptions): E
     ...loadoutRoutes(db, today),
     ...reachRoutes(db),
     ...crewRoutes(db),
+    ...buyingRoutes(db),
     ...inspectionRoutes(db, today),
     ...horizonRoutes(db, today),
     ...rotationRoutes(db, today),

@@ -59,3 +59,37 @@ describe('POST /api/compute/buying', () => {
     expect((await plan({ need: [], offers: [], suppliers: [] })).body).toMatchObject({ total: 0, proven: true });
   });
 });
+
+describe('the book of offers', () => {
+  const offer = { id: 'm1', kind: 'marker', perPack: 1, price: 125, supplier: 'Pier Road Chandlery' };
+  const book = (part: object = {}) => ({
+    id: 'offers',
+    offers: [offer],
+    suppliers: [{ id: 'Pier Road Chandlery', shipping: 490 }],
+    ...part,
+  });
+
+  it('is empty at first, written whole on its version, and goes with the export', async () => {
+    expect((await call('get', '/api/offers')).body).toMatchObject({ data: { offers: [] }, version: null });
+    expect((await call('put', '/api/offers', { version: null, data: book() })).body.version).toBe(1);
+    expect((await call('put', '/api/offers', { version: null, data: book() })).status).toBe(409);
+    const file = (await call('get', '/api/export')).body;
+    expect(file.plans.find(({ id }: { id: string }) => id === 'offers').data.offers).toEqual([offer]);
+    expect((await call('post', '/api/import', file)).status).toBe(200);
+    expect((await call('get', '/api/export')).body).toEqual(file);
+  });
+
+  it('refuses kinds that there are not and what stands twice', async () => {
+    const wrong = book({ offers: [offer, offer, { ...offer, id: 'x', kind: 'nothing' }] });
+    expect(issuesOf(await call('put', '/api/offers', { version: 1, data: wrong }))).toEqual(['data.offers.1.id', 'data.offers.2.kind']);
+    const twice = book({ suppliers: [...book().suppliers, ...book().suppliers] });
+    expect(issuesOf(await call('put', '/api/offers', { version: 1, data: twice }))).toEqual(['data.suppliers.1.id']);
+  });
+
+  it('can be filled from the simulated feed, which names every supplier’s terms', async () => {
+    const { articles, suppliers } = (await call('get', '/api/devices/supplier')).body;
+    const known = new Set(suppliers.map(({ id }: { id: string }) => id));
+    expect(articles.every(({ supplier }: { supplier: string }) => known.has(supplier))).toBe(true);
+    expect(new Set(articles.map(({ gtin }: { gtin: string }) => gtin)).size).toBe(articles.length);
+  });
+});

@@ -34,6 +34,7 @@ export const router = createBrowserRouter([
       { path: '/crew/sheet', lazy: async () => ({ Component: (await import('./crew/CrewSheet.tsx')).CrewSheet }) },
       { path: '/stores', lazy: async () => ({ Component: (await import('./stores/Stores.tsx')).Stores }) },
       { path: '/restock', lazy: async () => ({ Component: (await import('./stores/RestockPage.tsx')).RestockPage }) },
+      { path: '/buy', lazy: async () => ({ Component: (await import('./buying/BuyingPage.tsx')).BuyingPage }) },
       { path: '/upkeep', lazy: async () => ({ Component: (await import('./upkeep/Upkeep.tsx')).Upkeep }) },
       { path: '/use', lazy: async () => ({ Component: (await import('./use/ChooseKit.tsx')).ChooseKit }) },
       { path: '/use/:id', lazy: async () => ({ Component: (await import('./use/Use.tsx')).Use }) },

@@ -28,6 +28,15 @@ export const SupplierTermsSchema = z.object({
 });
 export type SupplierTerms = z.infer<typeof SupplierTermsSchema>;
 
+/** Offers and terms as a crew keeps them. */
+export const OfferBookSchema = z.object({
+  id: z.literal('offers'),
+  offers: z.array(OfferSchema).max(1000),
+  suppliers: z.array(SupplierTermsSchema).max(100),
+});
+export type OfferBook = z.infer<typeof OfferBookSchema>;
+export const emptyBook = (): OfferBook => ({ id: 'offers', offers: [], suppliers: [] });
+
 export const BuyingProblemSchema = z.object({
   need: z
     .array(

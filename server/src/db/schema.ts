@@ -12,6 +12,7 @@ import {
   type Module,
   type Notice,
   nothingMadeReady,
+  type OfferBook,
   type PlacesPlan,
   type Position,
   plainUpkeep,
@@ -227,10 +228,10 @@ export const reachTimes = pgTable(
   (table) => [index('reach_times_kit').on(table.kitId), check('reach_times_tenths', sql`${table.tenths} >= 1`)],
 );
 
-/** One row each: the planning values of reach as they were changed here, and the plan of places. */
+/** One row each: the planning values of reach as they were changed here, the plan of places, and the book of offers. */
 export const plans = pgTable('plans', {
   id: text('id').primaryKey(),
-  data: jsonb('data').$type<ReachChangesRow | PlacesPlan>().notNull(),
+  data: jsonb('data').$type<ReachChangesRow | PlacesPlan | OfferBook>().notNull(),
   version: integer('version').notNull().default(1),
 });
 

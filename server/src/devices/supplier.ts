@@ -1,3 +1,4 @@
+import type { SupplierTerms } from '@ivrak/core';
 import * as z from 'zod';
 import { demoGtin } from './articles.ts';
 import feed from './supplier.json' with { type: 'json' };
@@ -13,6 +14,13 @@ export const SupplierArticleSchema = z.object({
   /** Shelf life promised on delivery, days; null: nothing dated. */
   shelfDays: z.number().int().nullable(),
 });
+
+/** What the made-up suppliers ask for sending. */
+export const SUPPLIER_TERMS: readonly SupplierTerms[] = [
+  { id: 'Pier Road Chandlery', shipping: 490, freeFrom: 6000 },
+  { id: 'Kelp Lane Supplies', shipping: 650, freeFrom: 10_000 },
+  { id: 'Bargain Buoy', shipping: 250, freeFrom: null },
+];
 
 /** The simulated supplier feed: made-up sellers and article numbers in the range that GS1 keeps for examples. */
 export const supplierFeed = (): z.infer<typeof SupplierArticleSchema>[] =>

@@ -19,6 +19,7 @@ import {
   LotSchema,
   MadeReadyFields,
   NoticeSchema,
+  OfferBookSchema,
   PersonIdSchema,
   PersonSchema,
   PlaceSchema,
@@ -67,7 +68,13 @@ export const ExportFileSchema = z.strictObject({
   weekPlans: z.array(z.strictObject({ id: PersonIdSchema, data: WeekPlanSchema, version })).default([]),
   reachTimes: z.array(ReachTimeSchema.strict()).default([]),
   plans: z
-    .array(z.strictObject({ id: z.string(), data: z.discriminatedUnion('id', [ReachChangesRowSchema, PlacesPlanSchema]), version }))
+    .array(
+      z.strictObject({
+        id: z.string(),
+        data: z.discriminatedUnion('id', [ReachChangesRowSchema, PlacesPlanSchema, OfferBookSchema]),
+        version,
+      }),
+    )
     .default([]),
   people: z.array(PersonSchema.extend({ version: version.default(1) }).strict()),
   lots: z.array(LotSchema.strict()),

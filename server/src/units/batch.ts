@@ -1,7 +1,8 @@
+import { SupplierTermsSchema } from '@ivrak/core';
 import * as z from 'zod';
 import { note } from '../db/journal.ts';
 import type { Db } from '../db/open.ts';
-import { SupplierArticleSchema, supplierFeed } from '../devices/supplier.ts';
+import { SUPPLIER_TERMS, SupplierArticleSchema, supplierFeed } from '../devices/supplier.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { IntakeSchema, takeAll } from './intake.ts';
 
@@ -13,8 +14,8 @@ export const batchRoutes = (db: Db): RouteSpec[] => [
     method: 'get',
     path: '/api/devices/supplier',
     summary: 'The simulated feed of suppliers: articles with kind, pack, price and lead time',
-    response: z.object({ articles: z.array(SupplierArticleSchema) }),
-    handle: () => ({ articles: supplierFeed() }),
+    response: z.object({ articles: z.array(SupplierArticleSchema), suppliers: z.array(SupplierTermsSchema) }),
+    handle: () => ({ articles: supplierFeed(), suppliers: [...SUPPLIER_TERMS] }),
   }),
   route({
     method: 'post',

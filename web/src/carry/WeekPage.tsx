@@ -117,7 +117,7 @@ function Day({ person, day, week, told, clashes, save }: DayProps) {
           <span key={id} className={clashes.includes(id) ? 'week-loadout is-clash' : 'week-loadout'}>
             <Link to={`/carry?loadout=${id}`}>{name}</Link>
             <CloseButton
-              size="xs"
+              size={24}
               aria-label={`${person.name}, ${WEEKDAY_NAMES[day]}: without ${name}`}
               onClick={() => set(own.filter((one) => one !== id))}
             />

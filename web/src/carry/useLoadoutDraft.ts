@@ -18,8 +18,9 @@ export interface LoadoutDraft {
 }
 
 const MOST_STEPS = 100;
-/** Changes of the same fields within this time are one step: a name that is typed is undone as a whole. */
+/** What is typed within this time is one step: a name is undone as a whole, not letter by letter. */
 const ONE_STEP_MS = 1200;
+const TYPED: readonly string[] = ['name', 'situation', 'kits', 'own'];
 
 interface Steps {
   past: Loadout[];
@@ -70,7 +71,7 @@ export function useLoadoutDraft(stored: StoredLoadout, changed: () => Promise<un
   const change = (next: Partial<Loadout>) => {
     const fields = Object.keys(next).join();
     const atMs = performance.now();
-    const isSameStep = steps.last?.fields === fields && atMs - steps.last.atMs < ONE_STEP_MS;
+    const isSameStep = TYPED.includes(fields) && steps.last?.fields === fields && atMs - steps.last.atMs < ONE_STEP_MS;
     setSteps({ past: isSameStep ? steps.past : [...steps.past, loadout].slice(-MOST_STEPS), future: [], last: { fields, atMs } });
     take({ ...loadout, ...next });
   };

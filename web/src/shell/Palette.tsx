@@ -12,6 +12,7 @@ const SCREENS = [
   { label: 'Planning values', description: 'the numbers that seconds to hand are made of', to: '/carry/values' },
   { label: 'Stores', description: 'spares, intake, practice', to: '/stores' },
   { label: 'Restock', description: 'what is missing and where it comes from', to: '/restock' },
+  { label: 'Buy', description: 'what to order where, at the least outlay', to: '/buy' },
   { label: 'Upkeep', description: 'what lapses when', to: '/upkeep' },
   { label: 'Schools', description: 'what comes first, disputes, adjusted copies', to: '/schools' },
   { label: 'Kinds', description: 'the catalogue, own kinds, tables in and out', to: '/kinds' },

@@ -33,6 +33,7 @@ export function RestockPage() {
             : 'From stores first: first expired, first out, among those that outlast the next inspection.'}
         </p>
         {only !== null && <Link to="/restock">All kits</Link>}
+        <Link to="/buy">What to order where</Link>
       </div>
       {kits.map((kit) => (
         <RestockKit key={kit.kitId} kit={kit} />

@@ -1,0 +1,38 @@
+import type { Offer, OfferBook, SupplierTerms } from '@ivrak/core';
+
+export interface FeedAnswer {
+  articles: {
+    gtin: string;
+    kind: string;
+    perPack: number;
+    priceMinor: number;
+    supplier: string;
+    authorised: boolean;
+    leadDays: number;
+    shelfDays: number | null;
+  }[];
+  suppliers: SupplierTerms[];
+}
+
+/** The book with what a feed says: its articles anew, whatever was written by hand as it was. Terms that are known stay. */
+export function withFeed(book: OfferBook, { articles, suppliers }: FeedAnswer): OfferBook {
+  const fromFeed = articles.map(
+    ({ gtin, kind, perPack, priceMinor, supplier, authorised, leadDays, shelfDays }): Offer => ({
+      id: gtin,
+      kind,
+      perPack,
+      price: priceMinor,
+      supplier,
+      authorised,
+      leadDays,
+      shelfDays,
+    }),
+  );
+  const ids = new Set(fromFeed.map(({ id }) => id));
+  const known = new Set(book.suppliers.map(({ id }) => id));
+  return {
+    ...book,
+    offers: [...book.offers.filter(({ id }) => !ids.has(id)), ...fromFeed],
+    suppliers: [...book.suppliers, ...suppliers.filter(({ id }) => !known.has(id))],
+  };
+}

@@ -1,0 +1,18 @@
+import type { BuyingPlan, BuyingProblem, OfferBook } from '@ivrak/core';
+import { useQuery } from '@tanstack/react-query';
+import { api } from '../api/client.ts';
+
+export interface StoredBook {
+  data: OfferBook;
+  version: number | null;
+}
+export const useOffers = () => useQuery({ queryKey: ['offers'], queryFn: () => api.get<StoredBook>('/api/offers') });
+
+/** Worked out on the server, where the solver is; the same question is not asked twice. */
+export const usePlan = (problem: BuyingProblem) =>
+  useQuery({
+    queryKey: ['buying', problem],
+    enabled: problem.need.length > 0 && problem.offers.length > 0,
+    staleTime: 60_000,
+    queryFn: () => api.post<BuyingPlan>('/api/compute/buying', problem),
+  });
