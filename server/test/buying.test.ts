@@ -30,6 +30,22 @@ describe('POST /api/compute/buying', () => {
     expect(body.perUnit.reduce((sum: number, { outlayMinor }: { outlayMinor: number }) => sum + outlayMinor, 0)).toBe(3450);
   });
 
+  it('answers each caller with the plan that was asked for', async () => {
+    const ask = (count: number) =>
+      plan({
+        need: [{ kind: 'marker', count }],
+        offers: [{ id: 'm', kind: 'marker', perPack: 2, price: 200, supplier: 'pier' }],
+        suppliers: [],
+      });
+    const answers = await Promise.all([1, 4, 7, 2].map(ask));
+    expect(answers.map(({ body }) => [body.total, body.leftover])).toEqual([
+      [200, [{ kind: 'marker', count: 1 }]],
+      [400, []],
+      [800, [{ kind: 'marker', count: 1 }]],
+      [200, []],
+    ]);
+  });
+
   it('says what nobody may sell, and plans the rest', async () => {
     const { body } = await plan({
       need: [

@@ -50,6 +50,14 @@ describe('a kit is in one place at a time', () => {
     expect(kitConflicts([mine, fetched], [])).toHaveLength(1);
   });
 
+  it('a way that is known in minutes is a way like one in metres', () => {
+    const worn = loadout('worn', 'isla', [{ kitId: 'vest', minutes: 0 }]);
+    const waits = loadout('waits', 'ruth', [{ kitId: 'vest', minutes: 12 }]);
+    const waitsToo = loadout('waits-too', 'tomas', [{ kitId: 'vest', distanceM: 90 }]);
+    expect(kitConflicts([worn, waits], [])).toHaveLength(1);
+    expect(kitConflicts([waits, waitsToo], [])).toEqual([]);
+  });
+
   it('two kits do not go into one pocket', () => {
     const kits = new Map([
       ['vest', { positionId: 'belt-side' }],

@@ -1,7 +1,7 @@
 import { type Lane, type LoadoutView, NEEDS, OWN_ID } from '@ivrak/core';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { kindName } from '../kit/catalog.ts';
-import { laneShare, showSeconds, TICKS } from './lanes.ts';
+import { laneShare, showSeconds, spread, TICKS } from './lanes.ts';
 import './lanes.css';
 
 interface ReachLanesProps {
@@ -81,17 +81,13 @@ interface DotsProps extends Pick<ReachLanesProps, 'letters' | 'chosen' | 'open'>
   fromName: (from: string) => string;
 }
 
-/** So far apart that letters do not cover each other, as a share of a lane of usual width. */
-const LEAST_APART = 0.047;
-
 function Dots({ lanes, letters, fromName, chosen, open }: DotsProps) {
-  let last = Number.NEGATIVE_INFINITY;
+  const shares = spread(lanes.map(({ s }) => s));
   // A makeshift may be quicker, but what one would reach for is the first real thing.
   const first = lanes.find(({ inTime, grade }) => inTime && grade !== 'improvised');
-  return lanes.map((lane) => {
+  return lanes.map((lane, index) => {
     const { from, unitId, kind, s, inTime, grade } = lane;
-    const share = Math.max(laneShare(s), last + LEAST_APART);
-    last = share;
+    const share = shares[index] ?? 0;
     const isFirst = lane === first;
     const ofKind = from === OWN_ID ? '' : `, ${kindName(kind)}`;
     const words = `${fromName(from)}${ofKind}: ${showSeconds(s)}${grade === 'primary' ? '' : `, ${grade}`}${inTime ? '' : ', too late'}`;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { kitLetters, laneShare, showSeconds, TICKS } from './lanes.ts';
+import { kitLetters, LEAST_APART, laneShare, showSeconds, spread, TICKS } from './lanes.ts';
 
 describe('a lane', () => {
   it('runs from one second to an hour, each tenfold as wide', () => {
@@ -10,6 +10,24 @@ describe('a lane', () => {
     expect(laneShare(90_000)).toBe(1);
     const shares = TICKS.map(({ s }) => laneShare(s));
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
+  });
+});
+
+describe('marks on a lane', () => {
+  it('stand at their times where there is room', () => {
+    expect(spread([2, 60, 900])).toEqual([2, 60, 900].map(laneShare));
+    expect(spread([])).toEqual([]);
+  });
+
+  it('keep their order and their distance where they would cover each other, and none stands before its time', () => {
+    const seconds = [7, 7.2, 7.9, 8, 120, 121];
+    const shares = spread(seconds);
+    for (const [index, share] of shares.entries()) {
+      expect(share).toBeGreaterThanOrEqual(laneShare(seconds[index] ?? 0));
+      if (index > 0) expect(share - (shares[index - 1] ?? 0)).toBeGreaterThanOrEqual(LEAST_APART - 1e-9);
+    }
+    // A pause lets the next one stand at its own time again.
+    expect(shares[4]).toBe(laneShare(120));
   });
 });
 

@@ -15,6 +15,18 @@ export const TICKS: readonly { s: number; label: string }[] = [
 /** Share of the width, 0 to 1; what is sooner than a second or later than an hour stands at the end. */
 export const laneShare = (seconds: number): number => Math.log(Math.min(MOST_S, Math.max(1, seconds))) / Math.log(MOST_S);
 
+/** So far apart that letters neither cover each other nor are too near for a thumb, as a share of a lane of usual width. */
+export const LEAST_APART = 0.047;
+
+/** Shares of marks on a lane, pushed to the right as far as they would cover the one before; in the order of their times. */
+export function spread(seconds: readonly number[]): number[] {
+  let last = Number.NEGATIVE_INFINITY;
+  return seconds.map((s) => {
+    last = Math.max(laneShare(s), last + LEAST_APART);
+    return last;
+  });
+}
+
 const NO_BREAK = '\u00a0';
 
 /** "3 s", "2 min 40 s", "1 h 5 min"; a number and its unit stay on one line. */

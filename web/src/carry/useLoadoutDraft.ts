@@ -1,6 +1,7 @@
 import type { Loadout } from '@ivrak/core';
 import { useEffect, useRef, useState } from 'react';
 import { api, keepFailure } from '../api/client.ts';
+import { back, forth, noSteps, type Steps, withStep } from './steps.ts';
 import type { StoredLoadout } from './told.ts';
 
 /** While somebody types on, nothing is sent. */
@@ -17,16 +18,8 @@ export interface LoadoutDraft {
   redo: (() => void) | null;
 }
 
-const MOST_STEPS = 100;
-/** What is typed within this time is one step: a name is undone as a whole, not letter by letter. */
-const ONE_STEP_MS = 1200;
+/** Fields that are typed into; all others are pressed. */
 const TYPED: readonly string[] = ['name', 'situation', 'kits', 'own'];
-
-interface Steps {
-  past: Loadout[];
-  future: Loadout[];
-  last: { fields: string; atMs: number } | null;
-}
 
 /** A loadout as it is being changed: shown at once, kept a moment later, one write after the other. */
 export function useLoadoutDraft(stored: StoredLoadout, changed: () => Promise<unknown>): LoadoutDraft {
@@ -58,7 +51,7 @@ export function useLoadoutDraft(stored: StoredLoadout, changed: () => Promise<un
   const leave = useRef(flush);
   leave.current = flush;
   useEffect(() => () => leave.current(), []);
-  const [steps, setSteps] = useState<Steps>({ past: [], future: [], last: null });
+  const [steps, setSteps] = useState<Steps<Loadout>>(noSteps);
   const take = (data: Loadout) => {
     setLoadout(data);
     // A loadout without a name is not sent; the field says so.
@@ -69,33 +62,24 @@ export function useLoadoutDraft(stored: StoredLoadout, changed: () => Promise<un
     timer.current = setTimeout(flush, KEEP_AFTER_MS);
   };
   const change = (next: Partial<Loadout>) => {
-    const fields = Object.keys(next).join();
-    const atMs = performance.now();
-    const isSameStep = TYPED.includes(fields) && steps.last?.fields === fields && atMs - steps.last.atMs < ONE_STEP_MS;
-    setSteps({ past: isSameStep ? steps.past : [...steps.past, loadout].slice(-MOST_STEPS), future: [], last: { fields, atMs } });
+    const field = Object.keys(next).join();
+    setSteps(withStep(steps, loadout, { field, isTyped: TYPED.includes(field), atMs: performance.now() }));
     take({ ...loadout, ...next });
   };
-  const before = steps.past.at(-1);
-  const after = steps.future[0];
+  const step = (to: ReturnType<typeof back<Loadout>>) =>
+    to === null
+      ? null
+      : () => {
+          setSteps(to.steps);
+          take(to.now);
+        };
   return {
     loadout,
     version: () => version.current,
     change,
     error,
     isSaved,
-    undo:
-      before === undefined
-        ? null
-        : () => {
-            setSteps({ past: steps.past.slice(0, -1), future: [loadout, ...steps.future], last: null });
-            take(before);
-          },
-    redo:
-      after === undefined
-        ? null
-        : () => {
-            setSteps({ past: [...steps.past, loadout], future: steps.future.slice(1), last: null });
-            take(after);
-          },
+    undo: step(back(steps, loadout)),
+    redo: step(forth(steps, loadout)),
   };
 }
