@@ -272,13 +272,16 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
 describe('two tabs on one kit', () => {
   it('never overwrite one another silently', async () => {
     const [one, two] = [await newPerson(), await newPerson()];
-    for (const tab of [one, two]) await tab.goTo(`${server.url}/kits/bow-pocket/bench`);
+    for (const tab of [one, two]) {
+      await tab.goTo(`${server.url}/kits/bow-pocket/bench`);
+      await tab.page.waitForSelector('[aria-label="Add Rolled gauze 75 mm"]');
+    }
     await one.page.bringToFront();
     await one.press('Add Foil blanket');
     await one.saved();
     await one.waitFor(async () => (await (await fetch('/api/kits/bow-pocket')).json()).units.some(({ kind }) => kind === 'foil-blanket'));
     // The second tab still holds the old picture: it is told, and nothing of the first is lost.
-    await two.page.evaluate(() => document.querySelector('[aria-label="Add Rolled gauze 75 mm"]')?.click());
+    await two.page.evaluate(() => document.querySelector('[aria-label="Add Rolled gauze 75 mm"]').click());
     await two.page.bringToFront();
     await two.sees('This kit was changed elsewhere');
     await two.sees('Foil blanket');
