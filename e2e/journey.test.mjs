@@ -194,7 +194,9 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     const phone = await newPerson({ width: 390, height: 844, isMobile: true, hasTouch: true });
     await phone.goTo(`${server.url}/`);
     await phone.follow('Log a use');
-    await phone.page.locator('::-p-text(Boathouse wall box)').click();
+    // Muster names the kit, too: the question must stand before it is answered.
+    await phone.sees('Log a use: which kit?');
+    await phone.page.locator('.choose-kit ::-p-text(Boathouse wall box)').click();
     await phone.sees('Care first, logging after');
     await phone.sees('Tap what was used');
     await phone.page.locator('.use-tap ::-p-text(Shears, full size)').click();
