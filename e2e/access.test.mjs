@@ -72,6 +72,8 @@ describe('every screen, by day and at dusk', () => {
     await looker.page.reload({ waitUntil: 'networkidle0' });
     await looker.sees('Start with a kit');
     await looker.isAccessible('empty Muster');
+    // The page asks nothing more of a server that goes.
+    await looker.page.goto('about:blank');
     await fresh.stop();
     fresh.remove();
   });

@@ -4,6 +4,7 @@ import { expect } from 'vitest';
 
 const PATIENCE_MS = 30_000;
 const QUIET_MS = 350;
+const POLL_MS = 50;
 
 /** By accessible name, as read aloud; `role` narrows it down. */
 export const by = (name, role) => `::-p-aria([name="${name.replaceAll('"', '\\"')}"]${role ? `[role="${role}"]` : ''})`;
@@ -124,9 +125,9 @@ export class Person {
     });
   }
 
-  /** Waits until a condition in the page holds. */
+  /** Waits until a condition in the page holds; looked at by the clock, since a tab in the background draws no frames. */
   waitFor(condition, ...args) {
-    return this.page.waitForFunction(condition, { timeout: PATIENCE_MS }, ...args);
+    return this.page.waitForFunction(condition, { timeout: PATIENCE_MS, polling: POLL_MS }, ...args);
   }
 
   async saved() {
