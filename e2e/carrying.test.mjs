@@ -44,7 +44,7 @@ describe('a loadout', () => {
     await person.press('Take Tow vehicle panel out of the loadout');
     await person.waitFor(() => document.querySelectorAll('.carry-kits li').length === 2);
     await person.type('Metres away: Boathouse wall box', '600');
-    await laneSays('S cutter', '0 of 1', 'too late');
+    await laneSays('S cutter', 'gap 0 of 1', 'too late');
     expect((await laneOf('R breath')).replaceAll('\u00a0', ' ')).toMatch(
       /Boathouse wall box, Breath barrier, folded: 8 min \d+ s, too late/,
     );
@@ -115,7 +115,7 @@ describe('a loadout', () => {
     const { person } = scene;
     await open('ferry');
     await person.sees('Stays behind at the check');
-    await person.sees('S cutter: full becomes gap.');
+    await person.sees('cutter: full → gap, 0 of 1');
     await person.sees('into Bow crew');
     await person.press('Leave at home');
     await person.sees('loses nothing in any loadout');

@@ -40,7 +40,7 @@ export async function benchBuying(core, report) {
     return {
       isOptimal: Status === 'Optimal',
       values: new Map(Object.entries(Columns).map(([name, column]) => [name, column.Primal ?? 0])),
-      bound: ObjectiveValue,
+      goal: ObjectiveValue,
     };
   };
   const times = [];

@@ -295,6 +295,7 @@ export {
   plainUpkeep,
 } from './model/upkeep.ts';
 export {
+  CoverageSchema,
   FindingSchema,
   type KitSummary,
   KitSummarySchema,

@@ -9,7 +9,7 @@ beforeAll(async () => {
   solve = (programme) => {
     const { Status, Columns, ObjectiveValue } = highs.solve(programme, { output_flag: false, mip_rel_gap: 0 });
     const values = new Map(Object.entries(Columns).map(([name, column]) => [name, 'Primal' in column ? column.Primal : 0]));
-    return { isOptimal: Status === 'Optimal', values, bound: ObjectiveValue };
+    return { isOptimal: Status === 'Optimal', values, goal: ObjectiveValue };
   };
 });
 
@@ -96,6 +96,22 @@ describe('a buying plan', () => {
     };
     expect(buyingPlan(problem(asked), solve).orders[0]?.lines[0]?.offer).toBe('hundred');
     expect(buyingPlan(problem({ ...asked, wasteShare: 1 }), solve).orders[0]?.lines[0]?.offer).toBe('two');
+  });
+
+  it('that was cut short says so, with a bound under which no plan lies', () => {
+    const asked = problem({
+      need: [{ kind: 'gauze', count: 3 }],
+      offers: [{ id: 'g', kind: 'gauze', perPack: 2, price: 400, supplier: 'a' }],
+      suppliers: [{ id: 'a', shipping: 300 }],
+    });
+    // A solver that stops before it has shown anything of the whole numbers; the parts of packs it solves.
+    const short: Solver = (programme) => ({ ...solve(programme), isOptimal: false });
+    const plan = buyingPlan(asked, short);
+    expect(plan).toMatchObject({ total: 1100, proven: false, comparedMinor: 1100 });
+    // One pack and a half for 600, and of the sending as little as the relaxed programme must pay.
+    expect(plan.boundMinor).toBeGreaterThanOrEqual(600);
+    expect(plan.boundMinor).toBeLessThan(1100);
+    expect(buyingPlan(asked, solve)).toMatchObject({ proven: true, boundMinor: 1100 });
   });
 
   it('of nothing is nothing', () => {

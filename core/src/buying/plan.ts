@@ -77,12 +77,14 @@ export interface BuyingPlan {
   /** Lines that no admissible offer serves, and why; the rest is planned. */
   unmet: { kind: string; count: number; why: string }[];
   proven: boolean;
-  /** No plan can cost less than this (as far as was shown), minor units; equals what is compared where it is proven. */
+  /** What plans are compared by, minor units: the total, and what will lapse unused where that is priced in. */
+  comparedMinor: number;
+  /** No plan compares lower than this; equals `comparedMinor` where it is proven. */
   boundMinor: number;
 }
 
-/** An integer programme in the CPLEX LP format, and the value of each of its variables. */
-export type Solver = (programme: string) => { isOptimal: boolean; values: ReadonlyMap<string, number>; bound: number };
+/** A programme in the CPLEX LP format: the value of its goal and of each of its variables, and whether nothing is lower. */
+export type Solver = (programme: string) => { isOptimal: boolean; values: ReadonlyMap<string, number>; goal: number };
 
 /** Why an offer may not be taken; null: it may. */
 export function whyNot(offer: Offer, { leastShelfDays = 0, authorisedOnly = [] }: BuyingProblem): string | null {
@@ -134,9 +136,10 @@ const terms = (list: readonly (readonly [factor: number, name: string])[]): stri
 
 /**
  * The integer programme: packs x of every offer, y where a supplier is ordered from, f where its goods reach the free limit, z
- * where shipping is paid, a for units of a kind toward a line. Least goods + shipping (+ what is left over, where asked).
+ * where shipping is paid, a for units of a kind toward a line. Least goods + shipping (+ what is left over, where asked). Relaxed,
+ * parts of packs may be bought: no whole plan is cheaper than that one.
  */
-export function buyingProgramme(problem: BuyingProblem): string {
+export function buyingProgramme(problem: BuyingProblem, { isRelaxed = false } = {}): string {
   const { offers, lines, suppliers } = prepare(problem);
   const wasteShare = problem.wasteShare ?? 0;
   const value = unitValues(offers);
@@ -200,9 +203,9 @@ export function buyingProgramme(problem: BuyingProblem): string {
     ...rows.map((row, index) => ` r${index}: ${row}`),
     'Bounds',
     ...offers.map((_, index) => ` 0 <= ${x(index)} <= ${most[index]}`),
-    'General',
-    ` ${integers.join('\n ')}`,
-    ...(binaries.length > 0 ? ['Binary', ` ${binaries.join('\n ')}`] : []),
+    ...(isRelaxed
+      ? binaries.map((name) => ` 0 <= ${name} <= 1`)
+      : ['General', ` ${integers.join('\n ')}`, ...(binaries.length > 0 ? ['Binary', ` ${binaries.join('\n ')}`] : [])]),
     'End',
   ].join('\n');
 }
@@ -222,8 +225,10 @@ function mostPacks(offer: Offer, lines: Prepared['lines'], suppliers: readonly S
 export function buyingPlan(problem: BuyingProblem, solve: Solver): BuyingPlan {
   const prepared = prepare(problem);
   const { offers, lines, unmet, suppliers } = prepared;
-  if (lines.length === 0) return { orders: [], total: 0, leftover: [], perUnit: [], servedBy: [], unmet, proven: true, boundMinor: 0 };
-  const { isOptimal, values, bound } = solve(buyingProgramme(problem));
+  if (lines.length === 0)
+    return { orders: [], total: 0, leftover: [], perUnit: [], servedBy: [], unmet, proven: true, comparedMinor: 0, boundMinor: 0 };
+  const { isOptimal, values, goal } = solve(buyingProgramme(problem));
+  const bound = isOptimal ? goal : solve(buyingProgramme(problem, { isRelaxed: true })).goal;
   const whole = (name: string): number => Math.round(values.get(name) ?? 0);
   const packs = offers.map((_, index) => whole(`x${index}`));
   const servedBy = lines.map(({ kind, kinds }, line) => ({
@@ -245,7 +250,7 @@ export function buyingPlan(problem: BuyingProblem, solve: Solver): BuyingPlan {
     const left = bought - (served.get(kind) ?? 0);
     return left > 0 ? [{ kind, count: left }] : [];
   });
-  return { orders, total, leftover, perUnit: allocate(orders), servedBy, unmet, proven: isOptimal, boundMinor: bound };
+  return { orders, total, leftover, perUnit: allocate(orders), servedBy, unmet, proven: isOptimal, comparedMinor: goal, boundMinor: bound };
 }
 
 function orderOf({ id, shipping, freeFrom }: SupplierTerms, offers: readonly Offer[], packs: readonly number[]): BuyingOrder[] {

@@ -117,9 +117,9 @@ describe('a loadout is never better', () => {
       expectNoBetter(before, after, 'security');
       for (const { unitId } of after?.security?.behind ?? [])
         expect(after?.coverage.needs.every(({ by }) => by.every((one) => one.unitId !== unitId))).toBe(true);
-      for (const { need, from, to } of after?.security?.worse ?? []) {
-        expect(before?.coverage.needs.find((one) => one.need === need)?.state).toBe(from);
-        expect(after?.coverage.needs.find((one) => one.need === need)?.state).toBe(to);
+      for (const { need, before: was, after: is } of after?.security?.worse ?? []) {
+        expect(before?.coverage.needs.find((one) => one.need === need)?.have).toBe(was.have);
+        expect(after?.coverage.needs.find((one) => one.need === need)?.state).toBe(is.state);
       }
     }),
   );

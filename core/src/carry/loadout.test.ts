@@ -148,7 +148,9 @@ describe('a loadout', () => {
     const view = loadoutView(loadout([{ kitId: 'belt' }], { passesSecurity: true }), world);
     expect(view?.security).toEqual({
       behind: [{ from: 'belt', unitId: 's', name: 'Shears, full size' }],
-      worse: [{ need: 'S.cut', from: 'full', to: 'gap' }],
+      worse: [
+        { need: 'S.cut', before: { state: 'full', have: 1, least: 1, ideal: 1 }, after: { state: 'gap', have: 0, least: 1, ideal: 1 } },
+      ],
     });
     expect(loadoutView(loadout([{ kitId: 'belt' }]), world)?.security).toBeNull();
   });

@@ -1,4 +1,5 @@
-import { type Coverage, coverageAndMeans, coverageNow, type HeldNow, leastMetNow } from '../coverage/coverage.ts';
+import { changesBetween, isWorse, type NeedChange } from '../coverage/changes.ts';
+import { type Coverage, coverageAndMeans, coverageNow, leastMetNow } from '../coverage/coverage.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
 import { type AskedNeed, type CoverageProblem, type GoodUnit, goodUnits, type Means, type StockUnit } from '../coverage/prepare.ts';
 import { isOutside } from '../fit/kitFit.ts';
@@ -94,7 +95,7 @@ export interface LoadoutView {
   second: SecondCasualty[];
   singles: SingleThing[];
   /** What a security check keeps back, and the needs that are worse for it. */
-  security: { behind: StaysBehind[]; worse: { need: NeedId; from: string; to: string }[] } | null;
+  security: { behind: StaysBehind[]; worse: NeedChange[] } | null;
   massG: number;
   bodyMassG: number;
 }
@@ -245,9 +246,7 @@ export function loadoutView(loadout: Loadout, world: CarryWorld): LoadoutView | 
     reach: Object.fromEntries(asked.reach),
     second: secondCasualty(problem, good, means, asked),
     singles: singlesOf(own, lanes, asked),
-    security: loadout.passesSecurity
-      ? { behind, worse: behind.length === 0 ? [] : worse(coverageNow(asked.problem, asked.catalog), own) }
-      : null,
+    security: loadout.passesSecurity ? { behind, worse: lostBy(behind, asked, own) } : null,
     massG: there.reduce((sum, { massG }) => sum + massG, ownMassG),
     bodyMassG: there.filter(({ onBody }) => onBody).reduce((sum, { massG }) => sum + massG, ownMassG),
   };
@@ -264,13 +263,10 @@ function heldBack({ problem, catalog }: LoadoutProblem, loadout: Loadout): { pro
   return { problem: { ...problem, kits }, behind };
 }
 
-const STATE_RANK = { off: 4, gap: 0, thin: 1, held: 2, full: 3 } as const;
-
-function worse(before: readonly HeldNow[], after: Coverage): { need: NeedId; from: string; to: string }[] {
-  return before.flatMap(({ need, state }, index) => {
-    const now = after.needs[index]?.state ?? state;
-    return STATE_RANK[now] < STATE_RANK[state] ? [{ need, from: state, to: now }] : [];
-  });
+/** Needs that are worse for what stays behind. */
+function lostBy(behind: readonly StaysBehind[], { problem, catalog }: LoadoutProblem, own: Coverage): NeedChange[] {
+  if (behind.length === 0) return [];
+  return changesBetween({ needs: coverageNow(problem, catalog) }, own).filter(isWorse);
 }
 
 /** For every need the quickest means of every kit; kits that have none are not in it. */

@@ -6,7 +6,7 @@ import { NeedIdSchema, SkillSchema } from '../model/need.ts';
 import { PlainDateSchema } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { KitIdSchema, PersonIdSchema } from '../model/unit.ts';
-import { NeedStateSchema, StoredUnitSchema } from '../model/wire.ts';
+import { CoverageSchema, NeedStateSchema, StoredUnitSchema } from '../model/wire.ts';
 import type { LoadoutKit } from './loadout.ts';
 
 const AskedNeedSchema = z.object({ need: NeedIdSchema, least: z.number(), ideal: z.number(), windowS: z.number().nullable() });
@@ -50,23 +50,6 @@ export function loadoutKitOf(
   return school === undefined ? null : { ...kit, school, container: containerOf(containerId) };
 }
 
-const CoverageSchema = z.object({
-  needs: z.array(
-    z.object({
-      need: NeedIdSchema,
-      least: z.number(),
-      ideal: z.number(),
-      windowS: z.number().nullable(),
-      have: z.number(),
-      state: NeedStateSchema,
-      lapsesOn: PlainDateSchema.nullable(),
-      late: z.number(),
-      singlePoint: z.boolean(),
-      by: z.array(z.object({ unitId: z.string(), kind: z.string(), grade: GradeSchema, count: z.number() })),
-    }),
-  ),
-  singlePoints: z.array(z.object({ need: NeedIdSchema, unitId: z.string() })),
-});
 const ReachSchema = z.discriminatedUnion('inReach', [
   z.object({
     inReach: z.literal(true),
@@ -76,6 +59,8 @@ const ReachSchema = z.discriminatedUnion('inReach', [
   }),
   z.object({ inReach: z.literal(false), why: z.string() }),
 ]);
+
+const NeedFiguresSchema = z.object({ state: NeedStateSchema, have: z.number(), least: z.number(), ideal: z.number() });
 
 export const LoadoutViewSchema = z.object({
   coverage: CoverageSchema,
@@ -118,7 +103,7 @@ export const LoadoutViewSchema = z.object({
   security: z
     .object({
       behind: z.array(z.object({ from: z.string(), unitId: z.string(), name: z.string() })),
-      worse: z.array(z.object({ need: NeedIdSchema, from: z.string(), to: z.string() })),
+      worse: z.array(z.object({ need: NeedIdSchema, before: NeedFiguresSchema, after: NeedFiguresSchema })),
     })
     .nullable(),
   massG: z.number(),

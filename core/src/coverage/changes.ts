@@ -1,5 +1,5 @@
 import type { NeedId } from '../model/need.ts';
-import type { Coverage, NeedCoverage, NeedState } from './coverage.ts';
+import type { NeedState } from './coverage.ts';
 
 export interface NeedFigures {
   state: NeedState;
@@ -14,12 +14,16 @@ export interface NeedChange {
 }
 
 const ORDER: readonly NeedState[] = ['gap', 'thin', 'held', 'full'];
-const figures = ({ state, have, least, ideal }: NeedCoverage): NeedFigures => ({ state, have, least, ideal });
+/** As much of a coverage as tells what changed. */
+interface Held {
+  needs: readonly (NeedFigures & { need: NeedId })[];
+}
+const figures = ({ state, have, least, ideal }: NeedFigures): NeedFigures => ({ state, have, least, ideal });
 const isSame = (a: NeedFigures, b: NeedFigures): boolean =>
   a.state === b.state && a.have === b.have && a.least === b.least && a.ideal === b.ideal;
 
 /** Needs whose figures differ between two coverages, in the order of the first. */
-export function changesBetween(before: Coverage, after: Coverage): NeedChange[] {
+export function changesBetween(before: Held, after: Held): NeedChange[] {
   const then = new Map(after.needs.map((need) => [need.need, need]));
   return before.needs.flatMap((was) => {
     const is = then.get(was.need);

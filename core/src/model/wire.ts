@@ -12,6 +12,24 @@ import { KitUpkeepSchema } from './upkeep.ts';
 
 export const NeedStateSchema = z.enum(['off', 'gap', 'thin', 'held', 'full']);
 
+export const CoverageSchema = z.object({
+  needs: z.array(
+    z.object({
+      need: NeedIdSchema,
+      least: z.number(),
+      ideal: z.number(),
+      windowS: z.number().nullable(),
+      have: z.number(),
+      state: NeedStateSchema,
+      lapsesOn: PlainDateSchema.nullable(),
+      late: z.number(),
+      singlePoint: z.boolean(),
+      by: z.array(z.object({ unitId: z.string(), kind: z.string(), grade: GradeSchema, count: z.number() })),
+    }),
+  ),
+  singlePoints: z.array(z.object({ need: NeedIdSchema, unitId: z.string() })),
+});
+
 /** A unit as it is sent: with what is known of its lot, and the version for the next write. */
 export const StoredUnitSchema = UnitSchema.extend({
   lotId: z.string().nullable(),

@@ -15,24 +15,25 @@ import {
   type ReachTime,
   ReachTimeSchema,
   reachPlan,
+  type School,
+  skillsOf,
 } from '@ivrak/core';
 import { asc, eq } from 'drizzle-orm';
 import { containerOf, KIND_CATALOG, positionsNow, schoolOf } from '../catalog/catalog.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { plans, reachTimes } from '../db/schema.ts';
-import type { StoredKit } from '../kits/store.ts';
+import { listKits, type StoredKit } from '../kits/store.ts';
 import { judge, packedOf, viewOf } from '../kits/view.ts';
-import { horizonKits } from '../upkeep/horizonRoutes.ts';
+import { intervalOf } from '../upkeep/heatRows.ts';
 
 /** What Carry knows of a kit. */
-function carryKit(kit: StoredKit, skills: CarryKit['skills'], inspectEveryDays: number, today: PlainDate): CarryKit {
-  const school = schoolOf(kit.schoolId);
+function carryKit(kit: StoredKit, school: School, today: PlainDate): CarryKit {
   const judgement = judge(kit, today);
   const packed = packedOf(kit, judgement);
   const { summary } = viewOf(kit, today);
   const { id, name, layer, personId, containerId, positionId, schoolId, units, stage, brief } = kit;
   const shown = ({ need, least, ideal, windowS }: CarryKit['needs'][number]) => ({ need, least, ideal, windowS });
-  const ofOne = school === undefined ? [] : deriveNeeds(BriefSchema.parse({ ...brief, casualties: 1 }), school);
+  const ofOne = deriveNeeds(BriefSchema.parse({ ...brief, casualties: 1 }), school);
   return {
     id,
     name,
@@ -43,7 +44,7 @@ function carryKit(kit: StoredKit, skills: CarryKit['skills'], inspectEveryDays: 
     schoolId,
     needs: judgement.needs.map(shown),
     needsOfOne: ofOne.map(shown),
-    skills,
+    skills: skillsOf(brief),
     standsAlone: brief.standsAlone,
     units,
     modules: kit.modules.map(({ id: moduleId, name: moduleName, unitIds }) => ({ id: moduleId, name: moduleName, unitIds })),
@@ -55,14 +56,15 @@ function carryKit(kit: StoredKit, skills: CarryKit['skills'], inspectEveryDays: 
     hangsAt: stage.hangsAt,
     gap: summary.gap,
     readyUntil: summary.readyUntil,
-    inspectDueOn: kit.inspectedOn === null ? today : addDays(kit.inspectedOn, inspectEveryDays),
+    inspectDueOn: kit.inspectedOn === null ? today : addDays(kit.inspectedOn, intervalOf(kit).days),
   };
 }
 
 export async function carryKits(db: Db, today: PlainDate): Promise<CarryKit[]> {
-  return (await horizonKits(db, today)).map(({ stored, skills, inspectEveryDays }) =>
-    carryKit(stored, [...skills], inspectEveryDays, today),
-  );
+  return (await listKits(db)).flatMap((kit) => {
+    const school = schoolOf(kit.schoolId);
+    return school === undefined ? [] : [carryKit(kit, school, today)];
+  });
 }
 
 export async function reachChanges(db: Db | Tx): Promise<{ data: ReachChangesRow; version: number | null }> {

@@ -13,7 +13,7 @@ async function solver(): Promise<Solver> {
   return (programme) => {
     const { Status, Columns, ObjectiveValue } = loaded.solve(programme, OPTIONS);
     const values = new Map(Object.entries(Columns).map(([name, column]) => [name, 'Primal' in column ? column.Primal : 0]));
-    return { isOptimal: Status === 'Optimal', values, bound: ObjectiveValue };
+    return { isOptimal: Status === 'Optimal', values, goal: ObjectiveValue };
   };
 }
 

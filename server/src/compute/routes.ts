@@ -4,6 +4,7 @@ import {
   BuyingProblemSchema,
   ConditionSchema,
   type CoverageProblem,
+  CoverageSchema,
   coverage,
   deriveNeeds,
   FindingSchema,
@@ -26,7 +27,6 @@ import { containerOf, KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { unitIssues } from '../kits/check.ts';
-import { CoverageSchema } from '../kits/routes.ts';
 import { findingsOf } from '../kits/view.ts';
 import type { Queues } from './queues.ts';
 
@@ -138,6 +138,7 @@ const BuyingPlanSchema = z.object({
   servedBy: z.array(z.object({ kind: z.string(), by: z.array(z.object({ kind: z.string(), count: z.number() })) })),
   unmet: z.array(z.object({ kind: z.string(), count: z.number(), why: z.string() })),
   proven: z.boolean(),
+  comparedMinor: z.number(),
   boundMinor: z.number(),
 });
 

@@ -1,4 +1,5 @@
 import {
+  CoverageSchema,
   checkPlacement,
   FindingSchema,
   fitFingerprint,
@@ -6,8 +7,6 @@ import {
   KitIdSchema,
   type KitView,
   KitViewSchema,
-  NeedIdSchema,
-  NeedStateSchema,
   type PlainDate,
   PlainDateSchema,
   siftFindings,
@@ -22,26 +21,6 @@ import { Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { createKit, findKit, listKits, type SentTo, saveKit, staleKit, touchKit } from './store.ts';
 import { findingsOf, fitProblemOf, judge, packedOf, viewOf } from './view.ts';
-
-export const CoverageSchema = z.object({
-  needs: z.array(
-    z.object({
-      need: NeedIdSchema,
-      least: z.number(),
-      ideal: z.number(),
-      windowS: z.number().nullable(),
-      have: z.number(),
-      state: NeedStateSchema,
-      lapsesOn: PlainDateSchema.nullable(),
-      late: z.number(),
-      singlePoint: z.boolean(),
-      by: z.array(
-        z.object({ unitId: z.string(), kind: z.string(), grade: z.enum(['primary', 'substitute', 'improvised']), count: z.number() }),
-      ),
-    }),
-  ),
-  singlePoints: z.array(z.object({ need: NeedIdSchema, unitId: z.string() })),
-});
 
 const VersionSchema = z.number().int().positive();
 const SentToSchema = z.record(UnitIdSchema, z.enum(['stores', 'discarded', 'practice'])).default({});

@@ -50,7 +50,7 @@ function Plan({ plan, kits }: { plan: BuyingPlan; kits: PlanViewProps['kits'] })
         <span>
           {plan.proven
             ? 'in all; no way to order is cheaper'
-            : `in all; at least ${price(Math.ceil(plan.boundMinor))}, looking further was cut short`}
+            : `in all; looking further was cut short, at most ${price(Math.ceil(plan.comparedMinor - plan.boundMinor))} could be saved`}
         </span>
         <Button size="compact-sm" variant="default" className="no-print" onClick={() => window.print()}>
           Print the orders

@@ -1,16 +1,18 @@
 import type { Offer, OfferBook, SupplierTerms } from '@ivrak/core';
 
+/** An article of the suppliers' feed. */
+export interface SupplierArticle {
+  gtin: string;
+  kind: string;
+  perPack: number;
+  priceMinor: number;
+  supplier: string;
+  authorised: boolean;
+  leadDays: number;
+  shelfDays: number | null;
+}
 export interface FeedAnswer {
-  articles: {
-    gtin: string;
-    kind: string;
-    perPack: number;
-    priceMinor: number;
-    supplier: string;
-    authorised: boolean;
-    leadDays: number;
-    shelfDays: number | null;
-  }[];
+  articles: SupplierArticle[];
   suppliers: SupplierTerms[];
 }
 

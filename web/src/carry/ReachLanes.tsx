@@ -40,15 +40,19 @@ export function ReachLanes({ view, letters, nameOf, chosen, open }: ReachLanesPr
           </tr>
         </thead>
         <tbody>
-          {asked.map(({ need, state, windowS, have, least }) => {
+          {asked.map(({ need, state, windowS, have, least, ideal }) => {
             const lanes = view.needs.find((one) => one.need === need)?.lanes ?? [];
-            const words = state === 'gap' ? `${have} of ${least}` : STATE_WORDS[state];
             return (
               <tr key={need}>
                 <th scope="row">
                   {need[0]} {NEEDS[need].label}
                 </th>
-                <td className={`lane-state state-${state === 'full' ? 'held' : state}`}>{words}</td>
+                <td
+                  className={`lane-state state-${state === 'full' ? 'held' : state}`}
+                  title={`${have} in time; least ${least}, ideal ${ideal}`}
+                >
+                  {STATE_WORDS[state]} <span className="mono small">{state === 'gap' ? `${have} of ${least}` : `${have} of ${ideal}`}</span>
+                </td>
                 <td className="lane">
                   <span className="lane-window" style={{ width: percent(windowS === null ? 1 : laneShare(windowS)) }} />
                   {windowS !== null && <span className="lane-end" style={{ left: percent(laneShare(windowS)) }} />}

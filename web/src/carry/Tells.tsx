@@ -12,6 +12,7 @@ import {
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { showChange } from '../bench/showChange.ts';
 import { grams, price } from '../drawing/figures.ts';
 import { kindName, useCatalog } from '../kit/catalog.ts';
 import { showSeconds } from './lanes.ts';
@@ -122,9 +123,9 @@ function Check({ security, nameOf }: { security: NonNullable<LoadoutView['securi
           </li>
         ))}
       </ul>
-      {security.worse.map(({ need, from, to }) => (
-        <p key={need} className="small state-gap">
-          {need[0]} {NEEDS[need].label}: {from} becomes {to}.
+      {security.worse.map((change) => (
+        <p key={change.need} className="small state-gap">
+          {showChange(change)}
         </p>
       ))}
       <p className="small muted">What passes differs from place to place; ask before you travel.</p>

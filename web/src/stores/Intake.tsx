@@ -3,6 +3,7 @@ import { Button, FileButton, Select, Switch, TextInput } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { ApiError, api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
+import type { SupplierArticle } from '../buying/feed.ts';
 import { catalogNow, kindName, useCatalog } from '../kit/catalog.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { Refusal } from '../shell/Refusal.tsx';
@@ -34,15 +35,6 @@ const EMPTY: Form = {
   price: null,
   practice: false,
 };
-
-interface SupplierArticle {
-  gtin: string;
-  kind: string;
-  perPack: number;
-  priceMinor: number;
-  supplier: string;
-  authorised: boolean;
-}
 
 interface IntakeProps {
   today: PlainDate;
