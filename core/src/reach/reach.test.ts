@@ -68,6 +68,13 @@ describe('seconds to hand in five layouts, by hand', () => {
     });
   });
 
+  it('one hand and the dark together: 5.5 x 1.6 x 1.3 = 11.44', () => {
+    const belt = kit('belt-pouch', 'belt-side', three);
+    const hard = { ...plainConditions(), hands: 'right' as const, isDark: true };
+    expect(secondsOf(belt, ask({ conditions: hard }), 't')?.s).toBeCloseTo(11.44, 6);
+    expect(termsOf(belt, ask({ conditions: hard }), 't')).toEqual({ draw: 3, open: 2, find: 0.5, oneHand: 3.3, dark: 2.64 });
+  });
+
   it('a latched case 2 m off, two things in front, in two layers: 1.6 + 8 + 5 + 4 + (0.2 + 0.15 log2 6) + 5 = 24.188', () => {
     const six = ['pressure-dressing', 'shears', 'marker', 'gauze-pads', 'foil-blanket', 'rolled-gauze'].map((kind, index) =>
       unit(`u${index}`, kind),
