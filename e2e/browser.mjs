@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import puppeteer from 'puppeteer-core';
+import { demoFolder } from './demoData.mjs';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 export const TODAY = '2026-11-25';
@@ -33,7 +34,8 @@ async function waitUntilReady(url, child) {
 }
 
 /** A running server; `stop` ends it by signal and waits, `folder` is its data. */
-export async function startServer({ folder = mkdtempSync(join(tmpdir(), 'ivrak-')), args = [], port, env = {} } = {}) {
+export async function startServer({ folder: given, args = [], port, env = {} } = {}) {
+  const folder = given ?? (args.includes('--empty') ? mkdtempSync(join(tmpdir(), 'ivrak-')) : demoFolder());
   const own = port ?? (await freePort());
   const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.mjs'), ...args], {
     env: { ...process.env, PORT: String(own), IVRAK_DATA: folder, IVRAK_TODAY: TODAY, ...env },

@@ -4,6 +4,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
   test: {
+    globalSetup: './demoData.mjs',
     include: ['*.test.mjs'],
     testTimeout: 300_000,
     hookTimeout: 120_000,

@@ -1,8 +1,9 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, renameSync, rmSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { ExtractTablesWithRelations } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT, PgTransaction } from 'drizzle-orm/pg-core';
-import { MIGRATIONS_FOLDER } from '../paths.ts';
+import { BLANK_DATABASE_FILE, MIGRATIONS_FOLDER } from '../paths.ts';
 import { lockFolder } from './lock.ts';
 import * as schema from './schema.ts';
 
@@ -23,9 +24,11 @@ export async function openDb(folder: string | null, migrationsFolder: string = M
   const { migrate } = await import('drizzle-orm/pglite/migrator');
   const lock = folder === null ? null : await lockFolder(folder);
   try {
-    if (folder !== null) mkdirSync(join(folder, 'pg'), { recursive: true });
-    const client = folder === null ? new PGlite() : new PGlite({ dataDir: join(folder, 'pg'), relaxedDurability: false });
-    await client.waitReady;
+    if (folder !== null) await layOut(PGlite, folder);
+    const client =
+      folder === null
+        ? await PGlite.create({ ...(await blank()) })
+        : await PGlite.create({ dataDir: join(folder, 'pg'), relaxedDurability: false });
     const db = drizzle({ client, schema });
     await migrate(db, { migrationsFolder });
     const close = async () => {
@@ -37,4 +40,18 @@ export async function openDb(folder: string | null, migrationsFolder: string = M
     await lock?.release();
     throw error;
   }
+}
+
+/** The build's blank database; without a build one is laid out anew. */
+const blank = async () => (existsSync(BLANK_DATABASE_FILE) ? { loadDataDir: new Blob([await readFile(BLANK_DATABASE_FILE)]) } : {});
+
+/** Lays out a new database beside its place and moves it there when it is whole: a start that is killed leaves no half of one. */
+async function layOut(PGlite: typeof import('@electric-sql/pglite').PGlite, folder: string): Promise<void> {
+  const place = join(folder, 'pg');
+  if (existsSync(place)) return;
+  const beside = join(folder, 'pg.new');
+  rmSync(beside, { recursive: true, force: true });
+  const client = await PGlite.create({ dataDir: beside, ...(await blank()) });
+  await client.close();
+  renameSync(beside, place);
 }
