@@ -190,7 +190,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await person.waitFor(async () => (await (await fetch('/api/kits/helm-vest')).json()).inspectedOn === '2026-11-25');
   });
 
-  it('logs a use on a phone by tapping; the state follows, and one tap puts it back', async () => {
+  it('logs a use on a phone by tapping, says what became of it, and one tap puts it back', async () => {
     const phone = await newPerson({ width: 390, height: 844, isMobile: true, hasTouch: true });
     await phone.goTo(`${server.url}/`);
     await phone.follow('Log a use');
@@ -198,17 +198,17 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await phone.sees('Log a use: which kit?');
     await phone.page.locator('.choose-kit ::-p-text(Boathouse wall box)').click();
     await phone.sees('Care first, logging after');
-    await phone.sees('Tap what was used');
     await phone.page.locator('.use-tap ::-p-text(Shears, full size)').click();
-    await phone.waitFor(() => document.querySelector('.use-state')?.textContent?.includes('hands, cutter, light: gap'));
-    // What was tapped survives the tab being closed before it was sent.
-    await phone.page.reload({ waitUntil: 'networkidle0' });
-    await phone.press('Log 1 used');
-    await phone.sees('The kit is not whole until this is put back');
-    await phone.isAccessible('Use, logged');
-    await phone.fitsAcross('Use');
+    await phone.sees('one entry, kept by the server');
+    await phone.press('Hand over');
+    await phone.sees('Shears, full size used');
+    await phone.follow('Handed over: debrief');
+    await phone.choose('What became of Shears, full size', 'lost');
+    await phone.press('Debriefed: on to restocking');
+    await phone.isAccessible('Restock, after a use');
+    await phone.fitsAcross('Restock, after a use');
     await phone.press('Put back Shears, full size');
-    await phone.sees('still has its least');
+    await phone.sees('Every kit has its least');
     expect((await kitNamed('Boathouse wall box')).summary.gap).toBeNull();
     expect(phone.errors).toEqual([]);
     await phone.page.close();

@@ -59,22 +59,20 @@ describe('the server goes away', () => {
   it('a use that was tapped is kept in the browser, sent once when the server is back, and not twice', async () => {
     const person = await newPerson();
     await person.goTo(`${server.url}/use/console-case`);
-    await person.sees('Tap what was used');
+    await person.sees('Call for help first');
     await server.stop('SIGKILL');
     await person.page.keyboard.press('1');
     await person.page.keyboard.press('1');
-    await person.press('Log 2 used');
-    await person.sees('What you tapped is kept in this browser');
+    await person.sees('2 entries are kept in this browser');
     await restart();
     await person.page.reload({ waitUntil: 'networkidle0' });
-    await person.press('Log 2 used');
-    await person.sees('Logged.');
-    const { uses } = await api('/api/kits/console-case/uses');
-    expect(uses).toHaveLength(1);
-    expect(uses[0].events).toHaveLength(2);
+    await person.sees('all 2 entries are kept by the server');
+    const { logs } = await api('/api/use-logs');
+    expect(logs).toMatchObject([{ kitId: 'console-case', isOpen: true, entryCount: 2 }]);
+    // Nothing leaves the kit before somebody says what became of it; the kit says that it waits for that.
     const kit = await api('/api/kits/console-case');
-    expect(kit.units.find(({ kind }) => kind === 'windlass-tourniquet').count).toBe(1);
-    expect(await person.page.evaluate(() => localStorage.getItem('ivrak.use.console-case'))).toBeNull();
+    expect(kit.units.find(({ kind }) => kind === 'windlass-tourniquet').count).toBe(3);
+    expect(kit.openUse.logId).toBe(logs[0].id);
     expect(otherErrors(person)).toEqual([]);
     await person.page.close();
   });

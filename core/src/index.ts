@@ -9,6 +9,20 @@ export {
 } from './buying/contentList.ts';
 export { buyingNeed } from './buying/need.ts';
 export {
+  belowMinimum,
+  noMinimums,
+  type Order,
+  type OrderLine,
+  OrderLineSchema,
+  OrderSchema,
+  onOrder,
+  openUnits,
+  orderFaults,
+  orderFromPlan,
+  type StoresMinimums,
+  StoresMinimumsSchema,
+} from './buying/order.ts';
+export {
   type BuyingPlan,
   type BuyingProblem,
   BuyingProblemSchema,
@@ -24,6 +38,7 @@ export {
   splitMinor,
   whyNot,
 } from './buying/plan.ts';
+export { crewShares, type Share, type Wanted } from './buying/shares.ts';
 export {
   type AloneView,
   type CarriedView,
@@ -407,4 +422,62 @@ export {
 } from './upkeep/inspection.ts';
 export { gapText, type JudgedKit, type Judgement, judgeKit } from './upkeep/judgement.ts';
 export { coverageOn, type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from './upkeep/upkeep.ts';
+export {
+  canBeCleaned,
+  type Debrief,
+  type DebriefKit,
+  type DebriefLine,
+  DebriefSchema,
+  type DebriefStep,
+  debriefIssues,
+  debriefLines,
+  debriefSteps,
+  FATE_NAMES,
+  type Fate,
+  fatesOf,
+  type Lesson,
+  LessonSchema,
+  leavesKit,
+} from './use/debrief.ts';
+export {
+  doneText,
+  type HandOver,
+  type HandOverCasualty,
+  type HandOverLine,
+  handOver,
+  handOverText,
+  QR_MOST_BYTES,
+  showReading,
+  VITAL_NAMES,
+  type VitalSeries,
+  verbOf,
+} from './use/handOver.ts';
+export {
+  ACT_NAMES,
+  ACTS,
+  type Act,
+  ALERTNESS,
+  ALERTNESS_NAMES,
+  type CasualtyView,
+  type Counted,
+  casualtyNumbers,
+  casualtyView,
+  countedEntries,
+  isTourniquet,
+  LIMB_NAMES,
+  LIMBS,
+  type Limb,
+  mergeEntries,
+  minutesSinceHelp,
+  piecesUsedOf,
+  SEAL_CHECK_MIN,
+  TOURNIQUET_MARKS_H,
+  type TourniquetClock,
+  type Trend,
+  type UseEntry,
+  UseEntrySchema,
+  type UseLog,
+  UseLogSchema,
+  VITALS,
+} from './use/log.ts';
 export { takePieces, type UseInput, UseInputSchema } from './use/use.ts';

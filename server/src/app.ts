@@ -34,6 +34,7 @@ import { inspectionRoutes } from './upkeep/inspectionRoutes.ts';
 import { noticeRoutes } from './upkeep/noticeRoutes.ts';
 import { rotationRoutes } from './upkeep/rotationRoutes.ts';
 import { upkeepRoutes } from './upkeep/routes.ts';
+import { useLogRoutes } from './uses/logRoutes.ts';
 import { useRoutes } from './uses/routes.ts';
 
 export const VERSION = '0.1.0';
@@ -75,6 +76,7 @@ export function createApp({ db, describeDb, log, today, queues }: AppOptions): E
     ...moduleRoutes(db, today),
     ...unitRoutes(db, today),
     ...useRoutes(db, today),
+    ...useLogRoutes(db),
     ...upkeepRoutes(db, today),
     ...heatRoutes(db, today),
     ...loadoutRoutes(db, today),

@@ -12,6 +12,7 @@ import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { queryClient } from './api/queries.ts';
 import { router } from './routes.tsx';
+import './theme/lamp.ts';
 import { theme } from './theme/theme.ts';
 
 const root = document.getElementById('root');

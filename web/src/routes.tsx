@@ -38,6 +38,8 @@ export const router = createBrowserRouter([
       { path: '/upkeep', lazy: async () => ({ Component: (await import('./upkeep/Upkeep.tsx')).Upkeep }) },
       { path: '/use', lazy: async () => ({ Component: (await import('./use/ChooseKit.tsx')).ChooseKit }) },
       { path: '/use/:id', lazy: async () => ({ Component: (await import('./use/Use.tsx')).Use }) },
+      { path: '/hand-over/:id', lazy: async () => ({ Component: (await import('./use/HandOverPage.tsx')).HandOverPage }) },
+      { path: '/debrief/:id', lazy: async () => ({ Component: (await import('./use/DebriefPage.tsx')).DebriefPage }) },
       { path: '/settings', lazy: async () => ({ Component: (await import('./settings/SettingsPage.tsx')).SettingsPage }) },
       { path: '*', Component: Failure },
     ],

@@ -14,6 +14,8 @@ export interface TakenKit {
   /** What is lacking for it to stand by itself, in words; null: nothing. */
   gap: string | null;
   inspectDueOn: PlainDate | null;
+  /** It was used, and nobody has said yet what became of the things. */
+  isInUse: boolean;
 }
 export interface TakeLine {
   id: string;
@@ -61,6 +63,7 @@ export function takeList(
 /** Why a kit is not ready to go; empty: it is. */
 export function notReady(kit: TakenKit, on: PlainDate, catalog: KindCatalog): string[] {
   const reasons: string[] = [];
+  if (kit.isInUse) reasons.push('used and not debriefed');
   if (kit.gap !== null) reasons.push(kit.gap);
   const named = (units: readonly Unit[]) => units.map(({ kind }) => catalog.get(kind)?.name ?? kind).join(', ');
   const lapsed = kit.units.filter(({ expiresOn }) => !isGoodOn(expiresOn, on));

@@ -89,11 +89,13 @@ describe('the take list', () => {
     positionId: 'belt-side',
     gap: null,
     inspectDueOn: null,
+    isInUse: false,
     ...more,
   });
 
   it('says of every kit that goes along whether it is ready, and why not', () => {
     const spoilt = kit('spoilt', {
+      isInUse: true,
       gap: '0 of 1 packing gauze',
       units: [
         unit('p', 'pressure-dressing', { expiresOn: plainDate('2026-11-24') }),
@@ -117,6 +119,7 @@ describe('the take list', () => {
         id: 'spoilt',
         isReady: false,
         reasons: [
+          'used and not debriefed',
           '0 of 1 packing gauze',
           'lapsed: Pressure dressing 100 mm',
           'damaged: Shears, full size',

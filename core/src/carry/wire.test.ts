@@ -26,6 +26,7 @@ const told = CarryKitSchema.parse({
   gap: null,
   readyUntil: null,
   inspectDueOn: null,
+  isInUse: false,
 });
 const schoolOf = (id: string) => SCHOOLS.find((one) => one.id === id);
 const containerOf = (id: string) => CONTAINERS.find((one) => one.id === id);

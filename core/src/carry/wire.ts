@@ -37,6 +37,7 @@ export const CarryKitSchema = z.object({
   gap: z.string().nullable(),
   readyUntil: PlainDateSchema.nullable(),
   inspectDueOn: PlainDateSchema.nullable(),
+  isInUse: z.boolean(),
 });
 export type CarryKit = z.output<typeof CarryKitSchema>;
 

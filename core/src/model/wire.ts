@@ -94,6 +94,8 @@ export const KitViewSchema = z.object({
   upkeep: KitUpkeepSchema,
   inspectedOn: PlainDateSchema.nullable(),
   version: z.number().int(),
+  /** A use of the kit that nobody has debriefed yet; it is not ready until then. */
+  openUse: z.object({ logId: z.string(), startedAt: z.string() }).nullable(),
   summary: KitSummarySchema,
 });
 export type KitView = z.output<typeof KitViewSchema>;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { Random } from '../fit/random.ts';
 import {
-  casualtiesOf,
+  casualtyNumbers,
   casualtyView,
   countedEntries,
   mergeEntries,
@@ -47,7 +47,7 @@ describe('the clock of a tourniquet', () => {
       ['rightArm', 300],
     ]);
     expect(view(entries, 10, 2).tourniquets).toHaveLength(1);
-    expect(casualtiesOf({ entries })).toEqual([1, 2]);
+    expect(casualtyNumbers({ entries })).toEqual([1, 2]);
   });
 
   it('follows a corrected time and keeps the first one; one that was taken back stops', () => {

@@ -10,6 +10,22 @@ export const LIMB_NAMES: Record<Limb, string> = { leftArm: 'left arm', rightArm:
 
 export const ALERTNESS = ['alert', 'voice', 'pain', 'none'] as const;
 
+export const ALERTNESS_NAMES: Record<(typeof ALERTNESS)[number], string> = {
+  alert: 'alert',
+  voice: 'answers to voice',
+  pain: 'answers to pain',
+  none: 'no answer',
+};
+
+export const ACTS = ['pressure', 'packed', 'airway', 'warmth'] as const;
+export type Act = (typeof ACTS)[number];
+export const ACT_NAMES: Record<Act, string> = {
+  pressure: 'pressure by hand',
+  packed: 'wound packed',
+  airway: 'airway opened',
+  warmth: 'wrapped against cold',
+};
+
 const time = z.iso.datetime({ offset: true, error: 'must be a time with zone, e.g. 2026-11-25T14:02:00Z' });
 const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'must be letters, digits and -');
 const base = {
@@ -31,7 +47,11 @@ export const UseEntrySchema = z.discriminatedUnion('do', [
     /** On which limb, where that is asked. */
     limb: LimbSchema.nullable().default(null),
   }),
+  /** Done with the hands or with what was there; nothing of ours went with it. */
+  z.object({ ...base, do: z.literal('act'), act: z.enum(ACTS) }),
   z.object({ ...base, do: z.literal('sealChecked') }),
+  /** Taken off or turned into a dressing by somebody who may: its clock stands. */
+  z.object({ ...base, do: z.literal('tourniquetOff'), of: id }),
   z.object({
     ...base,
     do: z.literal('vitals'),
@@ -45,6 +65,8 @@ export const UseEntrySchema = z.discriminatedUnion('do', [
   z.object({ ...base, do: z.literal('helpCalled') }),
   /** Another time for an entry; both times stay. */
   z.object({ ...base, do: z.literal('retimed'), of: id, to: time }),
+  /** On which limb, where that was said after the thing itself. */
+  z.object({ ...base, do: z.literal('onLimb'), of: id, limb: LimbSchema }),
   /** A slip of the thumb. The entry stays in the log, and no longer counts. */
   z.object({ ...base, do: z.literal('takenBack'), of: id }),
 ]);
@@ -57,23 +79,30 @@ export const UseLogSchema = z.object({
   entries: z.array(UseEntrySchema).max(500),
 });
 export type UseLog = z.infer<typeof UseLogSchema>;
+/** Of a log, what was written into it. */
+export interface Written {
+  entries: readonly UseEntry[];
+}
 
 /** An entry that counts, at the time that counts; `saidAt` is what was written first, where that was another. */
-export type Counted = Exclude<UseEntry, { do: 'retimed' | 'takenBack' }> & { saidAt: string | null };
+export type Counted = Exclude<UseEntry, { do: 'retimed' | 'takenBack' | 'onLimb' }> & { saidAt: string | null };
 
 /** Entries that count, in the order of their times; of several corrections the last one written stands. */
 export function countedEntries(entries: readonly UseEntry[]): Counted[] {
   const gone = new Set<string>();
   const times = new Map<string, string>();
+  const limbs = new Map<string, Limb>();
   for (const entry of entries) {
     if (entry.do === 'takenBack') gone.add(entry.of);
     else if (entry.do === 'retimed') times.set(entry.of, entry.to);
+    else if (entry.do === 'onLimb') limbs.set(entry.of, entry.limb);
   }
   return entries
     .flatMap((entry): Counted[] => {
-      if (entry.do === 'takenBack' || entry.do === 'retimed' || gone.has(entry.id)) return [];
+      if (entry.do === 'takenBack' || entry.do === 'retimed' || entry.do === 'onLimb' || gone.has(entry.id)) return [];
       const to = times.get(entry.id);
-      return [to === undefined || to === entry.at ? { ...entry, saidAt: null } : { ...entry, at: to, saidAt: entry.at }];
+      const said = entry.do === 'used' ? { ...entry, limb: limbs.get(entry.id) ?? entry.limb } : entry;
+      return [to === undefined || to === entry.at ? { ...said, saidAt: null } : { ...said, at: to, saidAt: entry.at }];
     })
     .sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : 1));
 }
@@ -89,12 +118,19 @@ export function mergeEntries(known: readonly UseEntry[], more: readonly UseEntry
 export const TOURNIQUET_MARKS_H = [1, 2, 6] as const;
 /** An unvented seal is looked at this often. Common practice, no source; planning value. */
 export const SEAL_CHECK_MIN = 10;
-const UNVENTED: readonly string[] = ['unvented-seals'];
+const VENTED: readonly string[] = ['vented-seals', 'vented-seals-compact'];
+/** A seal that is not known to be vented is taken for unvented: a reminder too many costs a look. */
+const isUnvented = (kindId: string, catalog: KindCatalog): boolean =>
+  catalog.get(kindId)?.grades['R.seal'] === 'primary' && !VENTED.includes(kindId);
+export const isTourniquet = (kindId: string, catalog: KindCatalog): boolean => catalog.get(kindId)?.grades['M.limb'] === 'primary';
 
 export interface TourniquetClock {
   entryId: string;
   limb: Limb | null;
   onAt: string;
+  /** Null: it is still on. */
+  offAt: string | null;
+  /** Until now, or until it came off. */
   elapsedS: number;
   /** The last mark that has passed, hours; null: none yet. */
   markH: (typeof TOURNIQUET_MARKS_H)[number] | null;
@@ -122,23 +158,24 @@ export const VITALS = ['pulse', 'breaths', 'oxygen', 'celsius', 'alertness'] as 
 const S = 1000;
 
 /** What is running for a casualty at a moment. `nowMs` is milliseconds since 1970, as clocks give them. */
-export function casualtyView(log: Pick<UseLog, 'entries'>, casualty: number, nowMs: number, catalog: KindCatalog): CasualtyView {
+export function casualtyView(log: Written, casualty: number, nowMs: number, catalog: KindCatalog): CasualtyView {
   const entries = countedEntries(log.entries).filter((entry) => entry.casualty === casualty || entry.casualty === 0);
   const tourniquets: TourniquetClock[] = [];
+  const off = new Map(entries.flatMap((entry) => (entry.do === 'tourniquetOff' ? [[entry.of, entry.at] as const] : [])));
   let sealAt: string | null = null;
   for (const entry of entries) {
     if (entry.do === 'sealChecked' && sealAt !== null) sealAt = entry.at;
     if (entry.do !== 'used') continue;
-    if (UNVENTED.includes(entry.kind)) sealAt = entry.at;
-    if (catalog.get(entry.kind)?.grades['M.limb'] === 'primary') tourniquets.push(clockOf(entry, nowMs));
+    if (isUnvented(entry.kind, catalog)) sealAt = entry.at;
+    if (isTourniquet(entry.kind, catalog)) tourniquets.push(clockOf(entry, off.get(entry.id) ?? null, nowMs));
   }
   return { casualty, tourniquets, seal: sealAt === null ? null : sealClock(sealAt, nowMs), vitals: trendsOf(entries), entries };
 }
 
-function clockOf({ id: entryId, limb, at }: Extract<Counted, { do: 'used' }>, nowMs: number): TourniquetClock {
-  const elapsedS = Math.max(0, (nowMs - Date.parse(at)) / S);
+function clockOf({ id: entryId, limb, at }: Extract<Counted, { do: 'used' }>, offAt: string | null, nowMs: number): TourniquetClock {
+  const elapsedS = Math.max(0, ((offAt === null ? nowMs : Date.parse(offAt)) - Date.parse(at)) / S);
   const passed = TOURNIQUET_MARKS_H.filter((hours) => elapsedS >= hours * 3600);
-  return { entryId, limb, onAt: at, elapsedS, markH: passed.at(-1) ?? null };
+  return { entryId, limb, onAt: at, offAt, elapsedS, markH: passed.at(-1) ?? null };
 }
 
 function sealClock(sinceAt: string, nowMs: number): SealClock {
@@ -166,19 +203,19 @@ const rank = (value: number | string): number =>
 const wayOf = (before: number, now: number): 'up' | 'down' | 'same' => (now > before ? 'up' : now < before ? 'down' : 'same');
 
 /** Numbers of the casualties that the log knows, from 1 on without gaps. */
-export function casualtiesOf({ entries }: Pick<UseLog, 'entries'>): number[] {
+export function casualtyNumbers({ entries }: Written): number[] {
   const most = entries.reduce((max, { casualty }) => Math.max(max, casualty), 1);
   return Array.from({ length: most }, (_, index) => index + 1);
 }
 
 /** Minutes since help was called first; null: it was not. */
-export function minutesSinceHelp({ entries }: Pick<UseLog, 'entries'>, nowMs: number): number | null {
+export function minutesSinceHelp({ entries }: Written, nowMs: number): number | null {
   const called = countedEntries(entries).find((entry) => entry.do === 'helpCalled');
   return called === undefined ? null : Math.max(0, Math.floor((nowMs - Date.parse(called.at)) / (60 * S)));
 }
 
 /** Pieces of our own units that count as used, by unit. */
-export function piecesUsedOf({ entries }: Pick<UseLog, 'entries'>): Map<string, number> {
+export function piecesUsedOf({ entries }: Written): Map<string, number> {
   const used = new Map<string, number>();
   for (const entry of countedEntries(entries))
     if (entry.do === 'used' && entry.unitId !== null) used.set(entry.unitId, (used.get(entry.unitId) ?? 0) + entry.pieces);

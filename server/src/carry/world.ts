@@ -56,6 +56,7 @@ function carryKit(kit: StoredKit, school: School, today: PlainDate): CarryKit {
     hangsAt: stage.hangsAt,
     gap: summary.gap,
     readyUntil: summary.readyUntil,
+    isInUse: kit.openUse !== null,
     inspectDueOn: kit.inspectedOn === null ? today : addDays(kit.inspectedOn, intervalOf(kit).days),
   };
 }

@@ -3,6 +3,7 @@ import {
   type Conditions,
   type Container,
   type ContentList,
+  type Debrief,
   type FitChoices,
   type HeatSample,
   type InspectionAnswer,
@@ -13,6 +14,7 @@ import {
   type Notice,
   nothingMadeReady,
   type OfferBook,
+  type Order,
   type PlacesPlan,
   type Position,
   plainUpkeep,
@@ -21,6 +23,8 @@ import {
   type SetAside,
   type Skill,
   type Staging,
+  type StoresMinimums,
+  type UseEntry,
   type WeekPlan,
 } from '@ivrak/core';
 import { sql } from 'drizzle-orm';
@@ -129,6 +133,38 @@ export const useEvents = pgTable(
   (table) => [check('use_events_pieces', sql`${table.pieces} >= 1`)],
 );
 
+/** What is written down while kits are used; open until somebody has said what became of the things. */
+export const useLogs = pgTable('use_logs', {
+  id: text('id').primaryKey(),
+  /** The kit that was opened first, and others that things came out of. */
+  kitIds: jsonb('kit_ids').$type<string[]>().notNull(),
+  startedAt: timestamp('started_at', { withTimezone: true, mode: 'string' }).notNull(),
+  isOpen: boolean('is_open').notNull().default(true),
+  debriefs: jsonb('debriefs').$type<Debrief[]>().notNull().default([]),
+  version: integer('version').notNull().default(1),
+});
+
+/** Entries of the logs: only ever added, each once by its id. */
+export const useEntries = pgTable(
+  'use_entries',
+  {
+    id: text('id').primaryKey(),
+    logId: text('log_id')
+      .notNull()
+      .references(() => useLogs.id),
+    position: bigserial('position', { mode: 'number' }).notNull(),
+    data: jsonb('data').$type<UseEntry>().notNull(),
+  },
+  (table) => [index('use_entries_log').on(table.logId)],
+);
+
+/** What was ordered of suppliers, and what has come of it. */
+export const orders = pgTable('orders', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<Order>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
 /** Kinds that were added, and shipped ones as they were changed; a row stands in front of the shipped kind of the same id. */
 export const ownKinds = pgTable('own_kinds', {
   id: text('id').primaryKey(),
@@ -231,7 +267,7 @@ export const reachTimes = pgTable(
 /** One row each: the planning values of reach as they were changed here, the plan of places, and the book of offers. */
 export const plans = pgTable('plans', {
   id: text('id').primaryKey(),
-  data: jsonb('data').$type<ReachChangesRow | PlacesPlan | OfferBook>().notNull(),
+  data: jsonb('data').$type<ReachChangesRow | PlacesPlan | OfferBook | StoresMinimums>().notNull(),
   version: integer('version').notNull().default(1),
 });
 

@@ -13,10 +13,10 @@ import {
   StagingSchema,
   type StoredUnit,
 } from '@ivrak/core';
-import { asc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
+import { asc, desc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { kits, lots, units } from '../db/schema.ts';
+import { kits, lots, units, useLogs } from '../db/schema.ts';
 import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type LotRow, lotFor, storedUnitsJson, toStoredUnit, type UnitRow } from '../units/rows.ts';
 import { checkDraft } from './check.ts';
@@ -28,9 +28,11 @@ export interface StoredKit extends Omit<Kit, 'units'> {
   packing: unknown;
   upkeep: KitUpkeep;
   inspectedOn: PlainDate | null;
+  openUse: OpenUse | null;
 }
+export type OpenUse = { logId: string; startedAt: string };
 
-function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
+function toStoredKit(row: KitRow, own: StoredUnit[], openUse: OpenUse | null): StoredKit {
   return {
     id: KitIdSchema.parse(row.id),
     name: row.name,
@@ -50,6 +52,7 @@ function toStoredKit(row: KitRow, own: StoredUnit[]): StoredKit {
     upkeep: KitUpkeepSchema.parse(row.upkeep),
     inspectedOn: row.inspectedOn as PlainDate | null, // a date column
     version: row.version,
+    openUse,
   };
 }
 
@@ -73,7 +76,18 @@ export async function listKits(db: Db | Tx): Promise<StoredKit[]> {
     .where(eq(units.place, 'kit'))
     .groupBy(units.kitId);
   const byKit = new Map(grouped.map(({ kitId, own }) => [kitId, own]));
-  return rows.map((row) => toStoredKit(row, byKit.get(row.id) ?? []));
+  const open = await openUses(db);
+  return rows.map((row) => toStoredKit(row, byKit.get(row.id) ?? [], open.get(row.id) ?? null));
+}
+
+/** By kit, the first of its uses that nobody has debriefed. */
+async function openUses(db: Db | Tx): Promise<Map<string, OpenUse>> {
+  const rows = await db.select().from(useLogs).where(eq(useLogs.isOpen, true)).orderBy(desc(useLogs.startedAt));
+  return new Map(
+    rows.flatMap(({ id, kitIds, startedAt }) =>
+      kitIds.map((kitId) => [kitId, { logId: id, startedAt: new Date(startedAt).toISOString() }] as const),
+    ),
+  );
 }
 
 export async function findKit(db: Db | Tx, id: string): Promise<StoredKit> {
@@ -88,6 +102,7 @@ export async function findKit(db: Db | Tx, id: string): Promise<StoredKit> {
   return toStoredKit(
     row,
     unitRows.map((unit) => toStoredUnit(unit.units, unit.lots)),
+    (await openUses(db)).get(id) ?? null,
   );
 }
 

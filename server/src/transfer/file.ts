@@ -5,6 +5,7 @@ import {
   ConditionSchema,
   ContainerSchema,
   ContentListSchema,
+  DebriefSchema,
   HeatLogSchema,
   InspectionSchema,
   KINDS,
@@ -20,6 +21,7 @@ import {
   MadeReadyFields,
   NoticeSchema,
   OfferBookSchema,
+  OrderSchema,
   PersonIdSchema,
   PersonSchema,
   PlaceSchema,
@@ -33,8 +35,10 @@ import {
   SCHOOLS,
   SchoolSchema,
   SetAsideSchema,
+  StoresMinimumsSchema,
   schoolIssues,
   UnitIdSchema,
+  UseEntrySchema,
   WEEKDAYS,
   WeekPlanSchema,
 } from '@ivrak/core';
@@ -49,8 +53,8 @@ const time = z.iso.datetime({ offset: true });
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)], {
-    error: 'this program reads format versions 1 to 5',
+  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(6)], {
+    error: 'this program reads format versions 1 to 6',
   }),
   // Version 1 knew none of these three.
   ownKinds: z.array(z.strictObject({ id: z.string(), data: KindSchema, version })).default([]),
@@ -71,7 +75,7 @@ export const ExportFileSchema = z.strictObject({
     .array(
       z.strictObject({
         id: z.string(),
-        data: z.discriminatedUnion('id', [ReachChangesRowSchema, PlacesPlanSchema, OfferBookSchema]),
+        data: z.discriminatedUnion('id', [ReachChangesRowSchema, PlacesPlanSchema, OfferBookSchema, StoresMinimumsSchema]),
         version,
       }),
     )
@@ -125,6 +129,21 @@ export const ExportFileSchema = z.strictObject({
       note: z.string().max(500),
     }),
   ),
+  // Versions 1 to 5 knew neither of these.
+  useLogs: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1),
+        kitIds: z.array(z.string()).min(1, 'a log belongs to a kit at least'),
+        startedAt: time,
+        isOpen: z.boolean(),
+        debriefs: z.array(DebriefSchema),
+        version,
+        entries: z.array(UseEntrySchema),
+      }),
+    )
+    .default([]),
+  orders: z.array(z.strictObject({ id: z.string(), data: OrderSchema, version })).default([]),
   gtins: z.array(z.strictObject({ gtin: ArticleSchema, kind: z.string() })),
   journal: z.array(
     z.strictObject({ at: time, who: z.string(), what: z.string(), subject: z.string(), before: z.unknown(), after: z.unknown() }),
@@ -204,6 +223,18 @@ export function referenceIssues(file: ExportFile): Issue[] {
     if (!catalog.has(data.kind)) say(`notices.${index}.data.kind`, `"${data.kind}" is not in the catalogue`);
   for (const [index, event] of file.useEvents.entries())
     if (!uses.has(event.useId)) say(`useEvents.${index}.useId`, `there is no use "${event.useId}" in the file`);
+  ids(file.useLogs, 'useLogs');
+  ids(
+    file.useLogs.flatMap(({ entries }) => entries),
+    'useLogs.entries',
+  );
+  for (const [index, { kitIds }] of file.useLogs.entries())
+    for (const [line, kitId] of kitIds.entries())
+      if (!kits.has(kitId)) say(`useLogs.${index}.kitIds.${line}`, `there is no kit "${kitId}" in the file`);
+  sameIds(file.orders, 'orders', ids, say);
+  for (const [index, { data }] of file.orders.entries())
+    for (const [line, { kind }] of data.lines.entries())
+      if (!catalog.has(kind)) say(`orders.${index}.data.lines.${line}.kind`, `"${kind}" is not in the catalogue`);
   const seenGtins = new Set<string>();
   for (const [index, { gtin, kind }] of file.gtins.entries()) {
     if (seenGtins.has(gtin)) say(`gtins.${index}.gtin`, 'stands twice');

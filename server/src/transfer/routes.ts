@@ -14,6 +14,7 @@ import {
   loadouts,
   lots,
   notices,
+  orders,
   ownContainers,
   ownKinds,
   ownPositions,
@@ -23,7 +24,9 @@ import {
   reachTimes,
   settings,
   units,
+  useEntries,
   useEvents,
+  useLogs,
   uses,
   weekPlans,
 } from '../db/schema.ts';
@@ -39,7 +42,7 @@ export async function exportAll(db: Db): Promise<ExportFile> {
   return db.transaction(async (tx) => {
     const file = {
       format: 'ivrak',
-      formatVersion: 5,
+      formatVersion: 6,
       ownKinds: await tx.select().from(ownKinds).orderBy(asc(ownKinds.id)),
       ownSchools: await tx.select().from(ownSchools).orderBy(asc(ownSchools.id)),
       contentLists: await tx.select().from(contentLists).orderBy(asc(contentLists.id)),
@@ -61,12 +64,24 @@ export async function exportAll(db: Db): Promise<ExportFile> {
       units: await tx.select().from(units).orderBy(asc(units.id)),
       uses: (await tx.select().from(uses).orderBy(asc(uses.id))).map((use) => ({ ...use, at: iso(use.at) })),
       useEvents: (await tx.select().from(useEvents).orderBy(asc(useEvents.id))).map((event) => ({ ...event, at: iso(event.at) })),
+      useLogs: await logsWithEntries(tx),
+      orders: await tx.select().from(orders).orderBy(asc(orders.id)),
       gtins: await tx.select().from(gtins).orderBy(asc(gtins.gtin)),
       journal: (await tx.select().from(journal).orderBy(asc(journal.id))).map(({ id: _, at, ...entry }) => ({ at: iso(at), ...entry })),
       settings: await tx.select().from(settings).orderBy(asc(settings.key)),
     };
     return ExportFileSchema.parse(file);
   });
+}
+
+async function logsWithEntries(tx: Tx) {
+  const entries = await tx.select().from(useEntries).orderBy(asc(useEntries.position));
+  const logs = await tx.select().from(useLogs).orderBy(asc(useLogs.id));
+  return logs.map((log) => ({
+    ...log,
+    startedAt: iso(log.startedAt),
+    entries: entries.filter(({ logId }) => logId === log.id).map(({ data }) => data),
+  }));
 }
 
 /** In an order that no reference is in the way of. */
@@ -81,6 +96,9 @@ const EMPTIED = [
   contentLists,
   useEvents,
   uses,
+  useEntries,
+  useLogs,
+  orders,
   inspections,
   heatLogs,
   notices,
@@ -118,6 +136,17 @@ export async function importAll(db: Db, file: ExportFile): Promise<void> {
     await insertAll(tx, weekPlans, file.weekPlans);
     await insertAll(tx, reachTimes, file.reachTimes.map(toReachTimeRow));
     await insertAll(tx, plans, file.plans);
+    await insertAll(
+      tx,
+      useLogs,
+      file.useLogs.map(({ entries: _, ...log }) => log),
+    );
+    await insertAll(
+      tx,
+      useEntries,
+      file.useLogs.flatMap(({ id: logId, entries }) => entries.map((data) => ({ id: data.id, logId, data }))),
+    );
+    await insertAll(tx, orders, file.orders);
     await insertAll(tx, gtins, file.gtins);
     await insertAll(tx, journal, file.journal);
     await insertAll(tx, settings, file.settings);

@@ -70,7 +70,7 @@ async function logUse(
   await tx.insert(uses).values({ id, kitId: kit.id, at: input.at });
   const changes: Change[] = [];
   for (const [index, event] of input.events.entries()) {
-    const { change, kind } = await takeFromUnit(tx, kit.id, event, `events.${index}.`);
+    const { change, kind } = await takeFromUnit(tx, kit.id, event, `events.${index}.`, 'used');
     changes.push(change);
     await tx
       .insert(useEvents)
@@ -83,11 +83,13 @@ async function logUse(
   return readUse(tx, row);
 }
 
-async function takeFromUnit(
+/** Takes pieces of a unit out of its kit; what is gone whole goes to `place`. */
+export async function takeFromUnit(
   tx: Tx,
   kitId: string,
   event: { unitId: string; count: number },
   path: string,
+  place: 'used' | 'discarded',
 ): Promise<{ change: Change; kind: string }> {
   const row = await findUnit(tx, event.unitId).catch(() => null);
   if (row === null || row.units.kitId !== kitId) throw unacceptable([{ path: `${path}unitId`, message: 'is not in this kit' }]);
@@ -99,7 +101,10 @@ async function takeFromUnit(
     throw unacceptable([{ path: `${path}count`, message: `only ${taken.left} ${kind.pieceName}${taken.left === 1 ? '' : 's'} left` }]);
   const version = row.units.version + 1;
   if (taken.rest === null)
-    await tx.update(units).set({ place: 'used', kitId: null, condition: 'used', version }).where(eq(units.id, unit.id));
+    await tx
+      .update(units)
+      .set({ place, kitId: null, condition: place === 'used' ? 'used' : unit.condition, version })
+      .where(eq(units.id, unit.id));
   else {
     const { count, piecesUsed, condition } = taken.rest;
     await tx.update(units).set({ count, piecesUsed, condition, version }).where(eq(units.id, unit.id));

@@ -35,6 +35,7 @@ const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
   position: { id: 'belt-side', name: 'Belt side' },
   packing: null,
   inspectedOn: null,
+  openUse: null,
   version,
   summary: {
     rungs: [],

@@ -56,6 +56,12 @@ function Thickness({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: boolea
 
 function Readiness({ kit }: { kit: MusteredKit }) {
   const { gap, readyUntil, allIn, thicknessMm, thicknessLimitMm } = kit.summary;
+  if (kit.openUse !== null)
+    return (
+      <>
+        <b className="state-gap">Not ready: used</b> · <Link to={`/debrief/${kit.openUse.logId}`}>debrief it</Link>
+      </>
+    );
   if (gap !== null)
     return (
       <>

@@ -32,7 +32,7 @@ export function AppFrame() {
   if (settings.isError) return <ServerGone error={settings.error} retry={() => void settings.refetch()} />;
   if (settings.data === undefined || catalog.isPending) return <div className="app-frame" aria-busy="true" />;
   if (settings.data.cautionReadAt === null) return <FirstRun />;
-  const isUse = /^\/use\/./.test(pathname);
+  const isUse = /^\/(use|hand-over)\/./.test(pathname);
   return (
     <div className="app-frame">
       {!isUse && <TopBar />}

@@ -1,6 +1,7 @@
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
-import { IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
+import { IconBulbOff, IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
 import { Link, NavLink, useParams } from 'react-router';
+import { useLamp } from '../theme/lamp.ts';
 
 const PLACES = [
   { to: '/', name: 'Muster' },
@@ -48,14 +49,15 @@ const openPalette = () => void import('@mantine/spotlight').then(({ spotlight })
 function ThemeSwitch() {
   const { setColorScheme } = useMantineColorScheme();
   const isDusk = useComputedColorScheme('light') === 'dark';
+  const { isRed, set } = useLamp();
   return (
     <ActionIcon
       variant="transparent"
       className="top-icon"
-      aria-label={isDusk ? 'Switch to day' : 'Switch to dusk'}
-      onClick={() => setColorScheme(isDusk ? 'light' : 'dark')}
+      aria-label={isRed ? 'Switch the red lamp off' : isDusk ? 'Switch to day' : 'Switch to dusk'}
+      onClick={() => (isRed ? set(false) : setColorScheme(isDusk ? 'light' : 'dark'))}
     >
-      {isDusk ? <IconSun size={20} /> : <IconMoon size={20} />}
+      {isRed ? <IconBulbOff size={20} /> : isDusk ? <IconSun size={20} /> : <IconMoon size={20} />}
     </ActionIcon>
   );
 }

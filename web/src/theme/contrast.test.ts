@@ -2,12 +2,14 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 
 const css = readFileSync(new URL('./tokens.css', import.meta.url), 'utf8');
-const [day = '', dusk = ''] = css.split(':root[data-mantine-color-scheme');
+const [day = '', later = ''] = css.split(':root[data-mantine-color-scheme');
+const [dusk = '', lamp = ''] = later.split(':root[data-lamp');
 const tokensOf = (text: string) =>
   new Map([...text.matchAll(/--([a-z-]+):\s*(#[0-9a-f]{6})/g)].map(([, name = '', value = '']) => [name, value]));
 const DAY = tokensOf(day);
 // Dusk changes what it names and keeps the rest.
 const DUSK = new Map([...DAY, ...tokensOf(dusk)]);
+const LAMP = new Map([...DAY, ...tokensOf(lamp)]);
 
 /** Relative luminance and contrast ratio. Source: WCAG 2.2, definitions. */
 function luminance(hex: string): number {
@@ -40,6 +42,7 @@ const PAIRS = [
 describe.each([
   ['day', DAY],
   ['dusk', DUSK],
+  ['red lamp', LAMP],
 ])('%s', (_, tokens) => {
   const value = (name: string): string => {
     const found = tokens.get(name);
@@ -53,6 +56,15 @@ describe.each([
 
   it.each(['held-fill', 'thin-fill', 'gap', 'off', 'ink'])('the pattern %s stands out from the card: 3 to 1 at least (1.4.11)', (fill) => {
     expect(contrast(value(fill), value('card'))).toBeGreaterThanOrEqual(3);
+  });
+});
+
+describe('the red lamp', () => {
+  it('gives off red alone: every colour that it names is mostly red, so that eyes stay used to the dark', () => {
+    for (const [name, hex] of tokensOf(lamp)) {
+      const [r = 0, g = 0, b = 0] = [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16));
+      expect(r >= g && r >= b && g <= 0.55 * Math.max(r, 1) + 1, `${name} ${hex}`).toBe(true);
+    }
   });
 });
 

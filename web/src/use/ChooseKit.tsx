@@ -1,9 +1,13 @@
 import { LAYER_NAMES, LAYERS } from '@ivrak/core';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { useKits } from '../api/queries.ts';
+import { type MusteredKit, useKits } from '../api/queries.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
+import { clock } from './clock.ts';
 import './use.css';
+import { useUseLog } from './useLog.ts';
+import { useOpenLogs } from './useStoredLog.ts';
 
 /** Which kit was opened. */
 export function ChooseKit() {
@@ -15,6 +19,7 @@ export function ChooseKit() {
     <main id="main" className="choose-kit">
       <h1>Log a use: which kit?</h1>
       <p className="caution">Care first, logging after. Call your emergency number.</p>
+      <OpenLogs kits={all} />
       {LAYERS.map((layer) => {
         const own = all.filter((kit) => kit.layer === layer);
         if (own.length === 0) return null;
@@ -36,5 +41,41 @@ export function ChooseKit() {
       })}
       {all.length === 0 && <p>There is no kit yet.</p>}
     </main>
+  );
+}
+
+/** Uses that nobody has closed: gone on with, handed over, or debriefed. */
+function OpenLogs({ kits }: { kits: readonly MusteredKit[] }) {
+  const stored = useOpenLogs();
+  const mine = useUseLog((state) => state.log);
+  const close = useUseLog((state) => state.close);
+  const [isRefused, setRefused] = useState(false);
+  const open = (stored.data?.logs ?? []).filter(({ isOpen }) => isOpen);
+  if (open.length === 0) return null;
+  return (
+    <section aria-label="Not closed yet">
+      <h2>Not closed yet</h2>
+      <ul className="open-logs">
+        {open.map(({ id, kitIds, startedAt, entryCount }) => (
+          <li key={id}>
+            <b className="grow">
+              {kitIds.map((kitId) => kits.find((kit) => kit.id === kitId)?.name ?? kitId).join(', ')}
+              <span className="small muted">
+                {' '}
+                since {clock(startedAt)} · {entryCount} {entryCount === 1 ? 'entry' : 'entries'}
+              </span>
+            </b>
+            {mine?.id === id && (
+              <button type="button" className="link-button" onClick={() => setRefused(!close())}>
+                Put it away, begin another
+              </button>
+            )}
+            <Link to={`/hand-over/${id}`}>Hand over</Link>
+            <Link to={`/debrief/${id}`}>Debrief</Link>
+          </li>
+        ))}
+      </ul>
+      {isRefused && <p className="refusal">Some of it is not sent yet. It is sent by itself; then it can be put away.</p>}
+    </section>
   );
 }

@@ -1,29 +1,41 @@
-import { type Judgement, judgeKit, type KitView, type PlainDate, piecesLeft, RUNGS, type StoredUnit, takePieces } from '@ivrak/core';
-import { Button } from '@mantine/core';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import {
+  casualtyNumbers,
+  casualtyView,
+  type KitId,
+  type KitView,
+  minutesSinceHelp,
+  piecesLeft,
+  piecesUsedOf,
+  RUNGS,
+  type StoredUnit,
+  type UseEntry,
+  verbOf,
+} from '@ivrak/core';
+import { IconBulb, IconX } from '@tabler/icons-react';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
-import { useRefresh, useRestock, useSettings } from '../api/queries.ts';
-import { RungStrip } from '../drawing/RungStrip.tsx';
-import { catalogNow, containerOf, schoolOf } from '../kit/catalog.ts';
+import { catalogNow, kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { CAUTION } from '../shell/caution.ts';
 import { Failure } from '../shell/Failure.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
 import { useKeys } from '../shell/useKeys.ts';
-import { RestockKit } from '../stores/RestockPage.tsx';
-import { type PendingUse, usePendingUse } from './pending.ts';
+import { useLamp } from '../theme/lamp.ts';
+import { Clocks } from './Clocks.tsx';
+import { clock, useNow } from './clock.ts';
+import { LogLines } from './LogLines.tsx';
+import { Acts, TheirThings } from './TheirThings.tsx';
 import './use.css';
+import { type NewEntry, type StoredLog, send, useUseLog } from './useLog.ts';
+import { Vitals } from './Vitals.tsx';
 
-/** Logs what is used, thumb-sized; the kit's state follows every tap. */
+/** Writes down what is used, thumb-sized, casualty by casualty; each tap is kept in this browser before anything else happens. */
 export function Use() {
   const { id = '' } = useParams();
-  const settings = useSettings();
-  const kit = useQuery({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
-  if (kit.isError) return <Failure error={kit.error} />;
-  if (kit.data === undefined || settings.data === undefined) return <Blank label="Opening the kit" />;
-  return <UseLog key={id} kit={kit.data} today={settings.data.today} />;
+  const kit = useQuery({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`), staleTime: 60_000 });
+  if (kit.data === undefined) return kit.isError ? <Failure error={kit.error} /> : <Blank label="Opening the kit" />;
+  return <Moment key={id} kit={kit.data} />;
 }
 
 /** The order in which things are likely used: by rung, then as they lie on the sheet. */
@@ -32,169 +44,286 @@ function likelyOrder(units: readonly StoredUnit[]): StoredUnit[] {
   return units.filter(({ condition }) => condition !== 'practice' && condition !== 'used').sort((a, b) => rank(a) - rank(b));
 }
 
-function afterTaps(kit: KitView, pending: PendingUse, today: PlainDate): { units: StoredUnit[]; judgement: Judgement } {
-  const used = new Map<string, number>();
-  for (const { unitId, count } of pending.taps) used.set(unitId, (used.get(unitId) ?? 0) + count);
-  const units = kit.units.flatMap((unit) => {
-    const kind = catalogNow().get(unit.kind);
-    const count = used.get(unit.id) ?? 0;
-    if (kind === undefined || count === 0) return [unit];
-    const taken = takePieces(unit, kind, count);
-    return taken.ok && taken.rest !== null ? [{ ...unit, ...taken.rest }] : [];
-  });
-  return {
-    units,
-    judgement: judgeKit({ id: kit.id, brief: kit.brief, units }, schoolOf(kit), containerOf(kit.containerId), today, catalogNow()),
-  };
-}
+const NOTHING: readonly UseEntry[] = [];
 
-function UseLog({ kit, today }: { kit: KitView; today: PlainDate }) {
-  const refresh = useRefresh();
-  const client = useQueryClient();
-  const { pending, tap, untap, clear } = usePendingUse(kit.id);
-  const [isDone, setDone] = useState(false);
-  const [error, setError] = useState<string | null>(null);
-  const [isBusy, setBusy] = useState(false);
+function Moment({ kit }: { kit: KitView }) {
+  const log = useUseLog((state) => state.log);
+  const addTo = useUseLog((state) => state.add);
+  const now = useNow();
+  const navigate = useNavigate();
+  const entries = log?.entries ?? NOTHING;
+  const [casualty, setCasualty] = useState(1);
+  const [added, setAdded] = useState(1);
+  const [panel, setPanel] = useState<'their' | 'note' | null>(null);
+  const numbers = casualtyNumbers({ entries });
+  const most = Math.max(added, numbers.length);
+  const view = casualtyView({ entries }, casualty, now, catalogNow());
   const order = useMemo(() => likelyOrder(kit.units), [kit.units]);
-  const { judgement } = useMemo(() => afterTaps(kit, pending, today), [kit, pending, today]);
-  const leftOf = (unit: StoredUnit) =>
-    piecesLeft(unit, catalogNow().get(unit.kind)?.pieces ?? 1) - pending.taps.filter(({ unitId }) => unitId === unit.id).length;
-  useKeys(
-    Object.fromEntries(
-      order.slice(0, 9).map((unit, index) => [
-        String(index + 1),
-        () => {
-          if (leftOf(unit) > 0) tap(unit.id);
-        },
-      ]),
-    ),
-  );
-  const send = async () => {
-    const first = pending.taps[0];
-    if (first === undefined) return;
-    setBusy(true);
-    setError(null);
-    try {
-      await api.post(`/api/kits/${kit.id}/uses`, { id: pending.id, at: first.at, events: pending.taps });
-      clear();
-      setDone(true);
-      await Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit', kit.id] })]);
-    } catch (failure) {
-      setError(`${messageOf(failure)} What you tapped is kept in this browser; send it again when it answers.`);
-    }
-    setBusy(false);
+  const usedInAll = piecesUsedOf({ entries });
+  const add = (entry: NewEntry) => addTo(kit.id as KitId, entry);
+  const leftOf = (unit: StoredUnit) => piecesLeft(unit, catalogNow().get(unit.kind)?.pieces ?? 1) - (usedInAll.get(unit.id) ?? 0);
+  const tap = (unit: StoredUnit) => {
+    if (leftOf(unit) > 0) add({ do: 'used', casualty, unitId: unit.id, kind: unit.kind, pieces: 1, limb: null });
   };
+  const takeBack = (of: string) => add({ do: 'takenBack', casualty, of });
+  useKeys(Object.fromEntries(order.slice(0, 9).map((unit, index) => [String(index + 1), () => tap(unit)])));
+  const help = minutesSinceHelp({ entries }, now);
+  const helpAt = view.entries.find((entry) => entry.do === 'helpCalled')?.at;
   return (
     <main id="main" className="use">
-      <header className="use-head">
-        <h1>{kit.name}</h1>
-        <Link to="/">Muster</Link>
-      </header>
-      {isDone && pending.taps.length === 0 ? (
-        <AfterUse kitId={kit.id} kitName={kit.name} again={() => setDone(false)} rungs={kit.summary.rungs} />
+      <UseHead kit={kit} />
+      <GoOnElsewhere kit={kit} />
+      {help === null ? (
+        <div className="use-help">
+          <p>
+            <b>Call for help first.</b> Your emergency number. Care before logging.
+          </p>
+          <button type="button" className="use-action" onClick={() => add({ do: 'helpCalled', casualty: 0 })}>
+            Help is called
+          </button>
+        </div>
       ) : (
-        <>
-          <p className="caution">Care first, logging after. Call your emergency number.</p>
-          <div className="use-state" aria-live="polite">
-            <RungStrip rungs={judgement.rungs} />
-            <span className="small">
-              {judgement.held} of {judgement.asked} needs held
-            </span>
-          </div>
+        <p className="use-helped">
+          help called <span className="mono">{helpAt === undefined ? '' : clock(helpAt)}</span> · <b className="mono">{help} min</b> ago
+        </p>
+      )}
+      <nav className="use-casualties" aria-label="Casualties">
+        {Array.from({ length: most }, (_, index) => index + 1).map((number) => (
+          <button key={number} type="button" aria-pressed={number === casualty} onClick={() => setCasualty(number)}>
+            Casualty {number}
+          </button>
+        ))}
+        <button
+          type="button"
+          aria-label="One more casualty"
+          disabled={most >= 50}
+          onClick={() => {
+            setAdded(most + 1);
+            setCasualty(most + 1);
+          }}
+        >
+          +
+        </button>
+      </nav>
+      <div className="use-columns">
+        <div className="use-things">
           <ol className="use-list" aria-label="Tap what was used">
             {order.map((unit, index) => (
               <UseRow
                 key={unit.id}
                 unit={unit}
                 number={index + 1}
-                taps={pending.taps.filter(({ unitId }) => unitId === unit.id)}
+                uses={view.entries.flatMap((entry) => (entry.do === 'used' && entry.unitId === unit.id ? [entry] : []))}
                 left={leftOf(unit)}
-                tap={() => tap(unit.id)}
-                untap={() => untap(unit.id)}
+                usedElsewhere={usedInAll.get(unit.id) ?? 0}
+                tap={() => tap(unit)}
+                takeBack={takeBack}
               />
             ))}
           </ol>
           {order.length === 0 && <p>Nothing is in this kit.</p>}
-          <Refusal text={error} />
-          <footer className="use-foot">
-            <Button size="lg" fullWidth disabled={pending.taps.length === 0 || isBusy} onClick={() => void send()}>
-              {pending.taps.length === 0 ? 'Tap what was used' : `Log ${pending.taps.length} used`}
-            </Button>
-            <p className="use-caution">{CAUTION}</p>
-          </footer>
+          <button
+            type="button"
+            className="use-more"
+            aria-expanded={panel === 'their'}
+            onClick={() => setPanel(panel === 'their' ? null : 'their')}
+          >
+            <b>From the casualty’s own kit</b>
+            <span className="small muted">nothing of ours to replace</span>
+          </button>
+          {panel === 'their' && (
+            <TheirThings
+              take={(kind) => {
+                add({ do: 'used', casualty, unitId: null, kind, pieces: 1, limb: null });
+                setPanel(null);
+              }}
+            />
+          )}
+          <Acts log={(act) => add({ do: 'act', casualty, act })} />
+        </div>
+        <div className="use-running">
+          <Clocks
+            view={view}
+            setLimb={(of, limb) => add({ do: 'onLimb', casualty, of, limb })}
+            takeOff={(of) => add({ do: 'tourniquetOff', casualty, of })}
+            sealChecked={() => add({ do: 'sealChecked', casualty })}
+          />
+          <Vitals
+            vitals={view.vitals}
+            add={(reading) =>
+              add({ do: 'vitals', casualty, pulse: null, breaths: null, oxygen: null, celsius: null, alertness: null, ...reading })
+            }
+          />
+        </div>
+        <LogLines entries={view.entries} retime={(of, to) => add({ do: 'retimed', casualty, of, to })} takeBack={takeBack} />
+      </div>
+      <footer className="use-foot">
+        {panel === 'note' && (
+          <NoteField
+            keep={(text) => {
+              add({ do: 'note', casualty, text });
+              setPanel(null);
+            }}
+          />
+        )}
+        <Sending />
+        <div className="use-foot-actions">
+          <button
+            type="button"
+            className="use-action"
+            aria-expanded={panel === 'note'}
+            onClick={() => setPanel(panel === 'note' ? null : 'note')}
+          >
+            Note
+          </button>
+          <button
+            type="button"
+            className="use-action is-first"
+            disabled={log === null}
+            onClick={() => log !== null && navigate(`/hand-over/${log.id}`)}
+          >
+            Hand over
+          </button>
+        </div>
+        <p className="use-caution">Care first, logging after. {CAUTION}</p>
+      </footer>
+    </main>
+  );
+}
+
+function UseHead({ kit }: { kit: KitView }) {
+  const { isRed, set } = useLamp();
+  const startedAt = useUseLog((state) => state.log?.startedAt);
+  return (
+    <header className="use-head">
+      <div className="grow">
+        <h1>{kit.name}</h1>
+        <p className="small muted">
+          {startedAt === undefined ? 'nothing logged yet' : `log since ${clock(startedAt)}`} · numbers, no names
+        </p>
+      </div>
+      <button type="button" className="use-icon" aria-pressed={isRed} aria-label="Red lamp" onClick={() => set(!isRed)}>
+        <IconBulb size={24} />
+      </button>
+      <Link to="/" className="use-icon" aria-label="To Muster">
+        <IconX size={24} />
+      </Link>
+    </header>
+  );
+}
+
+/** A log that another device began with this kit can be gone on with here. */
+function GoOnElsewhere({ kit }: { kit: KitView }) {
+  const log = useUseLog((state) => state.log);
+  const adopt = useUseLog((state) => state.adopt);
+  const [error, setError] = useState<string | null>(null);
+  const open = kit.openUse;
+  if (log !== null || open === null) return null;
+  const goOn = () =>
+    api
+      .get<StoredLog>(`/api/use-logs/${open.logId}`)
+      .then(adopt)
+      .catch((failure: unknown) => setError(messageOf(failure)));
+  return (
+    <div className="use-help">
+      <p>
+        A use of this kit since {clock(open.startedAt)} is not closed yet.{error !== null && <span className="state-gap"> {error}</span>}
+      </p>
+      <button type="button" className="use-action" onClick={() => void goOn()}>
+        Go on with it
+      </button>
+    </div>
+  );
+}
+
+/** Whether the server has everything; it is in this browser in any case. */
+function Sending() {
+  const { log, sending, refusal } = useUseLog();
+  if (log === null) return null;
+  const waiting = log.entries.length - log.sent.length;
+  return (
+    <p className="use-sending small" role="status">
+      {waiting <= 0 ? (
+        <span className="muted">
+          {log.entries.length === 1 ? 'one entry, kept by the server' : `all ${log.entries.length} entries are kept by the server`}
+        </span>
+      ) : (
+        <>
+          <span className={sending === 'refused' ? 'state-gap' : undefined}>
+            {waiting} {waiting === 1 ? 'entry is' : 'entries are'} kept in this browser
+            {sending === 'refused' ? ` and refused by the server: ${refusal}` : ', and sent when the server answers'}
+          </span>{' '}
+          <button type="button" className="link-button" onClick={() => void send()}>
+            Send now
+          </button>
         </>
       )}
-    </main>
+    </p>
+  );
+}
+
+function NoteField({ keep }: { keep: (text: string) => void }) {
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => field.current?.focus(), []);
+  return (
+    <form
+      className="note-field"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const text = field.current?.value.trim() ?? '';
+        if (text !== '') keep(text);
+      }}
+    >
+      <input ref={field} aria-label="Note, without names" placeholder="What was found or done; no names" maxLength={300} />
+      <button type="submit" className="use-action">
+        Keep
+      </button>
+    </form>
   );
 }
 
 interface UseRowProps {
   unit: StoredUnit;
   number: number;
-  taps: readonly { at: string }[];
+  uses: readonly { id: string; at: string; pieces: number }[];
   left: number;
+  usedElsewhere: number;
   tap: () => void;
-  untap: () => void;
+  takeBack: (entryId: string) => void;
 }
 
-const clock = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-
-function UseRow({ unit, number, taps, left, tap, untap }: UseRowProps) {
+function UseRow({ unit, number, uses, left, usedElsewhere, tap, takeBack }: UseRowProps) {
   const kind = catalogNow().get(unit.kind);
-  const name = kind?.name ?? unit.kind;
-  const last = taps.at(-1);
-  const total = taps.length + left;
+  const name = kindName(unit.kind);
+  const last = uses.at(-1);
+  const count = uses.reduce((sum, { pieces }) => sum + pieces, 0);
+  const total = usedElsewhere + left;
   const unitName = kind === undefined || kind.pieceName === 'piece' ? '' : ` ${kind.pieceName}${total === 1 ? '' : 's'}`;
+  const some = total > 1 ? `${count} of ${total}${unitName} · ` : '';
   return (
-    <li className={taps.length > 0 ? 'use-row is-used' : 'use-row'}>
+    <li className={uses.length > 0 ? 'use-row is-used' : 'use-row'}>
       <button type="button" className="use-tap" disabled={left <= 0} onClick={tap}>
         <span className="use-number">{number}</span>
         <span className="grow">
           <b>{name}</b>
           <span className="small muted">
-            {last === undefined
-              ? `tap when used${total > 1 ? ` · ${total}${unitName} here` : ''}`
-              : `${taps.length} of ${total}${unitName} used · ${clock(last.at)}`}
+            {last !== undefined
+              ? `${some}${verbOf(unit.kind, catalogNow())} · ${clock(last.at)}`
+              : left <= 0
+                ? 'used on another casualty'
+                : `tap when used${left > 1 ? ` · ${left}${unitName} here` : ''}`}
           </span>
           {unit.condition === 'suspect' && <span className="small state-gap">suspect</span>}
         </span>
-        <span className={`use-box${taps.length > 0 ? ' is-on' : ''}`} aria-hidden="true">
-          {taps.length > 1 ? taps.length : taps.length === 1 ? '✓' : ''}
+        <span className={`use-box${uses.length > 0 ? ' is-on' : ''}`} aria-hidden="true">
+          {count > 1 ? count : count === 1 ? '✓' : ''}
         </span>
       </button>
-      {taps.length > 0 && (
-        <button type="button" className="use-undo" onClick={untap} aria-label={`Take back one ${name}`}>
+      {last !== undefined && (
+        <button type="button" className="use-undo" onClick={() => takeBack(last.id)} aria-label={`Take back one ${name}`}>
           −1
         </button>
       )}
     </li>
-  );
-}
-
-function AfterUse({
-  kitId,
-  kitName,
-  again,
-  rungs,
-}: {
-  kitId: string;
-  kitName: string;
-  again: () => void;
-  rungs: KitView['summary']['rungs'];
-}) {
-  const restock = useRestock();
-  const lines = restock.data?.kits.find((entry) => entry.kitId === kitId);
-  return (
-    <section className="stack after-use">
-      <p className="verdict-said" role="status">
-        Logged. {lines === undefined ? `${kitName} still has its least.` : 'The kit is not whole until this is put back.'}
-      </p>
-      <RungStrip rungs={rungs} />
-      {lines !== undefined && <RestockKit kit={lines} />}
-      <Button variant="default" size="lg" onClick={again}>
-        Log more
-      </Button>
-      <Link to="/">To Muster</Link>
-    </section>
   );
 }

@@ -1,0 +1,86 @@
+import { type CasualtyView, LIMB_NAMES, LIMBS, type Limb, SEAL_CHECK_MIN, TOURNIQUET_MARKS_H, type TourniquetClock } from '@ivrak/core';
+import { clock, running } from './clock.ts';
+
+interface ClocksProps {
+  view: CasualtyView;
+  setLimb: (entryId: string, limb: Limb) => void;
+  takeOff: (entryId: string) => void;
+  sealChecked: () => void;
+}
+
+/** What is running for this casualty: tourniquets since when, a seal until its next look. */
+export function Clocks({ view, setLimb, takeOff, sealChecked }: ClocksProps) {
+  return (
+    <>
+      {view.tourniquets.map((one) => (
+        <Tourniquet key={one.entryId} one={one} setLimb={(limb) => setLimb(one.entryId, limb)} takeOff={() => takeOff(one.entryId)} />
+      ))}
+      {view.seal !== null && (
+        <section className="use-clock seal-clock" aria-label="Chest seal, unvented">
+          <div>
+            <h2>Seal, unvented · {view.seal.inS >= 0 ? 'look in' : 'look was due'}</h2>
+            <p className={view.seal.inS < 0 ? 'mono clock-small state-gap' : 'mono clock-small'}>{running(view.seal.inS, false)}</p>
+          </div>
+          <button type="button" className="use-action" onClick={sealChecked}>
+            Checked
+          </button>
+          <p className="small muted seal-why">Every {SEAL_CHECK_MIN} minutes: a planning value; your protocol wins.</p>
+        </section>
+      )}
+    </>
+  );
+}
+
+const [, TWO_HOURS, LONG] = TOURNIQUET_MARKS_H;
+
+function Tourniquet({ one, setLimb, takeOff }: { one: TourniquetClock; setLimb: (limb: Limb) => void; takeOff: () => void }) {
+  const share = Math.min(1, one.elapsedS / (TWO_HOURS * 3600));
+  return (
+    <section
+      className={one.offAt === null ? 'use-clock' : 'use-clock is-off'}
+      aria-label={`Tourniquet, ${one.limb === null ? 'limb not said' : LIMB_NAMES[one.limb]}`}
+    >
+      <div className="row spread">
+        <h2>Tourniquet{one.limb === null ? '' : ` · ${LIMB_NAMES[one.limb]}`}</h2>
+        <span className="muted">
+          on <span className="mono">{clock(one.onAt)}</span>
+          {one.offAt !== null && (
+            <>
+              {' '}
+              · off <span className="mono">{clock(one.offAt)}</span>
+            </>
+          )}
+        </span>
+      </div>
+      <p className="mono clock-large" role="timer">
+        {running(one.elapsedS, true)}
+      </p>
+      <div className="clock-bar" aria-hidden="true">
+        <span style={{ width: `${share * 100}%` }} />
+        <i style={{ left: '50%' }} />
+        <i style={{ left: '100%' }} />
+      </div>
+      <div className="clock-marks small muted">
+        <span>
+          {one.markH === null ? '' : one.markH === LONG ? 'past 6 h: tell whoever takes over, before anything else' : `past ${one.markH} h`}
+        </span>
+        <span>1 h</span>
+        <span>2 h</span>
+      </div>
+      {one.limb === null && (
+        <div className="limb-keys" role="group" aria-label="Which limb">
+          {LIMBS.map((limb) => (
+            <button key={limb} type="button" className="pad-key is-wide" onClick={() => setLimb(limb)}>
+              {LIMB_NAMES[limb]}
+            </button>
+          ))}
+        </div>
+      )}
+      {one.offAt === null && (
+        <button type="button" className="link-button use-small" onClick={takeOff}>
+          Log it as taken off
+        </button>
+      )}
+    </section>
+  );
+}

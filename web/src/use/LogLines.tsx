@@ -1,0 +1,91 @@
+import { ALERTNESS_NAMES, type Counted, doneText, showReading, VITAL_NAMES, VITALS } from '@ivrak/core';
+import { useState } from 'react';
+import { catalogNow } from '../kit/catalog.ts';
+import { clock } from './clock.ts';
+
+/** An entry in words. */
+export function entryText(entry: Counted): string {
+  if (entry.do === 'helpCalled') return 'help called';
+  if (entry.do === 'note') return entry.text;
+  if (entry.do !== 'vitals') return doneText(entry, catalogNow()) ?? entry.do;
+  return VITALS.flatMap((vital) => {
+    const value = entry[vital];
+    if (value === null) return [];
+    return vital === 'alertness'
+      ? [ALERTNESS_NAMES[value as keyof typeof ALERTNESS_NAMES]]
+      : [`${VITAL_NAMES[vital].name} ${showReading(vital, value)}`];
+  }).join(', ');
+}
+
+interface LogLinesProps {
+  entries: readonly Counted[];
+  retime: (entryId: string, to: string) => void;
+  takeBack: (entryId: string) => void;
+}
+
+/** All that was logged, last first; each line can be put right, and what was said first stays beside it. */
+export function LogLines({ entries, retime, takeBack }: LogLinesProps) {
+  const [open, setOpen] = useState<string | null>(null);
+  if (entries.length === 0) return null;
+  return (
+    <section className="log-lines" aria-label="The log">
+      <h2>Log</h2>
+      <ol>
+        {[...entries].reverse().map((entry) => (
+          <li key={entry.id}>
+            <button
+              type="button"
+              className="log-line"
+              aria-expanded={open === entry.id}
+              onClick={() => setOpen(open === entry.id ? null : entry.id)}
+            >
+              <span className="mono">{clock(entry.at)}</span>
+              <span className="grow">
+                {entryText(entry)}
+                {entry.saidAt !== null && <span className="small muted"> · written as {clock(entry.saidAt)}</span>}
+              </span>
+              <span className="small muted">put right</span>
+            </button>
+            {open === entry.id && (
+              <PutRight
+                entry={entry}
+                retime={(to) => retime(entry.id, to)}
+                takeBack={() => {
+                  takeBack(entry.id);
+                  setOpen(null);
+                }}
+              />
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+const STEPS_MIN = [-10, -5, -1, 1] as const;
+
+function PutRight({ entry, retime, takeBack }: { entry: Counted; retime: (to: string) => void; takeBack: () => void }) {
+  const text = entryText(entry);
+  const shifted = (minutes: number) => new Date(Date.parse(entry.at) + minutes * 60_000).toISOString();
+  return (
+    <div className="put-right" role="group" aria-label={`Put right: ${text}`}>
+      {STEPS_MIN.map((minutes) => (
+        <button
+          key={minutes}
+          type="button"
+          className="pad-key"
+          // Nothing was done in the future.
+          disabled={Date.parse(shifted(minutes)) > Date.now()}
+          onClick={() => retime(shifted(minutes))}
+        >
+          {minutes < 0 ? '−' : '+'}
+          {Math.abs(minutes)} min
+        </button>
+      ))}
+      <button type="button" className="pad-key" onClick={takeBack} aria-label={`Take back: ${text}`}>
+        Take back
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,41 @@
+import { ACT_NAMES, ACTS, type Act } from '@ivrak/core';
+import { kindName } from '../kit/catalog.ts';
+
+/** What a casualty's own kit most often holds, in the order of the rungs. */
+const USUAL = [
+  'windlass-tourniquet',
+  'plain-gauze',
+  'kaolin-gauze',
+  'pressure-dressing',
+  'nasal-airway-28',
+  'vented-seals',
+  'unvented-seals',
+  'foil-blanket',
+  'gloves',
+] as const;
+
+/** Out of the casualty's own kit: nothing of ours is to be replaced. */
+export function TheirThings({ take }: { take: (kind: string) => void }) {
+  return (
+    <div className="their-things" role="group" aria-label="Out of the casualty’s own kit">
+      {USUAL.map((kind) => (
+        <button key={kind} type="button" className="pad-key is-wide" onClick={() => take(kind)}>
+          {kindName(kind)}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** Done with the hands, or with what lay about. */
+export function Acts({ log }: { log: (act: Act) => void }) {
+  return (
+    <div className="use-acts" role="group" aria-label="Done by hand">
+      {ACTS.map((act) => (
+        <button key={act} type="button" className="pad-key is-wide" onClick={() => log(act)}>
+          {ACT_NAMES[act]}
+        </button>
+      ))}
+    </div>
+  );
+}

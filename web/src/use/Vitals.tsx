@@ -1,0 +1,99 @@
+import { ALERTNESS, ALERTNESS_NAMES, showReading, type Trend, type UseEntry, VITAL_NAMES, VITALS } from '@ivrak/core';
+import { useState } from 'react';
+import { clock } from './clock.ts';
+
+type Vital = (typeof VITALS)[number];
+type Reading = Partial<Pick<Extract<UseEntry, { do: 'vitals' }>, Vital>>;
+
+/** First the tens, then the ones: with the tile, three taps. */
+const PAD: Record<Exclude<Vital, 'alertness'>, { first: readonly number[]; step: number; digits: number }> = {
+  pulse: { first: [3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20], step: 10, digits: 0 },
+  breaths: { first: [0, 1, 2, 3, 4, 5], step: 10, digits: 0 },
+  oxygen: { first: [5, 6, 7, 8, 9, 10], step: 10, digits: 0 },
+  celsius: { first: [30, 31, 32, 33, 34, 35, 36, 37, 38, 39, 40, 41], step: 1, digits: 1 },
+};
+const WAYS = { up: { sign: '↑', word: 'rising' }, down: { sign: '↓', word: 'falling' }, same: { sign: '→', word: 'unchanged' } } as const;
+
+interface VitalsProps {
+  vitals: Partial<Record<Vital, Trend>>;
+  add: (reading: Reading) => void;
+}
+
+/** Last readings with their way, and a pad of large keys for the next one. */
+export function Vitals({ vitals, add }: VitalsProps) {
+  const [open, setOpen] = useState<Vital | null>(null);
+  const take = (reading: Reading) => {
+    add(reading);
+    setOpen(null);
+  };
+  return (
+    <section aria-label="Vital signs" className="vitals">
+      <div className="vital-tiles">
+        {VITALS.map((vital) => (
+          <VitalTile
+            key={vital}
+            vital={vital}
+            trend={vitals[vital]}
+            isOpen={open === vital}
+            press={() => setOpen(open === vital ? null : vital)}
+          />
+        ))}
+      </div>
+      {open === 'alertness' && (
+        <div className="vital-pad" role="group" aria-label="Alertness">
+          {ALERTNESS.map((level) => (
+            <button key={level} type="button" className="pad-key is-wide" onClick={() => take({ alertness: level })}>
+              {ALERTNESS_NAMES[level]}
+            </button>
+          ))}
+        </div>
+      )}
+      {open !== null && open !== 'alertness' && <Pad key={open} vital={open} take={(value) => take({ [open]: value })} />}
+    </section>
+  );
+}
+
+function VitalTile({ vital, trend, isOpen, press }: { vital: Vital; trend: Trend | undefined; isOpen: boolean; press: () => void }) {
+  const { name, short } = VITAL_NAMES[vital];
+  const way = trend?.way == null ? null : WAYS[trend.way];
+  const said =
+    trend === undefined ? 'not taken' : `${showReading(vital, trend.value)}, ${clock(trend.at)}${way === null ? '' : `, ${way.word}`}`;
+  return (
+    <button type="button" className="vital-tile" aria-expanded={isOpen} aria-label={`${name}: ${said}`} onClick={press}>
+      <span>{short}</span>
+      <b className="mono">
+        {trend === undefined ? '–' : trend.value}
+        {way === null ? '' : ` ${way.sign}`}
+      </b>
+    </button>
+  );
+}
+
+function Pad({ vital, take }: { vital: Exclude<Vital, 'alertness'>; take: (value: number) => void }) {
+  const { first, step, digits } = PAD[vital];
+  const [begun, setBegun] = useState<number | null>(null);
+  const begin = (value: number) => {
+    // A hundred per cent has no more to it.
+    if (vital === 'oxygen' && value === 10) take(100);
+    else setBegun(value);
+  };
+  const { name, unit } = VITAL_NAMES[vital];
+  return (
+    <div className="vital-pad" role="group" aria-label={`${name}, ${unit}`}>
+      {begun === null
+        ? first.map((value) => (
+            <button key={value} type="button" className="pad-key" onClick={() => begin(value)}>
+              {vital === 'oxygen' && value === 10 ? '100' : `${value}${digits === 1 ? '.' : '·'}`}
+            </button>
+          ))
+        : Array.from({ length: 10 }, (_, digit) => {
+            const value = digits === 1 ? Math.round((begun + digit / 10) * 10) / 10 : begun * step + digit;
+            return (
+              <button key={value} type="button" className="pad-key" onClick={() => take(value)}>
+                {digits === 1 ? value.toFixed(1) : value}
+              </button>
+            );
+          })}
+    </div>
+  );
+}

@@ -1,0 +1,52 @@
+import { type Counted, countedEntries, handOver, handOverText, VITALS } from '@ivrak/core';
+import { catalogNow } from '../kit/catalog.ts';
+import { clock } from './clock.ts';
+import { entryText } from './LogLines.tsx';
+
+type Log = { id: string; startedAt: string; entries: Parameters<typeof countedEntries>[0] };
+
+/** One row an entry that counts, times with zone, nothing that names anybody. */
+export function rowsOf({ entries }: Log): Record<string, string | number>[] {
+  return countedEntries(entries).map((entry) => ({
+    casualty: entry.casualty === 0 ? 'all' : entry.casualty,
+    at: entry.at,
+    written_as: entry.saidAt ?? '',
+    what: entry.do,
+    text: entryText(entry),
+    kind: entry.do === 'used' ? entry.kind : '',
+    pieces: entry.do === 'used' ? entry.pieces : '',
+    source: entry.do === 'used' ? (entry.unitId === null ? 'theirs' : 'ours') : '',
+    limb: entry.do === 'used' ? (entry.limb ?? '') : '',
+    ...Object.fromEntries(VITALS.map((vital) => [vital, vitalOf(entry, vital)])),
+  }));
+}
+
+const vitalOf = (entry: Counted, vital: (typeof VITALS)[number]): string | number => (entry.do === 'vitals' ? (entry[vital] ?? '') : '');
+
+/** Entries as they were written, corrections included, and the same in words. */
+export const jsonOf = (log: Log): string =>
+  JSON.stringify(
+    {
+      format: 'ivrak-hand-over',
+      formatVersion: 1,
+      startedAt: log.startedAt,
+      text: handOverText(handOver(log, Date.now(), catalogNow()), clock),
+      entries: log.entries,
+    },
+    null,
+    2,
+  );
+
+export async function csvOf(log: Log): Promise<string> {
+  const { default: Papa } = await import('papaparse');
+  // A note that begins like a formula stays a note in a spreadsheet.
+  return Papa.unparse(rowsOf(log), { escapeFormulae: true });
+}
+
+export function download(name: string, text: string, type: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}

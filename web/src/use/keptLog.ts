@@ -1,0 +1,46 @@
+import { mergeEntries, type UseEntry, type UseLog } from '@ivrak/core';
+
+/** The log that this browser is writing, with the ids of what the server has of it. */
+export interface KeptLog extends UseLog {
+  sent: string[];
+}
+
+const KEY = 'ivrak.use.log';
+
+export function readKept(): KeptLog | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as KeptLog | null;
+    return kept !== null && typeof kept.id === 'string' && Array.isArray(kept.entries) && Array.isArray(kept.sent) ? kept : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Writes down what another tab of this browser added meanwhile, too; gives what is kept now. */
+export function keep(log: KeptLog): KeptLog {
+  const there = readKept();
+  const kept = there?.id === log.id ? together(there, log) : log;
+  localStorage.setItem(KEY, JSON.stringify(kept));
+  return kept;
+}
+
+export const letGo = (): void => localStorage.removeItem(KEY);
+
+/** Two copies of one log: every entry once, and what either knows to be sent. */
+export const together = (known: KeptLog, more: KeptLog): KeptLog => ({
+  ...known,
+  entries: mergeEntries(known.entries, more.entries),
+  sent: [...new Set([...known.sent, ...more.sent])],
+});
+
+export const unsentOf = ({ entries, sent }: KeptLog): UseEntry[] => {
+  const known = new Set(sent);
+  return entries.filter(({ id }) => !known.has(id));
+};
+
+/** Takes over what the server says it has. */
+export const withServer = (kept: KeptLog, entries: readonly UseEntry[]): KeptLog => ({
+  ...kept,
+  entries: mergeEntries(kept.entries, entries),
+  sent: [...new Set([...kept.sent, ...entries.map(({ id }) => id)])],
+});

@@ -1,0 +1,23 @@
+import type { Debrief } from '@ivrak/core';
+import { useQuery } from '@tanstack/react-query';
+import { api } from '../api/client.ts';
+import { type StoredLog, useUseLog } from './useLog.ts';
+
+export type DebriefedLog = StoredLog & { debriefs: Debrief[] };
+
+export const useStoredLog = (id: string) =>
+  useQuery({ queryKey: ['use-log', id], queryFn: () => api.get<DebriefedLog>(`/api/use-logs/${id}`) });
+
+/** The log to show: what this browser is writing goes before what the server has of it, which may be away. */
+export function useLogToShow(id: string) {
+  const kept = useUseLog((state) => state.log);
+  const stored = useStoredLog(id);
+  const mine = kept?.id === id ? kept : null;
+  return { log: mine ?? stored.data ?? null, error: mine === null ? stored.error : null, stored };
+}
+
+export const useOpenLogs = () =>
+  useQuery({
+    queryKey: ['use-logs'],
+    queryFn: () => api.get<{ logs: (Omit<StoredLog, 'entries'> & { entryCount: number })[] }>('/api/use-logs'),
+  });
