@@ -398,8 +398,18 @@ export {
   type IntakeRow,
   readIntakeRows,
 } from './stores/intakeCsv.ts';
+export { type Lender, type Loan, loansFor } from './stores/loans.ts';
 export { type ModuleGap, moduleFill, moduleGaps, modulePattern } from './stores/moduleStock.ts';
-export { isOfferable, orderSpares, type RestockLine, restockLines, type SpareUnit } from './stores/restock.ts';
+export { pickList } from './stores/pickList.ts';
+export {
+  isOfferable,
+  orderSpares,
+  type RestockLine,
+  restockLines,
+  type SpareTaken,
+  type SpareUnit,
+  sparesOfKind,
+} from './stores/restock.ts';
 export { type RotationGain, type RotationKit, type RotationMove, type RotationPlan, rotation } from './stores/rotation.ts';
 export {
   ASSUMED_CELSIUS,

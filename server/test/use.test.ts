@@ -106,6 +106,31 @@ describe('the debrief', () => {
     expect((await call('post', '/api/use-logs/log-a/debrief', { version: log.version, units: [] })).status).toBe(409);
   });
 
+  it('offers to put back beyond the least what was used, until it is back; and what another kit could lend', async () => {
+    const { kits } = (await call('get', '/api/restock')).body;
+    const own = kits.find(({ kitId }: { kitId: string }) => kitId === 'console-case');
+    const before = own.asBefore.find(({ kind }: { kind: string }) => kind === 'windlass-tourniquet');
+    expect(before).toMatchObject({ count: 1 });
+    const [spare] = before.fromStores;
+    const move = { version: spare.version, to: 'kit', kitId: 'console-case', count: spare.take };
+    expect((await call('post', `/api/units/${spare.unitId}/move`, move)).status).toBe(200);
+    const again = (await call('get', '/api/restock')).body.kits.find(({ kitId }: { kitId: string }) => kitId === 'console-case');
+    expect((again?.asBefore ?? []).some(({ kind }: { kind: string }) => kind === 'windlass-tourniquet')).toBe(false);
+    // Whatever is offered out of a kit lies there, in a layer farther from the body.
+    const all = (await call('get', '/api/kits')).body.kits;
+    const layers = ['pocket', 'worn', 'afloat', 'base'];
+    const layerOf = (id: string) => layers.indexOf(all.find((kit: { id: string }) => kit.id === id).layer);
+    const loans = kits.flatMap(({ kitId, lines }: { kitId: string; lines: { fromKits: { kitId: string; unitId: string }[] }[] }) =>
+      lines.flatMap(({ fromKits }) => fromKits.map((loan) => ({ ...loan, borrower: kitId }))),
+    );
+    expect(loans.length).toBeGreaterThan(0);
+    for (const loan of loans) {
+      expect(layerOf(loan.kitId)).toBeGreaterThan(layerOf(loan.borrower));
+      const { units } = all.find(({ id }: { id: string }) => id === loan.kitId);
+      expect(units.some(({ id }: { id: string }) => id === loan.unitId)).toBe(true);
+    }
+  });
+
   it('is opened again by an entry that comes late, and asks only for what is new', async () => {
     const gauze = await unitOf('console-case', 'plain-gauze-flat');
     const late = await append('log-a', 'console-case', [used('e9', gauze, 9)]);

@@ -8,9 +8,15 @@ const line = (...toBuy: [kind: string, count: number][]): Restock['kits'][number
   need: 'M.pack',
   missing: 1,
   fromStores: [],
+  fromKits: [],
   toBuy: toBuy.map(([kind, count]) => ({ kind, count, priceMinor: 0 })),
 });
-const kit = (kitId: string, ...lines: Restock['kits'][number]['lines']): Restock['kits'][number] => ({ kitId, kitName: kitId, lines });
+const kit = (kitId: string, ...lines: Restock['kits'][number]['lines']): Restock['kits'][number] => ({
+  kitId,
+  kitName: kitId,
+  lines,
+  asBefore: [],
+});
 
 describe('what is to be bought', () => {
   it('is what stores do not fill, the same kind of several kits together', () => {

@@ -100,6 +100,21 @@ export const KitViewSchema = z.object({
 });
 export type KitView = z.output<typeof KitViewSchema>;
 
+const NeedFiguresSchema = z.object({ state: NeedStateSchema, have: z.number(), least: z.number(), ideal: z.number() });
+const NeedChangeSchema = z.object({ need: NeedIdSchema, before: NeedFiguresSchema, after: NeedFiguresSchema });
+
+const TakenSchema = z.object({
+  unitId: z.string(),
+  kind: z.string(),
+  grade: GradeSchema,
+  pieces: z.number(),
+  expiresOn: PlainDateSchema.nullable(),
+  lot: z.string().nullable(),
+  /** Whole units to take off the stack, and the stack's version. */
+  take: z.number(),
+  version: z.number(),
+});
+
 export const RestockSchema = z.object({
   kits: z.array(
     z.object({
@@ -109,22 +124,21 @@ export const RestockSchema = z.object({
         z.object({
           need: NeedIdSchema,
           missing: z.number(),
-          fromStores: z.array(
-            z.object({
-              unitId: z.string(),
-              kind: z.string(),
-              grade: GradeSchema,
-              pieces: z.number(),
-              expiresOn: PlainDateSchema.nullable(),
-              lot: z.string().nullable(),
-              /** Whole units to take off the stack, and the stack's version. */
-              take: z.number(),
-              version: z.number(),
+          fromStores: z.array(TakenSchema),
+          /** Where stores do not fill it: what kits farther from the body could lend, and what that would do to them. */
+          fromKits: z.array(
+            TakenSchema.omit({ lot: true }).extend({
+              kitId: z.string(),
+              kitName: z.string(),
+              effect: z.array(NeedChangeSchema),
+              opensGap: z.boolean(),
             }),
           ),
           toBuy: z.array(z.object({ kind: z.string(), count: z.number(), priceMinor: z.number() })),
         }),
       ),
+      /** Used lately and not put back, beyond the least. */
+      asBefore: z.array(z.object({ kind: z.string(), count: z.number(), fromStores: z.array(TakenSchema) })),
     }),
   ),
 });

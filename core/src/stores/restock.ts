@@ -79,6 +79,27 @@ export function restockLines(
     });
 }
 
+/** Spares of one kind, in the order in which they should be taken: what a kit had beyond its least, back as it was. */
+export function sparesOfKind(
+  kindId: string,
+  units: number,
+  spares: readonly SpareUnit[],
+  catalog: KindCatalog,
+  options: RestockOptions,
+): SpareTaken[] {
+  const kind = catalog.get(kindId);
+  if (kind === undefined) return [];
+  const own = spares.filter((unit) => unit.kind === kindId && isOfferable(unit, catalog, options.on));
+  let open = units;
+  return orderSpares(own, options).flatMap((unit): SpareTaken[] => {
+    const take = Math.min(open, unit.count);
+    if (take <= 0) return [];
+    open -= take;
+    const { id: unitId, expiresOn = null, lot = null } = unit;
+    return [{ unitId, kind: kindId, grade: 'primary', pieces: take * kind.pieces, take, expiresOn, lot }];
+  });
+}
+
 function takeSpares(
   need: NeedId,
   missing: number,

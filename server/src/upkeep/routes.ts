@@ -1,18 +1,24 @@
 import {
   addDays,
+  judgeKit,
+  type Lender,
+  loansFor,
   type PlainDate,
   PlainDateSchema,
   type Restock,
   RestockSchema,
   restockLines,
   type SpareUnit,
+  sparesOfKind,
   UPKEEP_PLAN,
   UpkeepEventSchema,
   upkeepEvents,
 } from '@ivrak/core';
+import { and, eq, gte } from 'drizzle-orm';
 import * as z from 'zod';
-import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
+import { containerOf, KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import type { Db } from '../db/open.ts';
+import { journal, useEvents, uses } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';
@@ -30,29 +36,95 @@ export async function restockPlan(db: Db, today: PlainDate): Promise<Restock> {
   const spares = new Map((await sparesOf(db)).map((unit) => [unit.id as string, unit]));
   // A stack in stores may serve several kits; what one kit was promised is taken off before the next is planned.
   const free = new Map<string, SpareUnit>([...spares].map(([id, unit]) => [id, unit]));
-  const plans = [];
-  for (const kit of await listKits(db)) {
+  const takeOff = <T extends { unitId: string; take: number }>(spare: T) => {
+    const stack = free.get(spare.unitId);
+    const left = (stack?.count ?? 0) - spare.take;
+    if (left <= 0 || stack === undefined) free.delete(spare.unitId);
+    else free.set(spare.unitId, { ...stack, count: left });
+    return { ...spare, version: spares.get(spare.unitId)?.version ?? 0 };
+  };
+  const all = await listKits(db);
+  const lenders = all.map((kit) => lenderOf(kit, today));
+  const versions = new Map(all.flatMap(({ units }) => units.map(({ id, version }) => [id as string, version])));
+  const gone = await notPutBack(db, today);
+  const plans: Restock['kits'] = [];
+  for (const kit of all) {
     const school = schoolOf(kit.schoolId);
     if (school === undefined) continue;
-    const lines = restockLines(judge(kit, today).coverage.needs, school, [...free.values()], KIND_CATALOG, {
-      on: today,
-      outlasts: outlastsFor(kit, today),
+    const options = { on: today, outlasts: outlastsFor(kit, today) };
+    const lines = restockLines(judge(kit, today).coverage.needs, school, [...free.values()], KIND_CATALOG, options).map((line) => {
+      const fromStores = line.fromStores.map(takeOff);
+      const open = line.missing - fromStores.reduce((sum, { pieces }) => sum + pieces, 0);
+      const loans = open <= 0 ? [] : loansFor({ need: line.need, missing: open }, { ...kit, school }, lenders, KIND_CATALOG, today);
+      return { ...line, fromStores, fromKits: loans.map((loan) => ({ ...loan, version: versions.get(loan.unitId) ?? 0 })) };
     });
-    if (lines.length === 0) continue;
-    const withTakes = lines.map((line) => ({
-      ...line,
-      fromStores: line.fromStores.map((spare) => {
-        const stack = free.get(spare.unitId);
-        const left = (stack?.count ?? 0) - spare.take;
-        if (left <= 0 || stack === undefined) free.delete(spare.unitId);
-        else free.set(spare.unitId, { ...stack, count: left });
-        return { ...spare, version: spares.get(spare.unitId)?.version ?? 0 };
-      }),
-    }));
-    plans.push({ kitId: kit.id as string, kitName: kit.name, lines: withTakes });
+    const promised = (kind: string) =>
+      lines.flatMap(({ fromStores }) => fromStores).reduce((sum, spare) => sum + (spare.kind === kind ? spare.take : 0), 0);
+    const asBefore = [...(gone.get(kit.id) ?? [])].flatMap(([kind, units]) => {
+      const count = units - promised(kind);
+      return count <= 0
+        ? []
+        : [{ kind, count, fromStores: sparesOfKind(kind, count, [...free.values()], KIND_CATALOG, options).map(takeOff) }];
+    });
+    if (lines.length > 0 || asBefore.length > 0) plans.push({ kitId: kit.id, kitName: kit.name, lines, asBefore });
   }
   return { kits: plans };
 }
+
+function lenderOf(kit: StoredKit, today: PlainDate): Lender {
+  const school = schoolOf(kit.schoolId);
+  const container = containerOf(kit.containerId);
+  return {
+    ...kit,
+    // The kit is judged as its own screens judge it, with the contents that it would have left.
+    cover: (units) =>
+      school === undefined
+        ? { needs: [] }
+        : judgeKit({ ...kit, units: units as StoredKit['units'] }, school, container, today, KIND_CATALOG).coverage,
+  };
+}
+
+/** Days after a use in which what was used is still offered to be put back beyond the least. Planning value. */
+const AS_BEFORE_DAYS = 30;
+
+/** By kit and kind: whole units that were used lately, less those that were moved into the kit since. */
+async function notPutBack(db: Db, today: PlainDate): Promise<Map<string, Map<string, number>>> {
+  const since = `${addDays(today, -AS_BEFORE_DAYS)}T00:00:00Z`;
+  const events = await db
+    .select({ kitId: uses.kitId, at: uses.at, kind: useEvents.kind, pieces: useEvents.pieces })
+    .from(useEvents)
+    .innerJoin(uses, eq(useEvents.useId, uses.id))
+    .where(gte(uses.at, since));
+  if (events.length === 0) return new Map();
+  const first = new Map<string, number>();
+  const pieces = new Map<string, Map<string, number>>();
+  for (const { kitId, at, kind, pieces: used } of events) {
+    first.set(kitId, Math.min(first.get(kitId) ?? Number.POSITIVE_INFINITY, Date.parse(at)));
+    const own = pieces.get(kitId) ?? new Map<string, number>();
+    pieces.set(kitId, own.set(kind, (own.get(kind) ?? 0) + used));
+  }
+  const moves = await db
+    .select({ at: journal.at, after: journal.after })
+    .from(journal)
+    .where(and(eq(journal.what, 'unit moved to kit'), gte(journal.at, since)));
+  const put = moves.flatMap(({ at, after }) => {
+    const moved = MovedSchema.safeParse(after).data;
+    return moved === undefined || Date.parse(at) < (first.get(moved.kitId) ?? Number.POSITIVE_INFINITY) ? [] : [moved];
+  });
+  return new Map(
+    [...pieces].map(([kitId, own]) => [
+      kitId,
+      new Map(
+        [...own].map(([kind, used]) => {
+          const back = put.reduce((sum, moved) => sum + (moved.kitId === kitId && moved.kind === kind ? moved.count : 0), 0);
+          return [kind, Math.max(0, Math.ceil(used / (KIND_CATALOG.get(kind)?.pieces ?? 1)) - back)];
+        }),
+      ),
+    ]),
+  );
+}
+/** What the journal says of a unit that was moved into a kit. */
+const MovedSchema = z.object({ kitId: z.string(), kind: z.string(), count: z.number() });
 
 /** Dated events of a kit as it is now. */
 export const kitEvents = (kit: StoredKit, from: PlainDate, to: PlainDate) =>

@@ -40,7 +40,7 @@ export function Muster() {
           <LayerGroup key={layer} layer={layer} kits={all.filter((kit) => kit.layer === layer)} measuring={measuring} />
         ))}
       </section>
-      <NextActions events={upkeep.data?.events} restock={restock.data} today={kits.data.today as PlainDate} />
+      <NextActions kits={kits.data.kits} events={upkeep.data?.events} restock={restock.data} today={kits.data.today as PlainDate} />
       <Link to="/use" className="muster-use">
         Log a use
       </Link>

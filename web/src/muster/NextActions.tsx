@@ -1,6 +1,6 @@
 import type { PlainDate, Restock, UpkeepEvent } from '@ivrak/core';
 import { Link } from 'react-router';
-import { nextActions, shortDate } from './actions.ts';
+import { nextActions, shortDate, type UsedKit } from './actions.ts';
 
 const MOST = 9;
 
@@ -9,12 +9,14 @@ export function NextActions({
   events,
   restock,
   today,
+  kits,
 }: {
   events: readonly UpkeepEvent[] | undefined;
   restock: Restock | undefined;
   today: PlainDate;
+  kits: readonly UsedKit[];
 }) {
-  const actions = nextActions(events ?? [], restock, today);
+  const actions = nextActions(events ?? [], restock, today, kits);
   return (
     <aside className="next-actions" aria-label="Next, in date order">
       <h2>Next, in date order</h2>

@@ -21,6 +21,7 @@ const line = (need: 'M.limb' | 'R.seal' | 'S.cut' | 'C.roll', fromStores: boolea
   fromStores: fromStores
     ? [{ unitId: 'u', kind: 'shears', grade: 'primary', pieces: 1, expiresOn: null, lot: null, take: 1, version: 1 }]
     : [],
+  fromKits: [],
   toBuy: [],
 });
 
@@ -28,13 +29,31 @@ describe('what to do next', () => {
   it('puts things back before it buys, and names at most two', () => {
     const restock: Restock = {
       kits: [
-        { kitId: 'a', kitName: 'Vest kit', lines: [line('S.cut', true), line('R.seal', false), line('C.roll', false)] },
-        { kitId: 'b', kitName: 'Belt kit', lines: [line('M.limb', false)] },
+        { kitId: 'a', kitName: 'Vest kit', lines: [line('S.cut', true), line('R.seal', false), line('C.roll', false)], asBefore: [] },
+        // Whole, only not as full as before: nothing to hurry for.
+        { kitId: 'c', kitName: 'Wall box', lines: [], asBefore: [{ kind: 'gloves', count: 2, fromStores: [] }] },
+        { kitId: 'b', kitName: 'Belt kit', lines: [line('M.limb', false)], asBefore: [] },
       ],
     };
     const actions = nextActions([], restock, TODAY);
     expect(actions.map(({ what }) => what)).toEqual(['Put back cutter, chest seal and 1 more', 'Buy tourniquet']);
     expect(actions[0]).toMatchObject({ when: 'now', detail: 'Vest kit · 1 from stores', to: '/restock?kit=a' });
+  });
+
+  it('asks first for the debrief of a use, once for all the kits that it touched', () => {
+    const openUse = { logId: 'l', startedAt: '2026-11-25T14:02:00Z' };
+    const kits = [
+      { name: 'Vest kit', openUse },
+      { name: 'Belt kit', openUse: null },
+      { name: 'Console case', openUse },
+    ];
+    expect(nextActions([event({})], undefined, TODAY, kits)[0]).toMatchObject({
+      when: 'now',
+      what: 'Debrief the use',
+      detail: 'Vest kit, Console case · not ready until then',
+      to: '/debrief/l',
+    });
+    expect(nextActions([], undefined, TODAY, kits)).toHaveLength(1);
   });
 
   it('leaves gaps to restock, and lapses to their order-by date', () => {

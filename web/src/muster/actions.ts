@@ -10,17 +10,39 @@ export interface Action {
 }
 
 /** What to do, in date order: what is missing and where it comes from, then dated things. */
-export const nextActions = (events: readonly UpkeepEvent[], restock: Restock | undefined, today: PlainDate): Action[] => [
-  ...restockActions(restock),
-  ...eventActions(events, today),
-];
+export const nextActions = (
+  events: readonly UpkeepEvent[],
+  restock: Restock | undefined,
+  today: PlainDate,
+  used: readonly UsedKit[] = [],
+): Action[] => [...debriefActions(used), ...restockActions(restock), ...eventActions(events, today)];
 
 /** The year is left out where it is the current one or the date lies within a year. */
 export const shortDate = (date: PlainDate, today: PlainDate): string =>
   date.slice(0, 4) === today.slice(0, 4) ? showDate(date).slice(0, 6) : `${showDate(date).slice(0, 6)} ’${date.slice(2, 4)}`;
 
+/** A kit, as far as it tells of a use that is not closed. */
+export interface UsedKit {
+  name: string;
+  openUse: { logId: string; startedAt: string } | null;
+}
+
+/** One for every log, however many kits things came out of. */
+function debriefActions(kits: readonly UsedKit[]): Action[] {
+  const names = new Map<string, string[]>();
+  for (const { name, openUse } of kits) if (openUse !== null) names.set(openUse.logId, [...(names.get(openUse.logId) ?? []), name]);
+  return [...names].map(([logId, own]) => ({
+    key: `debrief-${logId}`,
+    when: 'now',
+    what: 'Debrief the use',
+    detail: `${own.join(', ')} · not ready until then`,
+    to: `/debrief/${logId}`,
+  }));
+}
+
 function restockActions(restock: Restock | undefined): Action[] {
-  return (restock?.kits ?? []).map(({ kitId, kitName, lines }) => {
+  const lacking = (restock?.kits ?? []).filter(({ lines }) => lines.length > 0);
+  return lacking.map(({ kitId, kitName, lines }) => {
     const names = lines.map(({ need }) => NEEDS[need].one);
     const fromStores = lines.filter((line) => line.fromStores.length > 0).length;
     const what = fromStores > 0 ? `Put back ${names.slice(0, 2).join(', ')}` : `Buy ${names.slice(0, 2).join(', ')}`;

@@ -1,5 +1,6 @@
-import { type Kind, NEEDS, type Restock, showDate } from '@ivrak/core';
+import { type Kind, type KitView, NEEDS, pickList, type Restock, type StoredUse, showDate } from '@ivrak/core';
 import { Button } from '@mantine/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
@@ -9,36 +10,44 @@ import { catalogNow, kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { Refusal } from '../shell/Refusal.tsx';
+import { packedKinds } from './packedKinds.ts';
 import './stores.css';
+import { WholeAgain } from './WholeAgain.tsx';
 
 type KitLines = Restock['kits'][number];
 type Line = KitLines['lines'][number];
 type Spare = Line['fromStores'][number];
+type Loan = Line['fromKits'][number];
+type Moved = Pick<Spare, 'unitId' | 'take' | 'version'>;
 
-/** What kits miss and where it comes from: stores first, first expired first out, else to buy. */
+/** What kits miss and where it comes from: stores first, first expired first out; else a kit farther off; else to buy. */
 export function RestockPage() {
   const restock = useRestock();
   const [params] = useSearchParams();
   if (restock.isError) return <Failure error={restock.error} />;
   if (restock.data === undefined) return <Blank label="Looking through the stores" />;
   const only = params.get('kit');
-  const kits = restock.data.kits.filter(({ kitId }) => only === null || kitId === only);
+  const kits = restock.data.kits.filter(({ kitId, lines }) => (only === null ? lines.length > 0 : kitId === only));
+  const isLacking = kits.some(({ lines }) => lines.length > 0);
   return (
     <main id="main" className="restock">
       <div className="stores-head">
         <h1>Restock</h1>
         <p className="muted">
-          {kits.length === 0
-            ? 'Every kit has its least.'
-            : 'From stores first: first expired, first out, among those that outlast the next inspection.'}
+          {isLacking
+            ? 'From stores first: first expired, first out, among those that outlast the next inspection.'
+            : only === null
+              ? 'Every kit has its least.'
+              : 'The kit has its least.'}
         </p>
         {only !== null && <Link to="/restock">All kits</Link>}
         <Link to="/buy">What to order where</Link>
       </div>
       {kits.map((kit) => (
-        <RestockKit key={kit.kitId} kit={kit} />
+        <RestockKit key={kit.kitId} kit={kit} isAlone={only !== null} />
       ))}
-      {kits.length === 0 && (
+      {only !== null && <OneKit id={only} isLacking={isLacking} />}
+      {kits.length === 0 && only === null && (
         <p>
           Nothing to put back. <Link to="/">Back to Muster</Link>
         </p>
@@ -47,12 +56,39 @@ export function RestockPage() {
   );
 }
 
-export function RestockKit({ kit }: { kit: KitLines }) {
+const useKit = (id: string) => useQuery({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
+
+/** After the last piece is back: made ready, looked through, and good until when. Before that, what stands in the way. */
+function OneKit({ id, isLacking }: { id: string; isLacking: boolean }) {
+  const kit = useKit(id);
+  if (kit.isError) return <Failure error={kit.error} />;
+  if (kit.data === undefined) return null;
+  const { openUse, name } = kit.data;
+  if (openUse !== null)
+    return (
+      <p className="refusal">
+        {name} was used, and nobody has said yet what became of the things. <Link to={`/debrief/${openUse.logId}`}>Debrief it first</Link>.
+      </p>
+    );
+  return isLacking ? null : <WholeAgain kit={kit.data} />;
+}
+
+function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
   const refresh = useRefresh();
+  const client = useQueryClient();
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const spares = kit.lines.flatMap(({ fromStores }) => fromStores);
-  const putBack = async (taken: readonly Spare[]) => {
+  const own = useKit(kit.kitId);
+  const used = useQuery({
+    queryKey: ['kit', kit.kitId, 'uses'],
+    queryFn: () => api.get<{ uses: StoredUse[] }>(`/api/kits/${kit.kitId}/uses`),
+  });
+  const before = kit.asBefore.flatMap(({ fromStores }) => fromStores);
+  const spares = [
+    ...pickList(kit.lines, own.data === undefined ? [] : packedKinds(own.data, used.data?.uses ?? []), catalogNow()),
+    ...before,
+  ];
+  const putBack = async (taken: readonly Moved[]) => {
     setBusy(true);
     setError(null);
     try {
@@ -70,7 +106,7 @@ export function RestockKit({ kit }: { kit: KitLines }) {
     } catch (failure) {
       setError(messageOf(failure));
     }
-    await refresh();
+    await Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit'] })]);
     setBusy(false);
   };
   return (
@@ -80,7 +116,7 @@ export function RestockKit({ kit }: { kit: KitLines }) {
           <Link to={`/kits/${kit.kitId}/bench`}>{kit.kitName}</Link>
         </h2>
         {spares.length > 1 && (
-          <Button disabled={isBusy} onClick={() => void putBack(spares)}>
+          <Button className="no-print" disabled={isBusy} onClick={() => void putBack(spares)}>
             Put all {spares.length} back
           </Button>
         )}
@@ -90,12 +126,73 @@ export function RestockKit({ kit }: { kit: KitLines }) {
         {kit.lines.map((line) => (
           <RestockLineRow key={line.need} line={line} isBusy={isBusy} putBack={(spare) => void putBack([spare])} />
         ))}
+        {kit.asBefore.map(({ kind, count, fromStores }) => (
+          <li key={kind}>
+            <div className="restock-need">
+              <b>
+                {count} × {kindName(kind)} as before
+              </b>
+              <span className="small muted">Used lately; the least is there without it.</span>
+            </div>
+            <div className="grow">
+              {fromStores.map((spare) => (
+                <SpareRow key={spare.unitId} spare={spare} isBusy={isBusy} putBack={() => void putBack([spare])} />
+              ))}
+              {fromStores.length === 0 && <p className="small">Not in stores.</p>}
+            </div>
+          </li>
+        ))}
       </ul>
+      {isAlone && spares.length > 0 && <PickSheet spares={spares} />}
     </section>
   );
 }
 
-function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean; putBack: (spare: Spare) => void }) {
+/** For the hand that fetches: in the order in which the things go in. */
+function PickSheet({ spares }: { spares: readonly Spare[] }) {
+  return (
+    <section className="pick-sheet" aria-label="Pick list">
+      <div className="row spread">
+        <h3>Pick list, in packing order</h3>
+        <Button className="no-print" size="compact-sm" variant="default" onClick={() => window.print()}>
+          Print
+        </Button>
+      </div>
+      <ol>
+        {spares.map((spare) => (
+          <li key={spare.unitId}>
+            <span className="pick-box" aria-hidden="true" />
+            {spare.take} × {kindName(spare.kind)}
+            <span className="muted">{lotText(spare)}</span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+const lotText = ({ lot, expiresOn }: Pick<Spare, 'lot' | 'expiresOn'>): string =>
+  `${lot === null ? '' : ` · lot ${lot}`}${expiresOn === null ? '' : ` · good through ${showDate(expiresOn)}`}`;
+
+function SpareRow({ spare, isBusy, putBack }: { spare: Spare; isBusy: boolean; putBack: () => void }) {
+  return (
+    <div className="row restock-spare">
+      <span className="grow">
+        {spare.take} × {kindName(spare.kind)}
+        <span className="small muted">
+          {' '}
+          · {spare.grade}
+          {lotText(spare)}
+        </span>
+      </span>
+      <Button className="no-print" variant="outline" disabled={isBusy} aria-label={`Put back ${kindName(spare.kind)}`} onClick={putBack}>
+        Put back
+      </Button>
+    </div>
+  );
+}
+
+function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean; putBack: (moved: Moved) => void }) {
   return (
     <li>
       <div className="restock-need">
@@ -104,24 +201,12 @@ function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean
       </div>
       <div className="grow">
         {line.fromStores.map((spare) => (
-          <div key={spare.unitId} className="row restock-spare">
-            <span className="grow">
-              {spare.take} × {kindName(spare.kind)}
-              <span className="small muted">
-                {' '}
-                · {spare.grade}
-                {spare.lot === null ? '' : ` · lot ${spare.lot}`}
-                {spare.expiresOn === null ? '' : ` · good through ${showDate(spare.expiresOn)}`}
-              </span>
-            </span>
-            <Button variant="outline" disabled={isBusy} aria-label={`Put back ${kindName(spare.kind)}`} onClick={() => putBack(spare)}>
-              Put back
-            </Button>
-          </div>
+          <SpareRow key={spare.unitId} spare={spare} isBusy={isBusy} putBack={() => putBack(spare)} />
         ))}
+        {line.fromKits.length > 0 && <Loans loans={line.fromKits} isBusy={isBusy} take={putBack} />}
         {line.toBuy.length > 0 && (
           <p className="small">
-            Not in stores; to buy:{' '}
+            {line.fromKits.length > 0 ? 'Or to buy: ' : 'Not in stores; to buy: '}
             {line.toBuy.map(({ kind, count, priceMinor }) => buyText(catalogNow().get(kind), kind, count, priceMinor)).join(' or ')}
           </p>
         )}
@@ -129,6 +214,37 @@ function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean
     </li>
   );
 }
+
+/** Out of a kit farther from the body, with what that does to it. */
+function Loans({ loans, isBusy, take }: { loans: readonly Loan[]; isBusy: boolean; take: (moved: Moved) => void }) {
+  return (
+    <div className="restock-loans">
+      <p className="small muted">Not in stores. A kit that lies farther off could lend it:</p>
+      {loans.map((loan) => (
+        <div key={loan.unitId} className="row restock-spare">
+          <span className="grow">
+            {loan.take} × {kindName(loan.kind)} <span className="small muted">out of</span> {loan.kitName}
+            <span className={loan.opensGap ? 'block small state-gap' : 'block small muted'}>{effectText(loan)}</span>
+          </span>
+          <Button
+            className="no-print"
+            variant="default"
+            disabled={isBusy}
+            aria-label={`Take ${kindName(loan.kind)} out of ${loan.kitName}`}
+            onClick={() => take(loan)}
+          >
+            Take it
+          </Button>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+const effectText = ({ effect, kitName }: Loan): string =>
+  effect.length === 0
+    ? `${kitName} loses nothing that is asked of it.`
+    : `${kitName} would hold ${effect.map(({ need, after }) => `${after.have} of ${pieces(need, after.least)}`).join(', ')}.`;
 
 const buyText = (kind: Kind | undefined, id: string, count: number, priceMinor: number): string =>
   `${count} × ${kind?.name ?? id} (about ${price(priceMinor)}${kind === undefined ? '' : `, ${grams(kind.massG * count)}`})`;

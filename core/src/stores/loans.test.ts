@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import { kindCatalog } from '../catalog/kinds.ts';
+import { SCHOOLS } from '../catalog/schools.ts';
+import { coverage } from '../coverage/coverage.ts';
+import type { StockUnit } from '../coverage/prepare.ts';
+import { plainDate } from '../model/plainDate.ts';
+import { type Lender, loansFor } from './loans.ts';
+import { pickList } from './pickList.ts';
+
+const CATALOG = kindCatalog();
+const TODAY = plainDate('2026-11-25');
+const [SCHOOL] = SCHOOLS;
+if (SCHOOL === undefined) throw new Error('schools are missing');
+const unit = (id: string, kind: string, count = 1, more: Partial<StockUnit> = {}): StockUnit => ({
+  id,
+  kind,
+  count,
+  condition: 'ready',
+  expiresOn: null,
+  ...more,
+});
+const lender = (id: string, layer: Lender['layer'], units: StockUnit[], least = 1): Lender => ({
+  id,
+  name: id,
+  layer,
+  units,
+  cover: (rest) =>
+    coverage(
+      {
+        needs: [{ need: 'M.limb', least, ideal: least + 1, windowS: null }],
+        school: SCHOOL,
+        skills: [],
+        on: TODAY,
+        kits: [{ id, units: [...rest] }],
+      },
+      CATALOG,
+    ),
+});
+const vest = { id: 'vest', layer: 'worn' as const, school: SCHOOL };
+const loans = (lenders: Lender[], missing = 1) => loansFor({ need: 'M.limb', missing }, vest, lenders, CATALOG, TODAY);
+
+describe('what another kit could lend', () => {
+  it('comes first from the kit that loses nothing by it, and says what the others would lose', () => {
+    const found = loans([
+      lender('boat', 'afloat', [unit('b', 'windlass-tourniquet')]),
+      lender('wall', 'base', [unit('w', 'windlass-tourniquet', 4)]),
+      lender('shed', 'base', [unit('s', 'windlass-tourniquet', 2)]),
+    ]);
+    expect(found.map(({ kitId, effect, opensGap }) => [kitId, effect.length, opensGap])).toEqual([
+      ['wall', 0, false],
+      ['shed', 1, false],
+      ['boat', 1, true],
+    ]);
+    expect(found[2]?.effect[0]).toMatchObject({ need: 'M.limb', before: { have: 1 }, after: { have: 0, state: 'gap' } });
+    expect(loans([lender('spare', 'base', [unit('x', 'windlass-tourniquet', 9)], 0)])[0]).toMatchObject({ take: 1, pieces: 1 });
+  });
+
+  it('never comes from a kit that lies as near or nearer, nor from the kit itself', () => {
+    const near = [
+      lender('pocket', 'pocket', [unit('p', 'windlass-tourniquet', 5)]),
+      lender('belt', 'worn', [unit('q', 'windlass-tourniquet', 5)]),
+    ];
+    expect(loans([...near, lender('vest', 'base', [unit('v', 'windlass-tourniquet', 5)])])).toEqual([]);
+  });
+
+  it('is never what is lapsed, opened, suspect or for practice, nor makeshift', () => {
+    const bad = [
+      unit('1', 'windlass-tourniquet', 1, { condition: 'suspect' }),
+      unit('2', 'windlass-tourniquet', 1, { condition: 'practice' }),
+      unit('3', 'windlass-tourniquet', 1, { expiresOn: plainDate('2026-11-24') }),
+      unit('4', 'triangular-bandage'),
+    ];
+    expect(loans([lender('wall', 'base', bad)])).toEqual([]);
+  });
+
+  it('takes as many as are missing, and no more than are there', () => {
+    expect(loans([lender('wall', 'base', [unit('w', 'windlass-tourniquet', 2)])], 3)[0]).toMatchObject({ take: 2, pieces: 2 });
+    expect(loans([lender('wall', 'base', [unit('w', 'windlass-tourniquet', 9)])], 3)[0]).toMatchObject({ take: 3, pieces: 3 });
+  });
+});
+
+describe('the pick list', () => {
+  const spare = (kind: string) => ({ unitId: kind, kind, grade: 'primary' as const, pieces: 1, take: 1, expiresOn: null, lot: null });
+  const line = (...kinds: string[]) => ({ need: 'M.limb' as const, missing: 1, fromStores: kinds.map(spare), toBuy: [] });
+  const order = (packed: string[]) =>
+    pickList([line('windlass-tourniquet', 'foil-blanket'), line('plain-gauze')], packed, CATALOG).map(({ kind }) => kind);
+
+  it('goes as the kit was packed: what lies deepest is fetched first', () => {
+    expect(order(['plain-gauze', 'foil-blanket', 'windlass-tourniquet'])).toEqual(['plain-gauze', 'foil-blanket', 'windlass-tourniquet']);
+  });
+
+  it('puts what was never packed last, what is used first at its end', () => {
+    expect(order(['plain-gauze'])).toEqual(['plain-gauze', 'foil-blanket', 'windlass-tourniquet']);
+    expect(order([]).at(0)).toBe('foil-blanket');
+  });
+});

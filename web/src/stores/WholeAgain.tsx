@@ -1,0 +1,92 @@
+import { isStepDone, type KitView, type StageStep, showDate, stageSteps, withTick } from '@ivrak/core';
+import { Button, Checkbox } from '@mantine/core';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, keepFailure, messageOf, whoAmI } from '../api/client.ts';
+import { usePeople, useRefresh, useSettings } from '../api/queries.ts';
+import { containerOf, positionOf, useCatalog } from '../kit/catalog.ts';
+import { draftOf } from '../kit/draftStore.ts';
+import { Refusal } from '../shell/Refusal.tsx';
+
+/** The last stretch: each thing that came in is made ready, the kit is looked through, and it says until when it holds. */
+export function WholeAgain({ kit }: { kit: KitView }) {
+  const catalog = useCatalog((state) => state.catalog);
+  const today = useSettings().data?.today;
+  const people = usePeople().data?.people ?? [];
+  const refresh = useRefresh();
+  const client = useQueryClient();
+  const [error, setError] = useState<string | null>(null);
+  if (today === undefined) return null;
+  const draft = draftOf(kit);
+  const all = stageSteps(draft, containerOf(kit.containerId), positionOf(kit.positionId), catalog);
+  const steps = all.filter((step) => step.group === 'things');
+  const open = steps.filter((step) => !isStepDone(step, kit.stage));
+  const by = people.find(({ id }) => id === whoAmI())?.name ?? whoAmI();
+  const afterwards = () => Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit', kit.id] })]);
+  const tick = async (step: StageStep) => {
+    setError(null);
+    try {
+      await api.put(`/api/kits/${kit.id}`, { version: kit.version, draft: withTick(draft, step, by, today, all), sentTo: {} });
+    } catch (failure) {
+      setError(keepFailure(failure));
+    }
+    await afterwards();
+  };
+  const looked = async () => {
+    setError(null);
+    try {
+      await api.post(`/api/kits/${kit.id}/inspections`, {});
+    } catch (failure) {
+      setError(messageOf(failure));
+    }
+    await afterwards();
+  };
+  const { readyUntil, held, asked } = kit.summary;
+  const isInspected = kit.inspectedOn === today;
+  const isReady = open.length === 0 && isInspected;
+  return (
+    <section className="restock-kit whole-again" aria-label={`${kit.name}, whole again`}>
+      <h2>{kit.name}</h2>
+      <p className={isReady ? 'verdict-said' : undefined} role="status">
+        <b className="state-held">
+          {held} of {asked} needs held.
+        </b>{' '}
+        {isReady
+          ? readyUntil === null
+            ? 'Made ready and looked through; nothing in it lapses.'
+            : `Made ready and looked through: ready until ${showDate(readyUntil)}.`
+          : 'Everything is in it. Before it is ready:'}
+      </p>
+      {!isReady && (
+        <ol className="whole-steps">
+          {open.map((step) => (
+            <li key={step.id}>
+              <Checkbox label={step.text} description={step.why} checked={false} onChange={() => void tick(step)} />
+            </li>
+          ))}
+          {!isInspected && (
+            <li className="row">
+              <span className="grow">
+                Looked through: everything in its place, nothing loose, wrappers whole.
+                <span className="block small muted">
+                  {kit.inspectedOn === null ? 'Never inspected.' : `Last inspected on ${showDate(kit.inspectedOn)}.`}{' '}
+                  <Link to={`/kits/${kit.id}/inspect`}>Thing by thing</Link>
+                </span>
+              </span>
+              <Button size="md" onClick={() => void looked()}>
+                Looked through
+              </Button>
+            </li>
+          )}
+        </ol>
+      )}
+      <Refusal text={error} />
+      <p className="row">
+        <Link to={`/kits/${kit.id}/stage?part=print`}>Print the pack sheet anew</Link>
+        <Link to={`/kits/${kit.id}/fit`}>See how it packs</Link>
+        <Link to="/">Muster</Link>
+      </p>
+    </section>
+  );
+}
