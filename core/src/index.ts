@@ -7,7 +7,14 @@ export {
   priceCheck,
   unitsOfList,
 } from './buying/contentList.ts';
-export { buyingNeed } from './buying/need.ts';
+export { buyingNeed, lessOnOrder, withMinimums } from './buying/need.ts';
+export {
+  guessOfferMapping,
+  OFFER_COLUMNS,
+  type OfferMapping,
+  readOfferRows,
+  withOffers,
+} from './buying/offerCsv.ts';
 export {
   belowMinimum,
   noMinimums,

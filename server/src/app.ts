@@ -7,6 +7,7 @@ import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import * as z from 'zod';
+import { orderRoutes } from './buying/orderRoutes.ts';
 import { buyingRoutes } from './buying/routes.ts';
 import { loadoutRoutes } from './carry/loadoutRoutes.ts';
 import { reachRoutes } from './carry/reachRoutes.ts';
@@ -83,6 +84,7 @@ export function createApp({ db, describeDb, log, today, queues }: AppOptions): E
     ...reachRoutes(db),
     ...crewRoutes(db),
     ...buyingRoutes(db),
+    ...orderRoutes(db),
     ...inspectionRoutes(db, today),
     ...horizonRoutes(db, today),
     ...rotationRoutes(db, today),

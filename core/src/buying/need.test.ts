@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { kindCatalog } from '../catalog/kinds.ts';
 import type { Restock } from '../model/wire.ts';
-import { buyingNeed } from './need.ts';
+import { buyingNeed, lessOnOrder, withMinimums } from './need.ts';
 
 const CATALOG = kindCatalog();
 const line = (...toBuy: [kind: string, count: number][]): Restock['kits'][number]['lines'][number] => ({
@@ -39,5 +39,40 @@ describe('what is to be bought', () => {
     // Two pads in a packet are not one pad.
     const pads = kit('c', line(['gauze-pads', 1], ['abdominal-pad', 2]));
     expect(buyingNeed([pads], { withAlternatives: true }, CATALOG)).toEqual([{ kind: 'gauze-pads', count: 1 }]);
+  });
+});
+
+describe('what stores lack, and what is on its way', () => {
+  const need = [
+    { kind: 'gloves', count: 4, accepts: ['gloves-large'] },
+    { kind: 'marker', count: 1 },
+  ];
+
+  it('adds to a line of the same kind, or stands by itself', () => {
+    const lacking = [
+      { kind: 'gloves', count: 6 },
+      { kind: 'shears', count: 1 },
+    ];
+    expect(withMinimums(need, lacking).map(({ kind, count }) => [kind, count])).toEqual([
+      ['gloves', 10],
+      ['marker', 1],
+      ['shears', 1],
+    ]);
+  });
+
+  it('buys nothing twice: what is ordered is taken off, of the kind first and then of what serves as well', () => {
+    const coming = new Map([
+      ['gloves', 1],
+      ['gloves-large', 2],
+      ['marker', 5],
+    ]);
+    expect(lessOnOrder(need, coming)).toEqual([{ kind: 'gloves', count: 1, accepts: ['gloves-large'] }]);
+    expect(lessOnOrder(need, new Map())).toEqual(need);
+    // One that is wanted for itself is not given away to a line that would only accept it.
+    const both = [
+      { kind: 'gloves', count: 2, accepts: ['gloves-large'] },
+      { kind: 'gloves-large', count: 2 },
+    ];
+    expect(lessOnOrder(both, new Map([['gloves-large', 2]]))).toEqual([both[0]]);
   });
 });

@@ -28,3 +28,27 @@ export function buyingNeed(
   }
   return [...lines.values()];
 }
+
+type Need = BuyingProblem['need'];
+
+/** The need with what stores lack to their minimums: more of a kind that is bought anyway, or a line of its own. */
+export function withMinimums(need: Need, lacking: readonly { kind: string; count: number }[]): Need {
+  const more = new Map(lacking.map(({ kind, count }) => [kind, count]));
+  const grown = need.map((line) => ({ ...line, count: line.count + (more.get(line.kind) ?? 0) }));
+  const known = new Set(need.map(({ kind }) => kind));
+  return [...grown, ...lacking.filter(({ kind }) => !known.has(kind))];
+}
+
+/** The need without what open orders bring: first of the kind itself, then of those that serve as well. */
+export function lessOnOrder(need: Need, coming: ReadonlyMap<string, number>): Need {
+  const left = new Map(coming);
+  const lines = need.map((line) => ({ ...line }));
+  const take = (line: Need[number], kind: string) => {
+    const taken = Math.min(line.count, left.get(kind) ?? 0);
+    line.count -= taken;
+    left.set(kind, (left.get(kind) ?? 0) - taken);
+  };
+  for (const line of lines) take(line, line.kind);
+  for (const line of lines) for (const kind of line.accepts ?? []) take(line, kind);
+  return lines.filter(({ count }) => count > 0);
+}

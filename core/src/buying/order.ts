@@ -12,6 +12,9 @@ export const OrderLineSchema = z.object({
   perPack: count.min(1, 'must be at least 1'),
   /** Of one pack, minor units. */
   packMinor: money,
+  /** Whether the seller is known as authorised, and the days that were promised to be left; as the offer said. */
+  authorised: z.boolean().nullable().default(null),
+  shelfDays: z.number().int().min(0).nullable().default(null),
   /** Units that came and were taken in. */
   arrived: count.default(0),
   /** Units that came and were not what was ordered, or not fit to be taken in. */
@@ -53,7 +56,8 @@ export function orderFromPlan(
   const lines = planned.lines.map(({ offer, kind, packs, units }): OrderLine => {
     const known = offers.find((one) => one.id === offer);
     if (known === undefined) throw new Error(`the plan names an offer "${offer}" that is not among those given`);
-    return { kind, units, perPack: units / packs, packMinor: known.price, arrived: 0, wrong: 0 };
+    const { price: packMinor, authorised = null, shelfDays = null } = known;
+    return { kind, units, perPack: units / packs, packMinor, authorised, shelfDays, arrived: 0, wrong: 0 };
   });
   return { id, supplier, placedOn, expectedOn, shippingMinor: planned.shippingMinor, lines, isClosed: false, note: '' };
 }

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { note } from '../db/journal.ts';
 import type { Tx } from '../db/open.ts';
-import type { contentLists, loadouts, ownContainers, ownKinds, ownPositions, ownSchools, plans, weekPlans } from '../db/schema.ts';
+import type { contentLists, loadouts, orders, ownContainers, ownKinds, ownPositions, ownSchools, plans, weekPlans } from '../db/schema.ts';
 import { notFound, Problem } from '../http/problem.ts';
 
 /** Tables of one shape: an id, the whole record, a version. */
@@ -10,6 +10,7 @@ type OwnTable =
   | typeof ownSchools
   | typeof contentLists
   | typeof loadouts
+  | typeof orders
   | typeof weekPlans
   | typeof plans
   | typeof ownContainers

@@ -90,6 +90,8 @@ export async function findUnit(tx: Tx | Db, id: string): Promise<{ units: UnitRo
   return row;
 }
 
+export const findPlaced = async (tx: Tx, id: string): Promise<PlacedUnit> => toPlaced(await findUnit(tx, id));
+
 async function takeIn(db: Db, who: string, body: z.output<typeof IntakeSchema>): Promise<PlacedUnit> {
   return db.transaction(async (tx) => {
     const [taken] = body.id === undefined ? [] : await tx.select({ id: units.id }).from(units).where(eq(units.id, body.id));

@@ -1,50 +1,84 @@
-import { type BuyingProblem, buyingNeed } from '@ivrak/core';
+import { type BuyingProblem, belowMinimum, buyingNeed, lessOnOrder, onOrder, type Wanted, withMinimums } from '@ivrak/core';
 import { Checkbox, Switch } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useRestock } from '../api/queries.ts';
+import { useKits, usePeople, useRestock, useStores } from '../api/queries.ts';
 import { kindName, useCatalog } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import './buying.css';
+import { Minimums } from './Minimums.tsx';
 import { Offers } from './Offers.tsx';
+import { Orders } from './Orders.tsx';
 import { PlanView } from './PlanView.tsx';
-import { type StoredBook, useOffers } from './queries.ts';
+import { type StoredBook, type StoredMinimums, type StoredOrder, useMinimums, useOffers, useOrders } from './queries.ts';
 
-/** What to order where, at the least outlay, for what kits miss and stores do not fill. */
+const STORES = 'stores';
+
+/** What to order where, at the least outlay: for what kits miss and stores do not fill, and for what stores should hold. */
 export function BuyingPage() {
   const restock = useRestock();
   const offers = useOffers();
-  if (restock.isError || offers.isError) return <Failure error={restock.error ?? offers.error} />;
-  if (restock.data === undefined || offers.data === undefined) return <Blank label="Reckoning up" />;
-  return <Buying kits={restock.data.kits} book={offers.data} />;
+  const orders = useOrders();
+  const minimums = useMinimums();
+  const stores = useStores();
+  const error = restock.error ?? offers.error ?? orders.error ?? minimums.error ?? stores.error;
+  if (error !== null) return <Failure error={error} />;
+  if (!restock.data || !offers.data || !orders.data || !minimums.data || !stores.data) return <Blank label="Reckoning up" />;
+  // What may still go into a kit counts, in units of its kind.
+  const have = new Map<string, number>();
+  for (const { place, condition, kind, count } of stores.data.units)
+    if (place === 'stores' && (condition === 'ready' || condition === 'notStaged')) have.set(kind, (have.get(kind) ?? 0) + count);
+  return <Buying kits={restock.data.kits} book={offers.data} orders={orders.data.orders} minimums={minimums.data} have={have} />;
 }
 
 type KitLines = NonNullable<ReturnType<typeof useRestock>['data']>['kits'];
 
-function Buying({ kits, book }: { kits: KitLines; book: StoredBook }) {
+interface BuyingProps {
+  kits: KitLines;
+  book: StoredBook;
+  orders: readonly StoredOrder[];
+  minimums: StoredMinimums;
+  have: ReadonlyMap<string, number>;
+}
+
+function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
   const catalog = useCatalog((state) => state.catalog);
+  const mustered = useKits().data?.kits ?? [];
+  const people = usePeople().data?.people ?? [];
   const lacking = kits.filter(({ lines }) => lines.some(({ toBuy }) => toBuy.length > 0));
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
   const [withAlternatives, setAlternatives] = useState(true);
+  const [isLessOrders, setLessOrders] = useState(true);
   const [leastShelfDays, setShelf] = useState<number | null>(365);
   const [pricesWaste, setWaste] = useState(false);
   const chosen = lacking.filter(({ kitId }) => !without.has(kitId));
-  const problem = useMemo(
-    (): BuyingProblem => ({
-      need: buyingNeed(chosen, { withAlternatives }, catalog),
+  const forStores = useMemo(() => (without.has(STORES) ? [] : belowMinimum(minimums.data, have)), [without, minimums, have]);
+  const problem = useMemo((): BuyingProblem => {
+    const wanted = withMinimums(buyingNeed(chosen, { withAlternatives }, catalog), forStores);
+    return {
+      need: isLessOrders ? lessOnOrder(wanted, onOrder(orders.map(({ data }) => data))) : wanted,
       offers: book.data.offers,
       suppliers: book.data.suppliers,
       leastShelfDays: leastShelfDays ?? 0,
       authorisedOnly: [...catalog.values()].filter(({ sellerMatters }) => sellerMatters).map(({ id }) => id),
       wasteShare: pricesWaste ? 1 : 0,
+    };
+  }, [chosen, withAlternatives, catalog, book, leastShelfDays, pricesWaste, forStores, isLessOrders, orders]);
+  const payers: Wanted[] = [
+    ...chosen.map(({ kitId, kitName, lines }) => {
+      const carrier = people.find(({ id }) => id === mustered.find((kit) => kit.id === kitId)?.personId);
+      return {
+        payer: carrier === undefined ? kitName : `${carrier.name}, ${kitName}`,
+        lines: lines.flatMap(({ toBuy }) => toBuy.slice(0, 1)),
+      };
     }),
-    [chosen, withAlternatives, catalog, book, leastShelfDays, pricesWaste],
-  );
-  const toggle = (kitId: string) => {
+    ...(forStores.length > 0 ? [{ payer: 'Stores', lines: forStores }] : []),
+  ];
+  const toggle = (id: string) => {
     const next = new Set(without);
-    if (!next.delete(kitId)) next.add(kitId);
+    if (!next.delete(id)) next.add(id);
     setWithout(next);
   };
   return (
@@ -54,10 +88,13 @@ function Buying({ kits, book }: { kits: KitLines; book: StoredBook }) {
         <p className="small muted">
           What kits miss and stores do not fill. <Link to="/restock">Restock from stores first.</Link>
         </p>
-        {lacking.length === 0 && <p>Nothing is to be bought: stores fill what is missing.</p>}
+        {lacking.length === 0 && <p>Nothing is to be bought for kits: stores fill what is missing.</p>}
         {lacking.map(({ kitId, kitName }) => (
           <Checkbox key={kitId} label={kitName} checked={!without.has(kitId)} onChange={() => toggle(kitId)} />
         ))}
+        {minimums.data.lines.length > 0 && (
+          <Checkbox label="Stores, up to their least" checked={!without.has(STORES)} onChange={() => toggle(STORES)} />
+        )}
         <ul className="buying-lines">
           {problem.need.map(({ kind, count, accepts = [] }) => (
             <li key={kind}>
@@ -79,10 +116,19 @@ function Buying({ kits, book }: { kits: KitLines; book: StoredBook }) {
           checked={pricesWaste}
           onChange={(event) => setWaste(event.currentTarget.checked)}
         />
+        <Switch
+          label="Leave out what is on order"
+          checked={isLessOrders}
+          onChange={(event) => setLessOrders(event.currentTarget.checked)}
+        />
         <DecimalInput label="Dated goods last at least" unit="days" max={3650} decimals={0} value={leastShelfDays} onChange={setShelf} />
         <p className="small muted">Where a forged thing would kill, only sellers that are known as authorised count.</p>
+        <Minimums key={minimums.version} stored={minimums} have={have} />
       </section>
-      <PlanView problem={problem} kits={chosen} />
+      <div className="buying-middle">
+        <Orders orders={orders} kits={lacking} />
+        <PlanView problem={problem} kits={chosen} payers={payers} />
+      </div>
       <Offers key={book.version} book={book} />
     </main>
   );

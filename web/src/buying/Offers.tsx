@@ -1,4 +1,4 @@
-import { freeId, type Offer, type OfferBook, OfferSchema, type SupplierTerms } from '@ivrak/core';
+import { freeId, type Offer, type OfferBook, OfferSchema, type SupplierTerms, withOffers } from '@ivrak/core';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
@@ -9,6 +9,7 @@ import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { Refusal } from '../shell/Refusal.tsx';
 import { useKeep } from '../shell/useKeep.ts';
 import { type FeedAnswer, withFeed } from './feed.ts';
+import { OfferImport } from './OfferImport.tsx';
 import type { StoredBook } from './queries.ts';
 
 /** Who sells what: by hand, or as the suppliers' feed says. Kept at once. */
@@ -56,6 +57,10 @@ export function Offers({ book }: { book: StoredBook }) {
           </ul>
         </section>
       ))}
+      <details>
+        <summary>A price list as a table (CSV)</summary>
+        <OfferImport take={(more) => void send(withOffers(book.data, more))} />
+      </details>
       <NewOffer book={book.data} send={(data) => void send(data)} />
     </aside>
   );

@@ -1,17 +1,33 @@
-import { type BuyingPlan, type BuyingProblem, type Restock, splitMinor } from '@ivrak/core';
+import {
+  addDays,
+  type BuyingPlan,
+  type BuyingProblem,
+  crewShares,
+  NEEDS,
+  type NeedId,
+  type Offer,
+  orderFromPlan,
+  type Restock,
+  type Wanted,
+} from '@ivrak/core';
 import { Button } from '@mantine/core';
-import { messageOf } from '../api/client.ts';
+import { Link } from 'react-router';
+import { api, messageOf } from '../api/client.ts';
+import { queryClient, useSettings } from '../api/queries.ts';
 import { price } from '../drawing/figures.ts';
-import { kindName } from '../kit/catalog.ts';
+import { catalogNow, kindName } from '../kit/catalog.ts';
+import { Refusal } from '../shell/Refusal.tsx';
+import { useKeep } from '../shell/useKeep.ts';
 import { usePlan } from './queries.ts';
 
 interface PlanViewProps {
   problem: BuyingProblem;
   kits: readonly Restock['kits'][number][];
+  payers: readonly Wanted[];
 }
 
 /** The orders, line by line with their sums, and what the plan leaves over. */
-export function PlanView({ problem, kits }: PlanViewProps) {
+export function PlanView({ problem, kits, payers }: PlanViewProps) {
   const plan = usePlan(problem);
   if (problem.need.length === 0)
     return (
@@ -38,10 +54,31 @@ export function PlanView({ problem, kits }: PlanViewProps) {
         <p className="muted">Working the plan out</p>
       </section>
     );
-  return <Plan plan={plan.data} kits={kits} />;
+  return <Plan plan={plan.data} offers={problem.offers} kits={kits} payers={payers} />;
 }
 
-function Plan({ plan, kits }: { plan: BuyingPlan; kits: PlanViewProps['kits'] }) {
+interface PlanProps extends Omit<PlanViewProps, 'problem'> {
+  plan: BuyingPlan;
+  offers: readonly Offer[];
+}
+
+function Plan({ plan, offers, kits, payers }: PlanProps) {
+  const today = useSettings().data?.today;
+  const { error, keep } = useKeep();
+  const place = (supplier: string) => {
+    if (today === undefined) return;
+    const lead = offers.filter((offer) => offer.supplier === supplier).reduce((most, { leadDays = 0 }) => Math.max(most, leadDays), 0);
+    const order = orderFromPlan(plan, supplier, offers, {
+      id: crypto.randomUUID(),
+      placedOn: today,
+      expectedOn: lead === 0 ? null : addDays(today, lead),
+    });
+    if (order !== null)
+      void keep(
+        () => api.post('/api/orders', order),
+        () => queryClient.invalidateQueries({ queryKey: ['orders'] }),
+      );
+  };
   const left = plan.leftover.map(({ kind, count }) => `${count} × ${kindName(kind)}`).join(', ');
   return (
     <section className="buying-plan" aria-label="The plan">
@@ -56,9 +93,21 @@ function Plan({ plan, kits }: { plan: BuyingPlan; kits: PlanViewProps['kits'] })
           Print the orders
         </Button>
       </p>
+      <Refusal text={error} />
       {plan.orders.map(({ supplier, lines, goodsMinor, shippingMinor }) => (
         <section key={supplier} className="buying-order">
-          <h2>{supplier}</h2>
+          <div className="row">
+            <h2 className="grow">{supplier}</h2>
+            <Button
+              size="compact-sm"
+              variant="outline"
+              className="no-print"
+              aria-label={`The order to ${supplier} is placed`}
+              onClick={() => place(supplier)}
+            >
+              Placed
+            </Button>
+          </div>
           <table>
             <tbody>
               {lines.map(({ offer, kind, packs, units, priceMinor }) => (
@@ -102,28 +151,30 @@ function Plan({ plan, kits }: { plan: BuyingPlan; kits: PlanViewProps['kits'] })
           <b>Left over:</b> {left}.
         </p>
       )}
-      <Shares plan={plan} kits={kits} />
+      <Shares plan={plan} kits={kits} payers={payers} />
     </section>
   );
 }
 
-/** What a unit came to, its share of the sending included; and what each kit's part of it comes to. */
-function Shares({ plan, kits }: { plan: BuyingPlan; kits: PlanViewProps['kits'] }) {
-  const unmet = new Set(plan.unmet.map(({ kind }) => kind));
-  // What cannot be had costs nobody anything.
-  const wanted = kits
-    .map(({ kitId, kitName, lines }) => ({
-      kitId,
-      kitName,
-      usualMinor: lines
-        .flatMap(({ toBuy }) => toBuy.slice(0, 1))
-        .reduce((sum, { kind, priceMinor }) => sum + (unmet.has(kind) ? 0 : priceMinor), 0),
-    }))
-    .filter(({ usualMinor }) => usualMinor > 0);
-  const shares = splitMinor(
-    plan.total,
-    wanted.map(({ usualMinor }) => usualMinor),
-  );
+/** Money by need: what the kinds that serve it come to, sending included. */
+function byNeed(plan: BuyingPlan, kits: PlanProps['kits']): { need: NeedId; minor: number }[] {
+  const each = new Map(plan.perUnit.map(({ kind, eachMinor }) => [kind, eachMinor]));
+  const sums = new Map<NeedId, number>();
+  for (const { need, toBuy } of kits.flatMap(({ lines }) => lines)) {
+    const [first] = toBuy;
+    const by = plan.servedBy.find(({ kind }) => kind === first?.kind)?.by ?? [];
+    const count = by.reduce((sum, one) => sum + one.count, 0);
+    if (first === undefined || count === 0) continue;
+    const mean = by.reduce((sum, one) => sum + one.count * (each.get(one.kind) ?? 0), 0) / count;
+    sums.set(need, (sums.get(need) ?? 0) + first.count * mean);
+  }
+  return [...sums].map(([need, minor]) => ({ need, minor: Math.round(minor) }));
+}
+
+/** What a unit came to, its share of the sending included; what each need costs; who pays how much and gets what. */
+function Shares({ plan, kits, payers }: Omit<PlanProps, 'offers'>) {
+  const shares = crewShares(plan, payers).filter(({ gets }) => gets.length > 0);
+  const [first] = kits;
   return (
     <section className="buying-shares">
       <h3>What a piece comes to</h3>
@@ -133,24 +184,48 @@ function Shares({ plan, kits }: { plan: BuyingPlan; kits: PlanViewProps['kits'] 
             {kindName(kind)}: <span className="mono">{price(eachMinor)}</span> each
             <span className="small muted">
               {' '}
-              ({price(outlayMinor)} for {units}, sending included)
+              ({price(outlayMinor)} for {units}, sending included{usualText(kind, eachMinor)})
             </span>
           </li>
         ))}
       </ul>
-      {wanted.length > 1 && (
+      {shares.length > 0 && (
         <>
-          <h3>Outlay by kit</h3>
+          <h3>Who pays, and gets what</h3>
           <ul>
-            {wanted.map(({ kitId, kitName }, index) => (
-              <li key={kitId}>
-                {kitName}: <span className="mono">{price(shares[index] ?? 0)}</span>
+            {shares.map(({ payer, gets, minor }) => (
+              <li key={payer}>
+                {payer}: <span className="mono">{price(minor)}</span>
+                <span className="small muted"> for {gets.map(({ kind, count }) => `${count} × ${kindName(kind)}`).join(', ')}</span>
               </li>
             ))}
           </ul>
-          <p className="small muted">Split by the usual prices of what each kit misses; the parts add up to the whole.</p>
+          <p className="small muted">
+            Packs are split; what is left over goes in turn to those who wanted the kind. The parts add up to the whole.
+          </p>
         </>
+      )}
+      <h3>By need</h3>
+      <ul>
+        {byNeed(plan, kits).map(({ need, minor }) => (
+          <li key={need}>
+            {NEEDS[need].one}: <span className="mono">{price(minor)}</span>
+          </li>
+        ))}
+      </ul>
+      {first !== undefined && (
+        <p>
+          Ready-made instead? <Link to={`/kits/${first.kitId}/compare`}>Hold its price against its parts</Link>, in money and percent.
+        </p>
       )}
     </section>
   );
+}
+
+/** Against the usual price of the catalogue, in percent. */
+function usualText(kind: string, eachMinor: number): string {
+  const usual = catalogNow().get(kind)?.priceMinor ?? 0;
+  if (usual === 0) return '';
+  const percent = Math.round((eachMinor / usual - 1) * 100);
+  return percent === 0 ? ', as usual' : `, ${Math.abs(percent)} % ${percent > 0 ? 'over' : 'under'} the usual price`;
 }

@@ -1,4 +1,4 @@
-import type { BuyingPlan, BuyingProblem, OfferBook } from '@ivrak/core';
+import type { BuyingPlan, BuyingProblem, OfferBook, Order, StoresMinimums } from '@ivrak/core';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../api/client.ts';
 
@@ -16,3 +16,15 @@ export const usePlan = (problem: BuyingProblem) =>
     staleTime: 60_000,
     queryFn: () => api.post<BuyingPlan>('/api/compute/buying', problem),
   });
+
+export interface StoredOrder {
+  data: Order;
+  version: number;
+}
+export const useOrders = () => useQuery({ queryKey: ['orders'], queryFn: () => api.get<{ orders: StoredOrder[] }>('/api/orders') });
+
+export interface StoredMinimums {
+  data: StoresMinimums;
+  version: number | null;
+}
+export const useMinimums = () => useQuery({ queryKey: ['minimums'], queryFn: () => api.get<StoredMinimums>('/api/minimums') });

@@ -1,0 +1,76 @@
+import { Button, CloseButton, Select } from '@mantine/core';
+import { useState } from 'react';
+import { api } from '../api/client.ts';
+import { queryClient } from '../api/queries.ts';
+import { kindName, useCatalog } from '../kit/catalog.ts';
+import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
+import { useKeep } from '../shell/useKeep.ts';
+import type { StoredMinimums } from './queries.ts';
+
+/** The least of each kind that stores should hold; kept at once. */
+export function Minimums({ stored, have }: { stored: StoredMinimums; have: ReadonlyMap<string, number> }) {
+  const kinds = useCatalog((state) => state.kinds);
+  const { error, keep } = useKeep();
+  const { lines } = stored.data;
+  const write = (next: StoredMinimums['data']['lines']) =>
+    void keep(
+      () => api.put('/api/minimums', { data: { id: 'minimums', lines: next }, version: stored.version }),
+      () => queryClient.invalidateQueries({ queryKey: ['minimums'] }),
+    );
+  const listed = new Set(lines.map(({ kind }) => kind));
+  return (
+    <section className="buying-minimums" aria-label="Least in stores">
+      <h2>Least in stores</h2>
+      <ul className="buying-lines">
+        {lines.map(({ kind, count }) => (
+          <li key={kind} className="row">
+            <span className="grow">
+              {kindName(kind)}
+              <span className="block small muted">{have.get(kind) ?? 0} there</span>
+            </span>
+            <Least
+              kind={kind}
+              count={count}
+              keep={(next) => write(lines.map((line) => (line.kind === kind ? { kind, count: next } : line)))}
+            />
+            <CloseButton aria-label={`No least of ${kindName(kind)}`} onClick={() => write(lines.filter((line) => line.kind !== kind))} />
+          </li>
+        ))}
+      </ul>
+      <Select
+        aria-label="One more kind that stores should hold"
+        placeholder="one more kind"
+        searchable
+        data={kinds.filter(({ id }) => !listed.has(id)).map(({ id, name }) => ({ value: id, label: name }))}
+        value={null}
+        onChange={(kind) => kind !== null && write([...lines, { kind, count: 1 }])}
+      />
+      <Refusal text={error} />
+    </section>
+  );
+}
+
+/** Kept on a press, since the plan changes with it. */
+function Least({ kind, count, keep }: { kind: string; count: number; keep: (count: number) => void }) {
+  const [value, setValue] = useState<number | null>(count);
+  return (
+    <>
+      <DecimalInput
+        label=""
+        aria-label={`Least of ${kindName(kind)}`}
+        decimals={0}
+        min={1}
+        max={1000}
+        w={64}
+        value={value}
+        onChange={setValue}
+      />
+      {value !== null && value !== count && (
+        <Button size="compact-sm" aria-label={`Keep the least of ${kindName(kind)}`} onClick={() => keep(value)}>
+          Keep
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,59 @@
+import { guessOfferMapping, OFFER_COLUMNS, type OfferMapping, readOfferRows } from '@ivrak/core';
+import { Button } from '@mantine/core';
+import { useMemo, useState } from 'react';
+import { price } from '../drawing/figures.ts';
+import { kindName, useCatalog } from '../kit/catalog.ts';
+import { ColumnMapping } from '../shell/ColumnMapping.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
+import type { Table } from '../shell/readTable.ts';
+import { TableSource } from '../shell/TableSource.tsx';
+
+type Offers = Parameters<typeof import('@ivrak/core').withOffers>[1];
+const MOST_MB = 1;
+const MOST_ROWS = 1000;
+const SHOWN = 60;
+
+/** A price list out of a table: which column is what, row by row what is wrong, and then all of it or nothing. */
+export function OfferImport({ take }: { take: (offers: Offers) => void }) {
+  const catalog = useCatalog((state) => state.catalog);
+  const [table, setTable] = useState<Table | null>(null);
+  const [mapping, setMapping] = useState<OfferMapping>({});
+  const [error, setError] = useState<string | null>(null);
+  const reports = useMemo(() => (table === null ? [] : readOfferRows(table.rows, mapping, catalog)), [table, mapping, catalog]);
+  const bad = reports.filter(({ offer }) => offer === null);
+  const label = (field: string) => OFFER_COLUMNS.find((column) => column.field === field)?.label ?? field;
+  return (
+    <section className="buying-import" aria-label="A table of offers">
+      <TableSource
+        mostMb={MOST_MB}
+        mostRows={MOST_ROWS}
+        placeholder="Kind,Supplier,In a pack,Pack price,Lasts at least days,Authorised"
+        take={(read, refusal) => {
+          setError(refusal);
+          setTable(read);
+          if (read !== null) setMapping(guessOfferMapping(read.headings));
+        }}
+      />
+      <Refusal text={error} />
+      {table !== null && (
+        <>
+          <ColumnMapping columns={OFFER_COLUMNS} headings={table.headings} mapping={mapping} change={setMapping} />
+          <ul className="row-reports" aria-label="Row by row">
+            {[...bad, ...reports.filter(({ offer }) => offer !== null)].slice(0, SHOWN).map(({ row, offer, issues }) => (
+              <li key={row} className={offer === null ? 'is-bad' : undefined}>
+                <span className="mono">row {row}</span>{' '}
+                {offer === null
+                  ? issues.map(({ field, message }) => `${label(field)} ${message}`).join('; ')
+                  : `${kindName(offer.kind)}, ${offer.supplier}, ${offer.perPack} for ${price(offer.price)}`}
+              </li>
+            ))}
+          </ul>
+          <Button disabled={bad.length > 0 || reports.length === 0} onClick={() => take(reports.flatMap(({ offer }) => offer ?? []))}>
+            Take {reports.length} offers in
+          </Button>
+          {bad.length > 0 && <p className="small">Put these right in the file and read it again: nothing is taken in by halves.</p>}
+        </>
+      )}
+    </section>
+  );
+}
