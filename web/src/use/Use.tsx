@@ -27,8 +27,9 @@ import { clock, useNow } from './clock.ts';
 import { LogLines } from './LogLines.tsx';
 import { Acts, TheirThings } from './TheirThings.tsx';
 import './use.css';
-import { type NewEntry, type StoredLog, send, useUseLog } from './useLog.ts';
+import { lookAgain, type NewEntry, type StoredLog, send, useUseLog } from './useLog.ts';
 import { Vitals } from './Vitals.tsx';
+import { keepWithinReach } from './withoutServer.ts';
 
 /** Writes down what is used, thumb-sized, casualty by casualty; each tap is kept in this browser before anything else happens. */
 export function Use() {
@@ -56,6 +57,11 @@ function Moment({ kit }: { kit: KitView }) {
   const [added, setAdded] = useState(1);
   const [panel, setPanel] = useState<'their' | 'note' | null>(null);
   const numbers = casualtyNumbers({ entries });
+  useEffect(() => {
+    // Without it the screen goes on as before; only a reload would find nothing while the server is away.
+    void keepWithinReach().catch(() => undefined);
+    void lookAgain();
+  }, []);
   const most = Math.max(added, numbers.length);
   const view = casualtyView({ entries }, casualty, now, catalogNow());
   const order = useMemo(() => likelyOrder(kit.units), [kit.units]);

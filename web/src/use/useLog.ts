@@ -57,6 +57,17 @@ export const useUseLog = create<UseLogState>()((set, get) => ({
   },
 }));
 
+/** What the server has beside what this browser wrote: entries of another device; or that somebody has closed the log meanwhile. */
+export async function lookAgain(): Promise<void> {
+  const { log } = useUseLog.getState();
+  if (log === null || log.sent.length === 0) return;
+  const stored = await api.get<StoredLog>(`/api/use-logs/${log.id}`).catch(() => null);
+  const now = useUseLog.getState().log;
+  if (stored === null || now?.id !== stored.id) return;
+  if (!stored.isOpen && unsentOf(now).length === 0) useUseLog.getState().close();
+  else useUseLog.setState({ log: keep(withServer(now, stored.entries)) });
+}
+
 /** Sends what the server has not got yet, and tries again by itself; an entry that was sent already is not written twice there. */
 export async function send(): Promise<void> {
   clearTimeout(timer);

@@ -1,0 +1,178 @@
+// The loop of a use, on a phone: written down in the moment, handed over, debriefed, restocked, bought, received, ready again.
+import { describe, expect, it } from 'vitest';
+import { startServer } from './browser.mjs';
+import { withCrew } from './crew.mjs';
+import { by } from './page.mjs';
+
+const scene = withCrew();
+const PHONE = { width: 390, height: 844, isMobile: true, hasTouch: true };
+/** The browser's own words about a server that is away are not errors of the page. */
+const forgetRefused = (person) => {
+  person.errors = person.errors.filter((message) => !/ERR_CONNECTION_REFUSED|Failed to load resource|Failed to fetch/.test(message));
+};
+const restart = async () => {
+  const { folder, port } = scene.server;
+  scene.server = await startServer({ folder, port });
+};
+const tapThing = (name) => scene.person.page.locator(`.use-tap ::-p-text(${name})`).click();
+const entriesSeen = () => scene.person.page.$$eval('.log-line', (lines) => lines.length);
+
+describe('a use with many entries', () => {
+  it('loses nothing and writes nothing twice, with the server killed in between and the page reloaded while it is away', async () => {
+    const { person } = scene;
+    await person.page.setViewport(PHONE);
+    await person.goTo(`${scene.server.url}/use/committee-bag`);
+    await person.press('Help is called');
+    const acts = ['pressure by hand', 'wound packed', 'airway opened', 'wrapped against cold'];
+    const log = async (from, to) => {
+      for (let index = from; index < to; index += 1) await person.press(acts[index % acts.length]);
+    };
+    await log(0, 13);
+    // The screen and what it needs are kept by now, so that a reload finds them.
+    await person.waitFor(async () => {
+      const names = await caches.keys();
+      const kept = await Promise.all(
+        names.map(async (name) => (await (await caches.open(name)).keys()).map(({ url }) => new URL(url).pathname)),
+      );
+      return kept.flat().includes('/api/kits/committee-bag') && kept.flat().filter((path) => path.startsWith('/assets/')).length > 20;
+    });
+    await scene.server.stop('SIGKILL');
+    await log(13, 26);
+    await person.sees('13 entries are kept in this browser');
+    await person.page.reload({ waitUntil: 'load' });
+    await person.sees('13 entries are kept in this browser');
+    expect(await entriesSeen()).toBe(27);
+    await log(26, 33);
+    await restart();
+    await person.sees('all 34 entries are kept by the server');
+    // Killed once more while it is written to.
+    await log(33, 36);
+    await scene.server.stop('SIGKILL');
+    await log(36, 39);
+    await restart();
+    await person.sees('all 40 entries are kept by the server');
+    await person.page.reload({ waitUntil: 'load' });
+    await person.sees('all 40 entries are kept by the server');
+    const { logs } = await scene.api('/api/use-logs');
+    expect(logs).toHaveLength(1);
+    const { entries } = await scene.api(`/api/use-logs/${logs[0].id}`);
+    expect(entries).toHaveLength(40);
+    expect(new Set(entries.map(({ id }) => id)).size).toBe(40);
+    expect(entries.filter((entry) => entry.do === 'act').map(({ act }) => act)).toEqual(
+      Array.from({ length: 39 }, (_, index) => ['pressure', 'packed', 'airway', 'warmth'][index % 4]),
+    );
+    forgetRefused(person);
+    // Nothing of ours went: closed, so that the next one begins anew.
+    await person.press('Hand over');
+    await person.follow('Handed over: debrief');
+    await person.press('Debriefed: on to restocking');
+    await person.sees('The kit has its least');
+  });
+});
+
+describe('the whole loop on a phone', () => {
+  it('two casualties, the server lost and back, hand-over, debrief, restock, buy, receive, ready again', async () => {
+    const { person } = scene;
+    await person.page.setViewport(PHONE);
+    await person.goTo(`${scene.server.url}/use/console-case`);
+    await person.sees('Call for help first');
+    await person.press('Help is called');
+    await tapThing('Windlass tourniquet');
+    await person.press('left leg');
+    await person.seesNamed('Tourniquet, left leg', 'region');
+    await person.press('Pulse: not taken');
+    await person.press('11·');
+    await person.press('118');
+    await person.sees('118');
+    await person.press('One more casualty');
+    await scene.server.stop('SIGKILL');
+    await tapThing('Kaolin gauze');
+    await tapThing('Nasal airway');
+    await person.press('From the casualty’s own kit nothing of ours to replace');
+    await person.press('Unvented seal pair');
+    await person.sees('Seal, unvented');
+    await person.press('Checked');
+    await person.press('Note');
+    await person.page.keyboard.type('thrown against the winch');
+    await person.press('Keep');
+    // A time is put right, and the first one stays beside it.
+    await person.page.locator('.log-line ::-p-text(Kaolin gauze)').click();
+    await person.press('−5 min');
+    await person.sees('written as');
+    await person.sees('are kept in this browser');
+    await person.press('Red lamp');
+    await person.isAccessible('Use by red lamp');
+    await person.fitsAcross('Use by red lamp');
+    await person.press('Red lamp');
+    await restart();
+    await person.sees('are kept by the server');
+    await person.press('Hand over');
+    await person.seesNamed('The sheet as plain text, for any phone', 'image');
+    await person.sees('Tourniquet left leg');
+    await person.sees('Unvented seal pair on (the casualty’s own)');
+    await person.isAccessible('Hand-over');
+    await person.fitsAcross('Hand-over');
+    forgetRefused(person);
+
+    await person.follow('Handed over: debrief');
+    await person.sees('What became of it');
+    await person.isAccessible('Debrief');
+    await person.fitsAcross('Debrief');
+    expect((await scene.api('/api/kits/console-case')).openUse).not.toBeNull();
+    await person.choose('Took too long to get out', 'Windlass tourniquet');
+    await person.type('Seconds', '31');
+    await person.press('Keep the time');
+    await person.sees('Windlass tourniquet took 31 s to get out');
+    await person.press('Debriefed: on to restocking');
+    await person.sees('Pick list, in packing order');
+    const kit = await scene.api('/api/kits/console-case');
+    expect(kit.openUse).toBeNull();
+    expect(kit.units.find(({ kind }) => kind === 'windlass-tourniquet').count).toBe(2);
+    expect((await scene.api('/api/export')).reachTimes.some(({ seconds, kind }) => seconds === 31 && kind === 'windlass-tourniquet')).toBe(
+      true,
+    );
+    await person.page.locator('.restock-kit button ::-p-text(back)').click();
+    await person.waitFor(() => !document.body.textContent.includes('Windlass tourniquet as before'));
+
+    // What stores should hold and do not: ordered, received by its label, and in the stores.
+    await scene.api('/api/minimums', 'PUT', { version: null, data: { id: 'minimums', lines: [{ kind: 'nasal-airway-28', count: 4 }] } });
+    await person.follow('What to order where');
+    await person.press('Take the suppliers’ list in');
+    await person.sees('no way to order is cheaper');
+    await person.sees('Nasal airway 28 Fr in packet');
+    const placed = await person.page.$$eval('.buying-plan button', (buttons) =>
+      buttons.map((button) => button.getAttribute('aria-label') ?? '').find((name) => name.endsWith('is placed')),
+    );
+    await person.press(placed);
+    await person.sees('On order');
+    const [{ data: order }] = (await scene.api('/api/orders')).orders;
+    expect(order.lines.length).toBeGreaterThan(0);
+    const [line] = order.lines;
+    await person.page.locator('.order-lines button').click();
+    await person.type('Lot', 'CAME-1');
+    await person.press('Take it in');
+    await expect
+      .poll(async () => (await scene.api('/api/stores')).units.find(({ lot }) => lot === 'CAME-1'))
+      .toMatchObject({ kind: line.kind, count: line.units, seller: order.supplier });
+
+    await person.goTo(`${scene.server.url}/restock?kit=console-case`);
+    for (let left = 20; left > 0; left -= 1) {
+      const more = await person.page.$('.restock-kit:not(.whole-again) .restock-spare button');
+      if (more === null) break;
+      await more.click();
+      await new Promise((resolve) => setTimeout(resolve, 700));
+    }
+    await person.page.waitForSelector('.whole-again');
+    while ((await person.page.$('.whole-steps input[type=checkbox]')) !== null) {
+      const before = await person.page.$$eval('.whole-steps input', (boxes) => boxes.length);
+      await person.page.locator('.whole-steps input[type=checkbox]').click();
+      await person.waitFor((count) => document.querySelectorAll('.whole-steps input').length < count, before);
+    }
+    await person.press('Looked through');
+    await person.sees('Made ready and looked through');
+    const after = await scene.api('/api/kits/console-case');
+    expect(after.inspectedOn).toBe('2026-11-25');
+    expect(after.summary.gap).toBeNull();
+    expect(await person.page.$(by('Red lamp', 'button'))).toBeNull();
+  });
+});
