@@ -7,6 +7,7 @@ import { benchBuying } from './bench-buying.mjs';
 import { benchCarry } from './bench-carry.mjs';
 import { benchFitQuality, benchLists, random } from './bench-fit.mjs';
 import { benchHorizon, benchStores } from './bench-upkeep.mjs';
+import { benchUse } from './bench-use.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
 
 await installIfNeeded();
@@ -266,6 +267,10 @@ if (only === 'buying') {
   await benchBuying(ivrak, report);
   process.exit(0);
 }
+if (only === 'use') {
+  await benchUse(report);
+  process.exit(0);
+}
 if (only === 'frames') {
   await benchFrames();
   process.exit(0);
@@ -287,6 +292,7 @@ benchFit();
 benchFitQuality(ivrak, report);
 benchPage();
 await benchServer();
+await benchUse(report);
 await benchRepaint();
 await benchFrames();
 await benchStores(report);

@@ -20,6 +20,7 @@ import { computeRoutes } from './compute/routes.ts';
 import { crewRoutes } from './crew/routes.ts';
 import type { Db } from './db/open.ts';
 import { contentPolicy, localOnly } from './http/guard.ts';
+import { preloadFor } from './http/preload.ts';
 import { notFound, Problem, ProblemSchema, problemHandler } from './http/problem.ts';
 import { describeApi, mount, type RouteSpec, route } from './http/route.ts';
 import { moduleRoutes } from './kits/modules.ts';
@@ -129,10 +130,13 @@ const healthRoute = (db: Db, describeDb: string): RouteSpec =>
 /** Built pages; every other path is a screen of the one-page application. */
 function servePages(app: Express): void {
   const index = join(WEB_FOLDER, 'index.html');
+  const preload = preloadFor();
   app.use('/assets', express.static(join(WEB_FOLDER, 'assets'), { immutable: true, maxAge: '1y', index: false }));
   app.use(express.static(WEB_FOLDER, { index: false }));
   app.get('/*path', (req, res) => {
     if (!existsSync(index)) throw notFound('page', req.path);
+    const link = preload(req.path);
+    if (link !== null) res.set('link', link);
     res.set('cache-control', 'no-cache').sendFile(index);
   });
   app.get('/', (_req, res) => {

@@ -10,10 +10,12 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
-import { queryClient } from './api/queries.ts';
+import { askAhead, queryClient } from './api/queries.ts';
 import { router } from './routes.tsx';
 import './theme/lamp.ts';
 import { theme } from './theme/theme.ts';
+
+askAhead(location.pathname);
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root element');

@@ -27,16 +27,31 @@ const PERSON_KEY = 'ivrak.person';
 export const whoAmI = (): string => localStorage.getItem(PERSON_KEY) ?? 'local';
 export const setWhoAmI = (id: string): void => localStorage.setItem(PERSON_KEY, id);
 
+declare global {
+  interface Window {
+    /** Calls that were begun before this was loaded, by path; absent while developing. */
+    ivrakEarly?: Map<string, Promise<Response>>;
+  }
+}
+
+/** A call that is under way already, once. */
+function early(method: string, path: string): Promise<Response> | undefined {
+  const begun = method === 'GET' ? window.ivrakEarly?.get(path) : undefined;
+  if (begun !== undefined) window.ivrakEarly?.delete(path);
+  return begun;
+}
+
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   const headers: Record<string, string> = { 'x-ivrak-person': whoAmI() };
   if (body !== undefined) headers['content-type'] = 'application/json';
   let response: Response;
   try {
-    response = await fetch(path, {
-      method,
-      headers,
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
-    });
+    response = await (early(method, path) ??
+      fetch(path, {
+        method,
+        headers,
+        ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      }));
   } catch {
     throw new OfflineError();
   }

@@ -1,5 +1,5 @@
 import type { ContentList, KitView, Person, PlacedUnit, PlainDate, Restock, UpkeepEvent } from '@ivrak/core';
-import { QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
+import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type CatalogAnswer, useCatalog } from '../kit/catalog.ts';
 import { api } from './client.ts';
 
@@ -13,18 +13,28 @@ export interface Settings {
   today: PlainDate;
 }
 
-export const useSettings = () => useQuery({ queryKey: ['settings'], queryFn: () => api.get<Settings>('/api/settings') });
+const settingsQuery = queryOptions({ queryKey: ['settings'], queryFn: () => api.get<Settings>('/api/settings') });
+export const useSettings = () => useQuery(settingsQuery);
 /** What the server knows of kinds and schools goes into the catalogue, from which every screen reads. */
-export const useCatalogQuery = () =>
-  useQuery({
-    queryKey: ['catalog'],
-    staleTime: 60_000,
-    queryFn: async () => {
-      const told = await api.get<CatalogAnswer>('/api/catalog');
-      useCatalog.getState().take(told);
-      return told.own;
-    },
-  });
+const catalogQuery = queryOptions({
+  queryKey: ['catalog'],
+  staleTime: 60_000,
+  queryFn: async () => {
+    const told = await api.get<CatalogAnswer>('/api/catalog');
+    useCatalog.getState().take(told);
+    return told.own;
+  },
+});
+export const useCatalogQuery = () => useQuery(catalogQuery);
+export const kitQuery = (id: string) => queryOptions({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
+
+/** Asks for what the screen at an address will need, while the screen itself is still being fetched. */
+export function askAhead(path: string): void {
+  void queryClient.prefetchQuery(settingsQuery);
+  void queryClient.prefetchQuery(catalogQuery);
+  const [, kitId] = /^\/(?:use|kits)\/([^/]+)/.exec(path) ?? [];
+  if (kitId !== undefined) void queryClient.prefetchQuery(kitQuery(decodeURIComponent(kitId)));
+}
 export const useLists = () =>
   useQuery({ queryKey: ['lists'], queryFn: () => api.get<{ lists: { id: string; data: ContentList; version: number }[] }>('/api/lists') });
 export const useKits = () =>

@@ -14,7 +14,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
-import { useRefresh, useSettings } from '../api/queries.ts';
+import { kitQuery, useRefresh, useSettings } from '../api/queries.ts';
 import { useInspections } from '../api/upkeep.ts';
 import { catalogNow, containerOf } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
@@ -30,7 +30,7 @@ import { InspectThing, type Said } from './InspectThing.tsx';
 export function Inspect() {
   const { id = '' } = useParams();
   const settings = useSettings();
-  const kit = useQuery({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
+  const kit = useQuery(kitQuery(id));
   const inspections = useInspections(id);
   if (kit.isError) return <Failure error={kit.error} />;
   if (inspections.isError) return <Failure error={inspections.error} />;

@@ -1,7 +1,7 @@
 import { type Judgement, judgeKit, type KindCatalog, type KitDraft, type KitView, type PlainDate, type School } from '@ivrak/core';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
-import { api } from '../api/client.ts';
+import { kitQuery } from '../api/queries.ts';
 import { containerOf, schoolOf, useCatalog } from './catalog.ts';
 import { flushOnLeave, saveNow, useDraft } from './draftStore.ts';
 import { type PackingState, usePacking } from './usePacking.ts';
@@ -34,7 +34,7 @@ interface KitProviderProps {
 
 /** Loads a kit, holds its draft while its screens are open, and works out what follows from it. */
 export function KitProvider({ id, today, loading, failed, children }: KitProviderProps) {
-  const query = useQuery({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
+  const query = useQuery(kitQuery(id));
   const kit = query.data;
   const draft = useDraft((state) => (state.kitId === id ? state.draft : null));
   useEffect(() => {

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Outlet, useLocation, useNavigate } from 'react-router';
 import { messageOf } from '../api/client.ts';
 import { useCatalogQuery, useSettings } from '../api/queries.ts';
@@ -19,6 +19,7 @@ export function AppFrame() {
   const navigate = useNavigate();
   const { pathname } = useLocation();
   const help = useKeysHelp();
+  const isQuiet = useQuiet();
   useKeys({
     '?': help.open,
     'g m': () => navigate('/'),
@@ -38,11 +39,21 @@ export function AppFrame() {
       {!isUse && <TopBar />}
       <Outlet />
       <Suspense fallback={null}>
-        <Palette />
+        {isQuiet && <Palette />}
         {help.opened && <KeysHelp {...help} />}
       </Suspense>
     </div>
   );
+}
+
+/** True as soon as the first screen is drawn and nothing waits; what is not needed before that is loaded then. */
+function useQuiet(): boolean {
+  const [isQuiet, setQuiet] = useState(false);
+  useEffect(() => {
+    const wait = requestIdleCallback(() => setQuiet(true), { timeout: 3000 });
+    return () => cancelIdleCallback(wait);
+  }, []);
+  return isQuiet;
 }
 
 function ServerGone({ error, retry }: { error: unknown; retry: () => void }) {

@@ -1,10 +1,10 @@
-import { type Kind, type KitView, NEEDS, pickList, type Restock, type StoredUse, showDate } from '@ivrak/core';
+import { type Kind, NEEDS, pickList, type Restock, type StoredUse, showDate } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
-import { useRefresh, useRestock } from '../api/queries.ts';
+import { kitQuery, useRefresh, useRestock } from '../api/queries.ts';
 import { grams, pieces, price } from '../drawing/figures.ts';
 import { catalogNow, kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
@@ -56,7 +56,7 @@ export function RestockPage() {
   );
 }
 
-const useKit = (id: string) => useQuery({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
+const useKit = (id: string) => useQuery(kitQuery(id));
 
 /** After the last piece is back: made ready, looked through, and good until when. Before that, what stands in the way. */
 function OneKit({ id, isLacking }: { id: string; isLacking: boolean }) {

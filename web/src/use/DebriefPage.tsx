@@ -15,7 +15,7 @@ import { useQueries, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { ApiError, api, messageOf } from '../api/client.ts';
-import { useRefresh } from '../api/queries.ts';
+import { kitQuery, useRefresh } from '../api/queries.ts';
 import { catalogNow, containerOf, kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { CAUTION } from '../shell/caution.ts';
@@ -31,10 +31,7 @@ export function DebriefPage() {
   const { id = '' } = useParams();
   const stored = useStoredLog(id);
   const kits = useQueries({
-    queries: (stored.data?.kitIds ?? []).map((kitId) => ({
-      queryKey: ['kit', kitId],
-      queryFn: () => api.get<KitView>(`/api/kits/${kitId}`),
-    })),
+    queries: (stored.data?.kitIds ?? []).map(kitQuery),
   });
   const kept = useUseLog((state) => state.log);
   if (stored.data === undefined)

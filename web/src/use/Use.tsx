@@ -16,6 +16,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
+import { kitQuery } from '../api/queries.ts';
 import { catalogNow, kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { CAUTION } from '../shell/caution.ts';
@@ -34,7 +35,7 @@ import { keepWithinReach } from './withoutServer.ts';
 /** Writes down what is used, thumb-sized, casualty by casualty; each tap is kept in this browser before anything else happens. */
 export function Use() {
   const { id = '' } = useParams();
-  const kit = useQuery({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`), staleTime: 60_000 });
+  const kit = useQuery({ ...kitQuery(id), staleTime: 60_000 });
   if (kit.data === undefined) return kit.isError ? <Failure error={kit.error} /> : <Blank label="Opening the kit" />;
   return <Moment key={id} kit={kit.data} />;
 }

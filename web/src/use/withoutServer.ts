@@ -4,6 +4,8 @@ const SETTLED_MS = 1500;
 
 /** Fetches what may be needed when the server is away, and has it kept. In a built application only: while developing, files change. */
 export async function keepWithinReach(): Promise<void> {
+  // The screen itself comes first.
+  await new Promise((resolve) => requestIdleCallback(resolve, { timeout: SETTLED_MS }));
   await Promise.all([import('./HandOverPage.tsx'), import('bwip-js/browser'), import('papaparse')]);
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
   await Promise.all(SCOPES.map((scope) => navigator.serviceWorker.register('/use-worker.js', { scope })));
