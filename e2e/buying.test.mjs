@@ -1,4 +1,7 @@
 // What to order where, for what kits miss and stores do not fill.
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { withCrew } from './crew.mjs';
 import { by } from './page.mjs';
@@ -43,5 +46,61 @@ describe('buying', () => {
     await person.press('Strike out Whistle of Harbour Stall, 2.50');
     await person.sees('Whistle: nobody offers it.');
     expect(await person.page.$(by('Strike out Whistle of Harbour Stall, 2.50', 'button'))).toBeNull();
+  });
+
+  it('reads a price list row by row, buys what stores should hold, takes it in by its label, and is not bought again', async () => {
+    const { person, api } = scene;
+    await person.goTo(`${scene.server.url}/buy`);
+    await person.page.locator('summary ::-p-text(A price list as a table)').click();
+    const list = async (rows) => {
+      const file = join(mkdtempSync(join(tmpdir(), 'ivrak-list-')), 'list.csv');
+      writeFileSync(file, ['Kind,Supplier,In a pack,Pack price,Authorised', ...rows, ''].join('\n'));
+      const input = await person.page.$('.buying-import input[type=file]');
+      await input.uploadFile(file);
+    };
+    await list(['Record card,Loch Stationers,10,4.00,', 'Something else,Loch Stationers,1,dear,perhaps']);
+    await person.sees('"Something else" is not in the catalogue');
+    await person.sees('"dear" is not an amount as 12.50');
+    expect(await person.page.$eval('.buying-import > button', (button) => button.disabled)).toBe(true);
+    await list(['Record card,Loch Stationers,10,4.00,']);
+    await person.press('Take 1 offers in');
+    await person.seesNamed('Strike out Record card of Loch Stationers, 4.00', 'button');
+
+    await person.choose('One more kind that stores should hold', 'Record card');
+    await person.seesNamed('Least of Record card', 'textbox');
+    await person.type('Least of Record card', '8');
+    await person.press('Keep the least of Record card');
+    await person.sees('8 × Record card');
+    await person.press('The order to Loch Stationers is placed');
+    await person.sees('On order');
+    // What is on its way is not asked for again.
+    await person.waitFor(() => !document.querySelector('.buying-lines')?.textContent.includes('Record card'));
+    const [order] = (await api('/api/orders')).orders.filter(({ data }) => data.supplier === 'Loch Stationers');
+    expect(order.data.lines).toMatchObject([{ kind: 'record-card', units: 10, perPack: 10, packMinor: 400 }]);
+    const scan = await person.page.waitForSelector(by('Scan or paste the label', 'textbox'), { visible: true });
+    await scan.type('(01)09521234999997(10)RC-7');
+    await person.page.keyboard.press('Enter');
+    await person.seesNamed('Take in Record card', 'group');
+    await person.type('How many', '9');
+    await person.press('Take it in');
+    await person.sees('9 of 10 came');
+    await person.sees('1 of 10 Record card short');
+    const taken = (await api('/api/stores')).units.find(({ lot }) => lot === 'RC-7');
+    expect(taken).toMatchObject({ kind: 'record-card', count: 9, seller: 'Loch Stationers', priceMinor: 40 });
+    await person.press('Nothing more comes');
+    await person.sees('closed: 1 of 10 Record card short');
+    await person.isAccessible('buying, with orders');
+  });
+
+  it('takes what stores do not have out of a kit farther off, and says what that does to it', async () => {
+    const { person, api } = scene;
+    await person.goTo(`${scene.server.url}/restock?kit=shore-wallet`);
+    await person.sees('A kit that lies farther off could lend it');
+    await person.sees('Boathouse wall box would hold 0 of 1 means to call');
+    await person.press('Take Whistle out of Boathouse wall box');
+    await person.waitFor(() => !document.body.textContent.includes('1 means to call missing'));
+    expect((await api('/api/kits/shore-wallet')).units.some(({ kind }) => kind === 'whistle')).toBe(true);
+    const { kits } = await api('/api/restock');
+    expect(kits.find(({ kitId }) => kitId === 'wall-box').lines.map(({ need }) => need)).toContain('H.call');
   });
 });

@@ -208,7 +208,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await phone.isAccessible('Restock, after a use');
     await phone.fitsAcross('Restock, after a use');
     await phone.press('Put back Shears, full size');
-    await phone.sees('Every kit has its least');
+    await phone.sees('The kit has its least');
     expect((await kitNamed('Boathouse wall box')).summary.gap).toBeNull();
     expect(phone.errors).toEqual([]);
     await phone.page.close();

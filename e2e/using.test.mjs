@@ -36,6 +36,7 @@ describe('a use with many entries', () => {
       );
       return kept.flat().includes('/api/kits/committee-bag') && kept.flat().filter((path) => path.startsWith('/assets/')).length > 20;
     });
+    await person.sees('all 14 entries are kept by the server');
     await scene.server.stop('SIGKILL');
     await log(13, 26);
     await person.sees('13 entries are kept in this browser');

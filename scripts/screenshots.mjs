@@ -7,8 +7,74 @@ import { buildIfNeeded, ROOT } from './prepare.mjs';
 const WIDE = { width: 1280, height: 800, deviceScaleFactor: 1 };
 const PHONE = { width: 390, height: 844, deviceScaleFactor: 1, isMobile: true, hasTouch: true };
 
+const press = (page, name) => page.locator(`::-p-aria([name="${name}"][role="button"])`).click();
+
+/** The page's clock, so that the times in a picture are the same whenever it is taken. */
+function fixClock() {
+  const Real = Date;
+  let shift = Real.parse('2026-11-25T14:02:00Z') - Real.now();
+  window.Date = class extends Real {
+    constructor(...args) {
+      super(...(args.length === 0 ? [Real.now() + shift] : args));
+    }
+    static now = () => Real.now() + shift;
+  };
+  window.later = (minutes) => {
+    shift += minutes * 60_000;
+  };
+}
+const later = (page, minutes) => page.evaluate((more) => window.later(more), minutes);
+
+async function useScene(page) {
+  await press(page, 'Help is called');
+  await page.keyboard.press('1');
+  await press(page, 'left leg');
+  await later(page, 2);
+  await page.keyboard.press('2');
+  const vitals = async (readings) => {
+    for (const [tile, tens, value] of readings) {
+      await page.locator(`.vital-tile ::-p-text(${tile})`).click();
+      await press(page, tens);
+      await press(page, value);
+    }
+  };
+  await vitals([
+    ['Pulse', '10·', '104'],
+    ['Breath', '2·', '22'],
+  ]);
+  await later(page, 5);
+  await page.keyboard.press('4');
+  await vitals([
+    ['Pulse', '11·', '112'],
+    ['Breath', '2·', '24'],
+    ['O₂', '9·', '93'],
+  ]);
+  await page.locator('.vital-tile ::-p-text(Alert)').click();
+  await press(page, 'answers to voice');
+  await later(page, 5);
+  // The clocks go on to the second.
+  await new Promise((resolve) => setTimeout(resolve, 1100));
+  await page.evaluate(() => scrollTo(0, 0));
+}
+
+async function handOverScene(page) {
+  await useScene(page);
+  await press(page, 'Note');
+  await page.keyboard.type('Found in the cockpit, boom to the thigh');
+  await press(page, 'Keep');
+  await press(page, 'One more casualty');
+  await press(page, 'wrapped against cold');
+  await press(page, 'Hand over');
+  await page.waitForSelector('.hand-over .code');
+}
+
+async function buyScene(page) {
+  await press(page, 'Take the suppliers’ list in');
+  await page.waitForSelector('.buying-total');
+  await new Promise((resolve) => setTimeout(resolve, 1000));
+}
+
 const VIEWS = [
-  { name: 'first-run', path: '/', before: true },
   { name: 'muster', path: '/' },
   { name: 'muster-phone', path: '/', viewport: PHONE },
   { name: 'brief', path: '/kits/console-case/brief' },
@@ -19,7 +85,6 @@ const VIEWS = [
     path: '/kits/helm-vest/compare?with=list:ready-pocket&with=list:ready-boat&with=kit:belt-kit',
     act: () => new Promise((resolve) => setTimeout(resolve, 5000)),
   },
-  { name: 'bench-dusk', path: '/kits/console-case/bench', dusk: true },
   { name: 'fit', path: '/kits/helm-vest/fit', act: () => new Promise((resolve) => setTimeout(resolve, 7000)) },
   { name: 'stage', path: '/kits/helm-vest/stage' },
   { name: 'pack-sheet', path: '/kits/helm-vest/stage?part=print', act: () => new Promise((resolve) => setTimeout(resolve, 2500)) },
@@ -38,14 +103,9 @@ const VIEWS = [
       await page.waitForSelector('.inspect-prompt');
     },
   },
-  {
-    name: 'use-phone',
-    path: '/use/helm-vest',
-    viewport: PHONE,
-    act: async (page) => {
-      for (const key of ['1', '2', '5']) await page.keyboard.press(key);
-    },
-  },
+  { name: 'use-phone', path: '/use/console-case', viewport: PHONE, act: useScene },
+  { name: 'hand-over', path: '/use/console-case', act: handOverScene },
+  { name: 'buy', path: '/buy', act: buyScene },
 ];
 
 const folder = process.env.IVRAK_SHOTS ?? join(ROOT, 'docs/screenshots');
@@ -54,22 +114,25 @@ mkdirSync(folder, { recursive: true });
 await buildIfNeeded();
 const server = await startServer();
 const { browser, close } = await startBrowser();
+await readCaution(server.url);
 try {
   for (const view of VIEWS) {
-    if (!view.before) await readCaution(server.url);
     if (wanted.length > 0 && !wanted.includes(view.name)) continue;
-    const page = await browser.newPage();
+    // A browser of its own: what one picture's page keeps is not in the next.
+    const context = await browser.createBrowserContext();
+    const page = await context.newPage();
     page.on('pageerror', (error) => console.error(view.name, error.message));
     page.on('console', (message) => message.type() === 'error' && console.error(view.name, message.text()));
     await page.setViewport(view.viewport ?? WIDE);
     await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
-    await page.evaluateOnNewDocument((scheme) => localStorage.setItem('mantine-color-scheme-value', scheme), view.dusk ? 'dark' : 'light');
+    await page.evaluateOnNewDocument((scheme) => localStorage.setItem('mantine-color-scheme-value', scheme), 'light');
+    if (view.act === useScene || view.act === handOverScene) await page.evaluateOnNewDocument(fixClock);
     await page.goto(server.url + view.path, { waitUntil: 'networkidle0' });
     await page.evaluate(() => document.fonts.ready);
     if (view.act) await view.act(page);
     await new Promise((resolve) => setTimeout(resolve, 400));
     await page.screenshot({ path: join(folder, `${view.name}.png`) });
-    await page.close();
+    await context.close();
   }
 } finally {
   await close();

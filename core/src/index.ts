@@ -45,7 +45,7 @@ export {
   splitMinor,
   whyNot,
 } from './buying/plan.ts';
-export { crewShares, type Share, type Wanted } from './buying/shares.ts';
+export { allocatedMinor, crewShares, type Share, type Wanted } from './buying/shares.ts';
 export {
   type AloneView,
   type CarriedView,

@@ -3,7 +3,7 @@ import { Random } from '../fit/random.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { belowMinimum, noMinimums, type Order, OrderSchema, onOrder, orderFaults, orderFromPlan } from './order.ts';
 import { splitMinor } from './plan.ts';
-import { crewShares, type Wanted } from './shares.ts';
+import { allocatedMinor, crewShares, type Wanted } from './shares.ts';
 
 const PLACED = plainDate('2026-11-25');
 const order = (lines: object[], more: object = {}): Order =>
@@ -82,6 +82,13 @@ describe('what each of a crew pays and gets', () => {
       { payer: 'Rory', gets: [{ kind: 'rolled-gauze', count: 5 }], minor: 250 },
       { payer: 'Una', gets: [{ kind: 'rolled-gauze', count: 2 }], minor: 100 },
     ]);
+  });
+
+  it('tells what of the outlay is for what is needed', () => {
+    // 6.01 for twelve of which ten are needed: 5.0083 and 1.0017, to the whole minor unit by largest remainder.
+    const bought = { perUnit: [{ kind: 'g', units: 12, outlayMinor: 601, eachMinor: 601 / 12 }], leftover: [{ kind: 'g', count: 2 }] };
+    expect(allocatedMinor(bought)).toBe(501);
+    expect(allocatedMinor({ ...bought, leftover: [] })).toBe(601);
   });
 
   it('hands out what serves as well where the plan chose that', () => {

@@ -1,5 +1,14 @@
 import { type BuyingPlan, splitMinor } from './plan.ts';
 
+/** Of a plan's total, what the needed units themselves come to, sending included; the rest lies over in packs. Minor units. */
+export function allocatedMinor({ perUnit, leftover }: Pick<BuyingPlan, 'perUnit' | 'leftover'>): number {
+  const over = new Map(leftover.map(({ kind, count }) => [kind, count]));
+  return perUnit.reduce((sum, { kind, units, outlayMinor }) => {
+    const left = over.get(kind) ?? 0;
+    return sum + (splitMinor(outlayMinor, [units - left, left])[0] ?? 0);
+  }, 0);
+}
+
 export interface Wanted {
   /** Who pays: a kit's carrier, a kit, the stores. */
   payer: string;

@@ -137,3 +137,37 @@ describe('entries', () => {
     for (const asking of ['name', 'birth', 'address', 'sex']) expect(fields).not.toContain(`"${asking}`);
   });
 });
+
+describe('what is said afterwards', () => {
+  it('puts a tourniquet on a limb, the last word standing, and stops its clock where it came off', () => {
+    const on = used('windlass-tourniquet', 2);
+    const entries = [
+      on,
+      entry({ do: 'onLimb', of: on.id, limb: 'leftArm', at: at(3) }),
+      entry({ do: 'onLimb', of: on.id, limb: 'rightArm', at: at(4) }),
+    ];
+    expect(view(entries, 10).tourniquets).toMatchObject([{ limb: 'rightArm', offAt: null, elapsedS: 480 }]);
+    const off = [...entries, entry({ do: 'tourniquetOff', of: on.id, at: at(22) })];
+    expect(view(off, 59).tourniquets).toMatchObject([{ offAt: at(22), elapsedS: 1200, markH: null }]);
+    // Put right as well: it came off earlier than was written.
+    const corrected = [...off, entry({ do: 'retimed', of: off.at(-1)?.id, to: at(12), at: at(30) })];
+    expect(view(corrected, 59).tourniquets[0]).toMatchObject({ offAt: at(12), elapsedS: 600 });
+  });
+
+  it('takes a seal that is not known to be vented for unvented', () => {
+    expect(view([used('vented-seals', 2)], 5).seal).toBeNull();
+    expect(view([used('vented-seals-compact', 2)], 5).seal).toBeNull();
+    expect(view([used('unvented-seals', 2)], 5).seal?.inS).toBe(7 * 60);
+    const own = new Map(CATALOG);
+    const pattern = own.get('unvented-seals');
+    if (pattern === undefined) throw new Error('no seals');
+    own.set('seal-of-our-own', { ...pattern, id: 'seal-of-our-own' });
+    expect(casualtyView({ entries: [used('seal-of-our-own', 2)] }, 1, ms(5), own).seal?.inS).toBe(7 * 60);
+  });
+
+  it('counts what was done by hand as done, and takes nothing out of a kit for it', () => {
+    const entries = [entry({ do: 'act', act: 'pressure', at: at(1) }), used('kaolin-gauze', 2, { unitId: null })];
+    expect(piecesUsedOf({ entries }).size).toBe(0);
+    expect(view(entries, 5).entries.map((one) => one.do)).toEqual(['act', 'used']);
+  });
+});

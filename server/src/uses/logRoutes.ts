@@ -11,7 +11,7 @@ import {
   UseEntrySchema,
   UseLogSchema,
 } from '@ivrak/core';
-import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { asc, count, desc, eq, inArray } from 'drizzle-orm';
 import * as z from 'zod';
 import { toReachTimeRow } from '../carry/world.ts';
 import { containerOf, KIND_CATALOG } from '../catalog/catalog.ts';
@@ -49,8 +49,17 @@ export const useLogRoutes = (db: Db): RouteSpec[] => [
     response: z.object({ logs: z.array(LogInShortSchema) }),
     handle: async () => {
       const rows = await db.select().from(useLogs).orderBy(desc(useLogs.startedAt)).limit(MOST_LISTED);
-      const logs = await Promise.all(rows.map((row) => readLog(db, row)));
-      return { logs: logs.map(({ entries, debriefs: _, ...short }) => ({ ...short, entryCount: entries.length })) };
+      const counts = new Map(
+        (await db.select({ logId: useEntries.logId, entries: count() }).from(useEntries).groupBy(useEntries.logId)).map(
+          ({ logId, entries }) => [logId, entries] as const,
+        ),
+      );
+      return {
+        logs: rows.map((row) => {
+          const { entries: _, debriefs: __, ...short } = toLog(row, []);
+          return { ...short, entryCount: counts.get(row.id) ?? 0 };
+        }),
+      };
     },
   }),
   route({
@@ -80,6 +89,13 @@ export const useLogRoutes = (db: Db): RouteSpec[] => [
 
 async function readLog(db: Db | Tx, row: typeof useLogs.$inferSelect): Promise<StoredLog> {
   const entries = await db.select().from(useEntries).where(eq(useEntries.logId, row.id)).orderBy(asc(useEntries.position));
+  return toLog(
+    row,
+    entries.map(({ data }) => data),
+  );
+}
+
+function toLog(row: typeof useLogs.$inferSelect, entries: StoredLog['entries']): StoredLog {
   const { id, kitIds, startedAt, isOpen, debriefs, version } = row;
   const [first = ''] = kitIds;
   return {
@@ -87,7 +103,7 @@ async function readLog(db: Db | Tx, row: typeof useLogs.$inferSelect): Promise<S
     kitId: KitIdSchema.parse(first),
     kitIds,
     startedAt: new Date(startedAt).toISOString(),
-    entries: entries.map(({ data }) => data),
+    entries,
     isOpen,
     debriefs,
     version,

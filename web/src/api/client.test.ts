@@ -38,6 +38,23 @@ describe('calls', () => {
   });
 });
 
+describe('a call that was begun before the page was there', () => {
+  it('is taken up once by the first that asks for the same, and by nothing else', async () => {
+    serve(() => new Response('{"from":"later"}'));
+    vi.stubGlobal('ivrakEarly', new Map([['/api/settings', Promise.resolve(new Response('{"from":"early"}'))]]));
+    await api.put('/api/settings', {});
+    expect(await api.get('/api/settings')).toEqual({ from: 'early' });
+    expect(await api.get('/api/settings')).toEqual({ from: 'later' });
+    expect(seen.map(({ init }) => init.method)).toEqual(['PUT', 'GET']);
+  });
+
+  it('that failed is heard of as any other', async () => {
+    serve(() => new Response('{}'));
+    vi.stubGlobal('ivrakEarly', new Map([['/api/catalog', Promise.reject(new TypeError('gone'))]]));
+    expect(await failing(api.get('/api/catalog'))).toBeInstanceOf(OfflineError);
+  });
+});
+
 describe('refusals', () => {
   it('carry status, words, issues and the row as it is now', async () => {
     serve(() =>

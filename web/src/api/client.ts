@@ -28,16 +28,14 @@ export const whoAmI = (): string => localStorage.getItem(PERSON_KEY) ?? 'local';
 export const setWhoAmI = (id: string): void => localStorage.setItem(PERSON_KEY, id);
 
 declare global {
-  interface Window {
-    /** Calls that were begun before this was loaded, by path; absent while developing. */
-    ivrakEarly?: Map<string, Promise<Response>>;
-  }
+  /** Calls that were begun before this was loaded, by path; absent while developing. See web/public/early.js. */
+  var ivrakEarly: Map<string, Promise<Response>> | undefined;
 }
 
 /** A call that is under way already, once. */
 function early(method: string, path: string): Promise<Response> | undefined {
-  const begun = method === 'GET' ? window.ivrakEarly?.get(path) : undefined;
-  if (begun !== undefined) window.ivrakEarly?.delete(path);
+  const begun = method === 'GET' ? globalThis.ivrakEarly?.get(path) : undefined;
+  if (begun !== undefined) globalThis.ivrakEarly?.delete(path);
   return begun;
 }
 

@@ -52,7 +52,7 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
   const [withAlternatives, setAlternatives] = useState(true);
   const [isLessOrders, setLessOrders] = useState(true);
   const [leastShelfDays, setShelf] = useState<number | null>(365);
-  const [pricesWaste, setWaste] = useState(false);
+  const [wastePercent, setWaste] = useState<number | null>(0);
   const chosen = lacking.filter(({ kitId }) => !without.has(kitId));
   const forStores = useMemo(() => (without.has(STORES) ? [] : belowMinimum(minimums.data, have)), [without, minimums, have]);
   const problem = useMemo((): BuyingProblem => {
@@ -63,9 +63,9 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
       suppliers: book.data.suppliers,
       leastShelfDays: leastShelfDays ?? 0,
       authorisedOnly: [...catalog.values()].filter(({ sellerMatters }) => sellerMatters).map(({ id }) => id),
-      wasteShare: pricesWaste ? 1 : 0,
+      wasteShare: (wastePercent ?? 0) / 100,
     };
-  }, [chosen, withAlternatives, catalog, book, leastShelfDays, pricesWaste, forStores, isLessOrders, orders]);
+  }, [chosen, withAlternatives, catalog, book, leastShelfDays, wastePercent, forStores, isLessOrders, orders]);
   const payers: Wanted[] = [
     ...chosen.map(({ kitId, kitName, lines }) => {
       const carrier = people.find(({ id }) => id === mustered.find((kit) => kit.id === kitId)?.personId);
@@ -112,16 +112,20 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
           onChange={(event) => setAlternatives(event.currentTarget.checked)}
         />
         <Switch
-          label="Price in what would be left over"
-          checked={pricesWaste}
-          onChange={(event) => setWaste(event.currentTarget.checked)}
-        />
-        <Switch
           label="Leave out what is on order"
           checked={isLessOrders}
           onChange={(event) => setLessOrders(event.currentTarget.checked)}
         />
         <DecimalInput label="Dated goods last at least" unit="days" max={3650} decimals={0} value={leastShelfDays} onChange={setShelf} />
+        <DecimalInput
+          label="Of what is left over, lapses unused"
+          unit="%"
+          max={100}
+          decimals={0}
+          value={wastePercent}
+          onChange={setWaste}
+        />
+        <p className="small muted">A planning value: with more of it, smaller packs win where large ones would only lie over.</p>
         <p className="small muted">Where a forged thing would kill, only sellers that are known as authorised count.</p>
         <Minimums key={minimums.version} stored={minimums} have={have} />
       </section>

@@ -1,5 +1,6 @@
 import {
   addDays,
+  allocatedMinor,
   type BuyingPlan,
   type BuyingProblem,
   crewShares,
@@ -79,6 +80,7 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
         () => queryClient.invalidateQueries({ queryKey: ['orders'] }),
       );
   };
+  const needed = allocatedMinor(plan);
   const left = plan.leftover.map(({ kind, count }) => `${count} × ${kindName(kind)}`).join(', ');
   return (
     <section className="buying-plan" aria-label="The plan">
@@ -148,7 +150,8 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
       )}
       {left !== '' && (
         <p>
-          <b>Left over:</b> {left}.
+          <b>Left over:</b> {left}. Of the outlay <span className="mono">{price(needed)}</span> is for what is needed,{' '}
+          <span className="mono">{price(plan.total - needed)}</span> lies over in packs.
         </p>
       )}
       <Shares plan={plan} kits={kits} payers={payers} />

@@ -50,7 +50,14 @@ export function AppFrame() {
 function useQuiet(): boolean {
   const [isQuiet, setQuiet] = useState(false);
   useEffect(() => {
-    const wait = requestIdleCallback(() => setQuiet(true), { timeout: 3000 });
+    const wait = requestIdleCallback(
+      () => {
+        setQuiet(true);
+        // What was logged while the server was away is sent from any screen.
+        void import('../use/useLog.ts');
+      },
+      { timeout: 3000 },
+    );
     return () => cancelIdleCallback(wait);
   }, []);
   return isQuiet;

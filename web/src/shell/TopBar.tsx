@@ -1,7 +1,9 @@
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
 import { IconBulbOff, IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
-import { Link, NavLink, useParams } from 'react-router';
+import { Link, NavLink, useMatch } from 'react-router';
 import { useLamp } from '../theme/lamp.ts';
+import { clock } from '../use/clock.ts';
+import { readKept } from '../use/keptLog.ts';
 
 const PLACES = [
   { to: '/', name: 'Muster' },
@@ -12,7 +14,7 @@ const PLACES = [
 ];
 
 export function TopBar() {
-  const { id } = useParams();
+  const kitId = useMatch('/kits/:id/*')?.params.id;
   return (
     <header className="top-bar">
       <a className="skip-link" href="#main">
@@ -36,10 +38,19 @@ export function TopBar() {
       <ActionIcon component={Link} to="/settings" variant="transparent" className="top-icon" aria-label="Settings">
         <IconSettings size={20} />
       </ActionIcon>
-      <Link to={id === undefined ? '/use' : `/use/${id}`} className="use-button">
-        Log a use
-      </Link>
+      <UseButton kitId={kitId} />
     </header>
+  );
+}
+
+/** One press from anywhere: to a log that is running, or to begin one. */
+function UseButton({ kitId }: { kitId: string | undefined }) {
+  const log = readKept();
+  const to = kitId ?? log?.kitId;
+  return (
+    <Link to={to === undefined ? '/use' : `/use/${to}`} className="use-button">
+      {log === null ? 'Log a use' : `In use since ${clock(log.startedAt)}`}
+    </Link>
   );
 }
 

@@ -12,25 +12,39 @@ function isTyping(target: EventTarget | null): boolean {
   );
 }
 
+const PAUSE_MS = 1000;
+
+/**
+ * Puts keys together: `g` waits for a second one and is named with it, "g s"; alone, or followed too late, it is nothing. `atMs` counts
+ * from when the page began, so it may be small.
+ */
+export function keyNames(): (key: string, atMs: number, isBound: (name: string) => boolean) => string | null {
+  let afterG = Number.NEGATIVE_INFINITY;
+  return (key, atMs, isBound) => {
+    const isSecond = atMs - afterG < PAUSE_MS;
+    const name = isSecond ? `g ${key}` : key;
+    if (!isSecond && key === 'g') {
+      afterG = atMs;
+      return null;
+    }
+    if (!isBound(name)) return null;
+    afterG = Number.NEGATIVE_INFINITY;
+    return name;
+  };
+}
+
 /** Binds single keys; a capital letter means that Shift is held. `g x` is the key x within a second of g. */
 export function useKeys(keys: KeyMap): void {
   const latest = useRef(keys);
   latest.current = keys;
   useEffect(() => {
-    let afterG = 0;
+    const nameOf = keyNames();
     const handle = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
-      const isSecond = event.timeStamp - afterG < 1000;
-      const name = isSecond ? `g ${event.key}` : event.key;
-      if (!isSecond && event.key === 'g') {
-        afterG = event.timeStamp;
-        return;
-      }
-      const act = latest.current[name];
-      if (act === undefined) return;
-      afterG = 0;
+      const name = nameOf(event.key, event.timeStamp, (one) => latest.current[one] !== undefined);
+      if (name === null) return;
       event.preventDefault();
-      act(event);
+      latest.current[name]?.(event);
     };
     window.addEventListener('keydown', handle);
     return () => window.removeEventListener('keydown', handle);

@@ -10,6 +10,7 @@ import { catalogNow, kindName } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
 import { Refusal } from '../shell/Refusal.tsx';
+import { useStoredLog } from '../use/useStoredLog.ts';
 import { packedKinds } from './packedKinds.ts';
 import './stores.css';
 import { WholeAgain } from './WholeAgain.tsx';
@@ -27,6 +28,7 @@ export function RestockPage() {
   if (restock.isError) return <Failure error={restock.error} />;
   if (restock.data === undefined) return <Blank label="Looking through the stores" />;
   const only = params.get('kit');
+  const after = params.get('after');
   const kits = restock.data.kits.filter(({ kitId, lines }) => (only === null ? lines.length > 0 : kitId === only));
   const isLacking = kits.some(({ lines }) => lines.length > 0);
   return (
@@ -43,6 +45,7 @@ export function RestockPage() {
         {only !== null && <Link to="/restock">All kits</Link>}
         <Link to="/buy">What to order where</Link>
       </div>
+      {after !== null && <Missed logId={after} />}
       {kits.map((kit) => (
         <RestockKit key={kit.kitId} kit={kit} isAlone={only !== null} />
       ))}
@@ -57,6 +60,23 @@ export function RestockPage() {
 }
 
 const useKit = (id: string) => useQuery(kitQuery(id));
+
+/** What was said to be missing in the debrief that leads here: the moment to lay it out. */
+function Missed({ logId }: { logId: string }) {
+  const missed = (useStoredLog(logId).data?.debriefs ?? []).flatMap(({ lessons }) =>
+    lessons.flatMap((lesson) => (lesson.what === 'missing' ? [lesson] : [])),
+  );
+  if (missed.length === 0) return null;
+  return (
+    <ul className="restock-missed">
+      {missed.map(({ kitId, text }) => (
+        <li key={text}>
+          Was missing: {text}. <Link to={`/kits/${kitId}/bench`}>Lay it out</Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
 
 /** After the last piece is back: made ready, looked through, and good until when. Before that, what stands in the way. */
 function OneKit({ id, isLacking }: { id: string; isLacking: boolean }) {

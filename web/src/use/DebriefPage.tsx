@@ -12,7 +12,7 @@ import {
 } from '@ivrak/core';
 import { Button, Checkbox, NumberInput, Select, TextInput } from '@mantine/core';
 import { useQueries, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { ApiError, api, messageOf } from '../api/client.ts';
 import { kitQuery, useRefresh } from '../api/queries.ts';
@@ -23,7 +23,8 @@ import { Failure } from '../shell/Failure.tsx';
 import { Refusal } from '../shell/Refusal.tsx';
 import { clock } from './clock.ts';
 import './debrief.css';
-import { useUseLog } from './useLog.ts';
+import { unsentOf } from './keptLog.ts';
+import { send, useUseLog } from './useLog.ts';
 import { type DebriefedLog, useStoredLog } from './useStoredLog.ts';
 
 /** Afterwards, in quiet: what became of each thing, cleaning and waste, what was learned. The kits are not ready until this is done. */
@@ -34,6 +35,14 @@ export function DebriefPage() {
     queries: (stored.data?.kitIds ?? []).map(kitQuery),
   });
   const kept = useUseLog((state) => state.log);
+  const isBehind =
+    kept?.id === id && stored.data !== undefined && unsentOf(kept).length === 0 && stored.data.entries.length < kept.sent.length;
+  const { refetch } = stored;
+  useEffect(() => {
+    if (isBehind) void refetch();
+  }, [isBehind, refetch]);
+  // A debrief on half of the log would miss what is still in this browser.
+  if (kept?.id === id && unsentOf(kept).length > 0) return <NotSentYet error={stored.error} />;
   if (stored.data === undefined)
     return stored.isError ? (
       kept?.id === id ? (
@@ -54,7 +63,10 @@ function NotSentYet({ error }: { error: unknown }) {
   return (
     <main id="main" className="notice-page">
       <h1>The log is in this browser</h1>
-      <p>{messageOf(error)} The debrief waits until the server has the log; it is sent by itself.</p>
+      <p>{error === null ? '' : `${messageOf(error)} `}The debrief waits until the server has all of the log; it is sent by itself.</p>
+      <button type="button" className="link-button" onClick={() => void send()}>
+        Send now
+      </button>
       <Link to="/use">Back</Link>
     </main>
   );

@@ -63,6 +63,19 @@ export function LogLines({ entries, retime, takeBack }: LogLinesProps) {
   );
 }
 
+const two = (value: number): string => String(value).padStart(2, '0');
+const timeOf = (at: string): string => `${two(new Date(at).getHours())}:${two(new Date(at).getMinutes())}`;
+
+/** The same day at another minute; the day before where that would lie ahead. Null: it is no time, or the same minute. */
+export function atTime(at: string, time: string, nowMs = Date.now()): string | null {
+  const [, hours, minutes] = /^(\d\d):(\d\d)$/.exec(time) ?? [];
+  if (hours === undefined || time === timeOf(at)) return null;
+  const then = new Date(at);
+  then.setHours(Number(hours), Number(minutes), 0, 0);
+  if (then.getTime() > nowMs) then.setDate(then.getDate() - 1);
+  return then.toISOString();
+}
+
 const STEPS_MIN = [-10, -5, -1, 1] as const;
 
 function PutRight({ entry, retime, takeBack }: { entry: Counted; retime: (to: string) => void; takeBack: () => void }) {
@@ -83,6 +96,16 @@ function PutRight({ entry, retime, takeBack }: { entry: Counted; retime: (to: st
           {Math.abs(minutes)} min
         </button>
       ))}
+      <input
+        type="time"
+        className="pad-key"
+        aria-label={`Time of: ${text}`}
+        defaultValue={timeOf(entry.at)}
+        onBlur={(event) => {
+          const to = atTime(entry.at, event.currentTarget.value);
+          if (to !== null) retime(to);
+        }}
+      />
       <button type="button" className="pad-key" onClick={takeBack} aria-label={`Take back: ${text}`}>
         Take back
       </button>

@@ -9,7 +9,6 @@ import {
   RUNGS,
   type StoredUnit,
   type UseEntry,
-  verbOf,
 } from '@ivrak/core';
 import { IconBulb, IconX } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
@@ -17,7 +16,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, messageOf } from '../api/client.ts';
 import { kitQuery } from '../api/queries.ts';
-import { catalogNow, kindName } from '../kit/catalog.ts';
+import { catalogNow } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { CAUTION } from '../shell/caution.ts';
 import { Failure } from '../shell/Failure.tsx';
@@ -28,6 +27,7 @@ import { clock, useNow } from './clock.ts';
 import { LogLines } from './LogLines.tsx';
 import { Acts, TheirThings } from './TheirThings.tsx';
 import './use.css';
+import { UseRow } from './UseRow.tsx';
 import { lookAgain, type NewEntry, type StoredLog, send, useUseLog } from './useLog.ts';
 import { Vitals } from './Vitals.tsx';
 import { keepWithinReach } from './withoutServer.ts';
@@ -286,51 +286,5 @@ function NoteField({ keep }: { keep: (text: string) => void }) {
         Keep
       </button>
     </form>
-  );
-}
-
-interface UseRowProps {
-  unit: StoredUnit;
-  number: number;
-  uses: readonly { id: string; at: string; pieces: number }[];
-  left: number;
-  usedElsewhere: number;
-  tap: () => void;
-  takeBack: (entryId: string) => void;
-}
-
-function UseRow({ unit, number, uses, left, usedElsewhere, tap, takeBack }: UseRowProps) {
-  const kind = catalogNow().get(unit.kind);
-  const name = kindName(unit.kind);
-  const last = uses.at(-1);
-  const count = uses.reduce((sum, { pieces }) => sum + pieces, 0);
-  const total = usedElsewhere + left;
-  const unitName = kind === undefined || kind.pieceName === 'piece' ? '' : ` ${kind.pieceName}${total === 1 ? '' : 's'}`;
-  const some = total > 1 ? `${count} of ${total}${unitName} · ` : '';
-  return (
-    <li className={uses.length > 0 ? 'use-row is-used' : 'use-row'}>
-      <button type="button" className="use-tap" disabled={left <= 0} onClick={tap}>
-        <span className="use-number">{number}</span>
-        <span className="grow">
-          <b>{name}</b>
-          <span className="small muted">
-            {last !== undefined
-              ? `${some}${verbOf(unit.kind, catalogNow())} · ${clock(last.at)}`
-              : left <= 0
-                ? 'used on another casualty'
-                : `tap when used${left > 1 ? ` · ${left}${unitName} here` : ''}`}
-          </span>
-          {unit.condition === 'suspect' && <span className="small state-gap">suspect</span>}
-        </span>
-        <span className={`use-box${uses.length > 0 ? ' is-on' : ''}`} aria-hidden="true">
-          {count > 1 ? count : count === 1 ? '✓' : ''}
-        </span>
-      </button>
-      {last !== undefined && (
-        <button type="button" className="use-undo" onClick={() => takeBack(last.id)} aria-label={`Take back one ${name}`}>
-          −1
-        </button>
-      )}
-    </li>
   );
 }
