@@ -205,6 +205,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await phone.follow('Handed over: debrief');
     await phone.choose('What became of Shears, full size', 'lost');
     await phone.press('Debriefed: on to restocking');
+    await phone.seesNamed('Restock Boathouse wall box', 'region');
     await phone.isAccessible('Restock, after a use');
     await phone.fitsAcross('Restock, after a use');
     await phone.press('Put back Shears, full size');

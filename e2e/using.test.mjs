@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { startServer } from './browser.mjs';
 import { withCrew } from './crew.mjs';
-import { by } from './page.mjs';
+import { by, printedPages } from './page.mjs';
 
 const scene = withCrew();
 const PHONE = { width: 390, height: 844, isMobile: true, hasTouch: true };
@@ -117,6 +117,7 @@ describe('the whole loop on a phone', () => {
 
     await person.follow('Handed over: debrief');
     await person.sees('What became of it');
+    await person.page.evaluate(() => window.scrollTo(0, 0));
     await person.isAccessible('Debrief');
     await person.fitsAcross('Debrief');
     expect((await scene.api('/api/kits/console-case')).openUse).not.toBeNull();
@@ -175,5 +176,16 @@ describe('the whole loop on a phone', () => {
     expect(after.inspectedOn).toBe('2026-11-25');
     expect(after.summary.gap).toBeNull();
     expect(await person.page.$(by('Red lamp', 'button'))).toBeNull();
+  });
+});
+
+describe('the hand-over sheet on paper', () => {
+  it('is one page of A5', async () => {
+    const { person, api } = scene;
+    const [log] = (await api('/api/use-logs')).logs;
+    await person.goTo(`${scene.server.url}/hand-over/${log.id}`);
+    await person.seesNamed('The sheet as plain text, for any phone', 'image');
+    const sheets = await printedPages(person.page);
+    expect(sheets.map(({ wMm, hMm }) => [Math.round(wMm), Math.round(hMm)])).toEqual([[148, 210]]);
   });
 });

@@ -68,6 +68,13 @@ describe('the debrief', () => {
       units: [{ unitId: tourniquet.id, fate: 'cleaned', pieces: 1 }],
     });
     expect(issuesOf(washed)).toContain('units.0.fate');
+    const tooMany = await call('post', '/api/use-logs/log-a/debrief', {
+      version: log.version,
+      units: log.entries.flatMap((entry: { unitId?: string }) =>
+        entry.unitId === undefined ? [] : [{ unitId: entry.unitId, fate: 'used', pieces: 900 }],
+      ),
+    });
+    expect(issuesOf(tooMany)).toEqual(['units.0.pieces']);
     const stale = await call('post', '/api/use-logs/log-a/debrief', { version: log.version - 1, units: [] });
     expect(stale.status).toBe(409);
   });

@@ -201,7 +201,13 @@ async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief):
   const changes: Change[] = [];
   for (const [index, { unitId, fate, pieces }] of gone) {
     const place = fate === 'used' ? 'used' : 'discarded';
-    const { change, kind } = await takeFromUnit(tx, kit.id, { unitId, count: pieces }, `units.${index}.`, place);
+    const { change, kind } = await takeFromUnit(
+      tx,
+      kit.id,
+      { unitId, count: pieces },
+      { unitId: `units.${index}.unitId`, count: `units.${index}.pieces` },
+      place,
+    );
     changes.push(change);
     await tx
       .insert(useEvents)

@@ -70,7 +70,13 @@ async function logUse(
   await tx.insert(uses).values({ id, kitId: kit.id, at: input.at });
   const changes: Change[] = [];
   for (const [index, event] of input.events.entries()) {
-    const { change, kind } = await takeFromUnit(tx, kit.id, event, `events.${index}.`, 'used');
+    const { change, kind } = await takeFromUnit(
+      tx,
+      kit.id,
+      event,
+      { unitId: `events.${index}.unitId`, count: `events.${index}.count` },
+      'used',
+    );
     changes.push(change);
     await tx
       .insert(useEvents)
@@ -88,17 +94,18 @@ export async function takeFromUnit(
   tx: Tx,
   kitId: string,
   event: { unitId: string; count: number },
-  path: string,
+  /** Where in the request the two stand, for what is refused. */
+  paths: { unitId: string; count: string },
   place: 'used' | 'discarded',
 ): Promise<{ change: Change; kind: string }> {
   const row = await findUnit(tx, event.unitId).catch(() => null);
-  if (row === null || row.units.kitId !== kitId) throw unacceptable([{ path: `${path}unitId`, message: 'is not in this kit' }]);
+  if (row === null || row.units.kitId !== kitId) throw unacceptable([{ path: paths.unitId, message: 'is not in this kit' }]);
   const unit = toStoredUnit(row.units, row.lots);
   const kind = KIND_CATALOG.get(unit.kind);
-  if (kind === undefined) throw unacceptable([{ path: `${path}unitId`, message: `is of the unknown kind "${unit.kind}"` }]);
+  if (kind === undefined) throw unacceptable([{ path: paths.unitId, message: `is of the unknown kind "${unit.kind}"` }]);
   const taken = takePieces(unit, kind, event.count);
   if (!taken.ok)
-    throw unacceptable([{ path: `${path}count`, message: `only ${taken.left} ${kind.pieceName}${taken.left === 1 ? '' : 's'} left` }]);
+    throw unacceptable([{ path: paths.count, message: `only ${taken.left} ${kind.pieceName}${taken.left === 1 ? '' : 's'} left` }]);
   const version = row.units.version + 1;
   if (taken.rest === null)
     await tx

@@ -23,8 +23,8 @@ export function BuyingPage() {
   const orders = useOrders();
   const minimums = useMinimums();
   const stores = useStores();
-  const error = restock.error ?? offers.error ?? orders.error ?? minimums.error ?? stores.error;
-  if (error !== null) return <Failure error={error} />;
+  const failed = [restock, offers, orders, minimums, stores].find(({ isLoadingError }) => isLoadingError);
+  if (failed !== undefined) return <Failure error={failed.error} />;
   if (!restock.data || !offers.data || !orders.data || !minimums.data || !stores.data) return <Blank label="Reckoning up" />;
   // What may still go into a kit counts, in units of its kind.
   const have = new Map<string, number>();

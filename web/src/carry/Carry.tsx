@@ -38,7 +38,7 @@ export function Carry() {
   const answer = useCarryTold();
   const [params, setParams] = useSearchParams();
   const { error, keep } = useKeep();
-  if (answer.isError) return <Failure error={answer.error} />;
+  if (answer.isLoadingError) return <Failure error={answer.error} />;
   if (answer.data === undefined) return <Blank label="Laying the loadouts out" />;
   const told = answer.data;
   const open = (id: string) => setParams({ loadout: id }, { replace: true });

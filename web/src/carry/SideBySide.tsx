@@ -21,7 +21,7 @@ const aloneLoadout = (id: string, name: string): Loadout =>
 /** Up to four kits or loadouts beside each other: needs, seconds, mass, thickness, price. */
 export function SideBySide() {
   const answer = useCarryTold();
-  if (answer.isError) return <Failure error={answer.error} />;
+  if (answer.isLoadingError) return <Failure error={answer.error} />;
   if (answer.data === undefined) return <Blank label="Laying them side by side" />;
   return (
     <main id="main" className="carry-page">

@@ -15,7 +15,7 @@ export function TakePage() {
   const positions = useCatalog((state) => state.positions);
   const [params, setParams] = useSearchParams();
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
-  if (answer.isError) return <Failure error={answer.error} />;
+  if (answer.isLoadingError) return <Failure error={answer.error} />;
   if (answer.data === undefined) return <Blank label="Laying it out" />;
   const told = answer.data;
   const stored = told.loadouts.find(({ id }) => id === params.get('loadout')) ?? told.loadouts[0];

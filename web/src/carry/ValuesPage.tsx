@@ -24,7 +24,7 @@ const GROUPS: { name: string; keys: readonly ReachValue[] }[] = [
 /** Every number that seconds to hand are made of, in one place. */
 export function ValuesPage() {
   const answer = useCarryTold();
-  if (answer.isError) return <Failure error={answer.error} />;
+  if (answer.isLoadingError) return <Failure error={answer.error} />;
   if (answer.data === undefined) return <Blank label="Fetching the values" />;
   return (
     <main id="main" className="carry-page">

@@ -16,7 +16,7 @@ import { type CarryTold, useCarryTold } from './told.ts';
 export function WeekPage() {
   const answer = useCarryTold();
   const people = usePeople();
-  if (answer.isError) return <Failure error={answer.error} />;
+  if (answer.isLoadingError) return <Failure error={answer.error} />;
   if (answer.data === undefined || people.data === undefined) return <Blank label="Laying the week out" />;
   return (
     <main id="main" className="carry-page">

@@ -23,7 +23,8 @@ export function CrewPage() {
   const told = useCarryTold();
   const crew = useCrew();
   const places = usePlaces();
-  if (told.isError || crew.isError || places.isError) return <Failure error={told.error ?? crew.error ?? places.error} />;
+  if (told.isLoadingError || crew.isLoadingError || places.isLoadingError)
+    return <Failure error={told.error ?? crew.error ?? places.error} />;
   if (told.data === undefined || crew.data === undefined || places.data === undefined) return <Blank label="Calling the crew" />;
   return (
     <main id="main" className="carry-page">

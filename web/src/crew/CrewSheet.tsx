@@ -20,7 +20,8 @@ export function CrewSheet() {
   const places = usePlaces();
   const positions = useCatalog((state) => state.positions);
   const [params, setParams] = useSearchParams();
-  if (told.isError || crew.isError || places.isError) return <Failure error={told.error ?? crew.error ?? places.error} />;
+  if (told.isLoadingError || crew.isLoadingError || places.isLoadingError)
+    return <Failure error={told.error ?? crew.error ?? places.error} />;
   if (told.data === undefined || crew.data === undefined || places.data === undefined) return <Blank label="Setting the sheet" />;
   const { people } = crew.data;
   const rows = whereIs(told.data.kits, people, places.data.data, positions);

@@ -32,8 +32,8 @@ export function Inspect() {
   const settings = useSettings();
   const kit = useQuery(kitQuery(id));
   const inspections = useInspections(id);
-  if (kit.isError) return <Failure error={kit.error} />;
-  if (inspections.isError) return <Failure error={inspections.error} />;
+  if (kit.isLoadingError) return <Failure error={kit.error} />;
+  if (inspections.isLoadingError) return <Failure error={inspections.error} />;
   if (kit.data === undefined || settings.data === undefined || inspections.data === undefined) return <Blank label="Opening the kit" />;
   return <Inspecting key={id} kit={kit.data} today={settings.data.today} open={inspections.data.open} before={inspections.data.finished} />;
 }

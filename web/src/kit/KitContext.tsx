@@ -50,7 +50,8 @@ export function KitProvider({ id, today, loading, failed, children }: KitProvide
       void saveNow();
     };
   }, []);
-  if (query.error) return failed(query.error);
+  // One that is here stays here when asking for it again fails: what is being laid out must not go with the server.
+  if (query.isLoadingError) return failed(query.error);
   if (kit === undefined || draft === null) return loading;
   return (
     <Judged kit={kit} draft={draft} today={today}>

@@ -21,7 +21,7 @@ export function Muster() {
   const restock = useRestock();
   const [isMaking, setMaking] = useState(false);
   const measuring = useMeasureMissing(kits.data);
-  if (kits.isError) return <Failure error={kits.error} />;
+  if (kits.isLoadingError) return <Failure error={kits.error} />;
   if (kits.data === undefined) return <Blank label="Mustering the kits" />;
   const all = kits.data.kits;
   return (

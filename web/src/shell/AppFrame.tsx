@@ -30,7 +30,8 @@ export function AppFrame() {
     'g l': () => navigate('/use'),
     'g e': () => navigate('/settings'),
   });
-  if (settings.isError) return <ServerGone error={settings.error} retry={() => void settings.refetch()} />;
+  // Once a screen stands, a server that goes away takes nothing from it: what is being written there must not be lost.
+  if (settings.isLoadingError) return <ServerGone error={settings.error} retry={() => void settings.refetch()} />;
   if (settings.data === undefined || catalog.isPending) return <div className="app-frame" aria-busy="true" />;
   if (settings.data.cautionReadAt === null) return <FirstRun />;
   const isUse = /^\/(use|hand-over)\/./.test(pathname);

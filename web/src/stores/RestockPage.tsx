@@ -25,7 +25,7 @@ type Moved = Pick<Spare, 'unitId' | 'take' | 'version'>;
 export function RestockPage() {
   const restock = useRestock();
   const [params] = useSearchParams();
-  if (restock.isError) return <Failure error={restock.error} />;
+  if (restock.isLoadingError) return <Failure error={restock.error} />;
   if (restock.data === undefined) return <Blank label="Looking through the stores" />;
   const only = params.get('kit');
   const after = params.get('after');
@@ -81,7 +81,7 @@ function Missed({ logId }: { logId: string }) {
 /** After the last piece is back: made ready, looked through, and good until when. Before that, what stands in the way. */
 function OneKit({ id, isLacking }: { id: string; isLacking: boolean }) {
   const kit = useKit(id);
-  if (kit.isError) return <Failure error={kit.error} />;
+  if (kit.isLoadingError) return <Failure error={kit.error} />;
   if (kit.data === undefined) return null;
   const { openUse, name } = kit.data;
   if (openUse !== null)

@@ -28,7 +28,7 @@ export function Stores() {
   const words = useDeferredValue(search.toLowerCase());
   const units = stores.data?.units;
   const { spares, practice } = useMemo(() => split(units ?? [], words), [units, words]);
-  if (stores.isError) return <Failure error={stores.error} />;
+  if (stores.isLoadingError) return <Failure error={stores.error} />;
   if (stores.data === undefined || units === undefined) return <Blank label="Opening the stores" />;
   const { today, gtins } = stores.data;
   const part = params.get('take');

@@ -60,8 +60,8 @@ export function Upkeep() {
   const kits = useKits().data?.kits ?? [];
   const people = usePeople().data?.people ?? [];
   const [params, setParams] = useSearchParams();
-  if (upkeep.isError) return <Failure error={upkeep.error} />;
-  if (horizon.isError) return <Failure error={horizon.error} />;
+  if (upkeep.isLoadingError) return <Failure error={upkeep.error} />;
+  if (horizon.isLoadingError) return <Failure error={horizon.error} />;
   if (upkeep.data === undefined || horizon.data === undefined) return <Blank label="Reading the dates" />;
   const set = (name: string, usual: string) => (value: string | null) =>
     setParams(

@@ -12,7 +12,7 @@ import { useOpenLogs } from './useStoredLog.ts';
 /** Which kit was opened. */
 export function ChooseKit() {
   const kits = useKits();
-  if (kits.isError) return <Failure error={kits.error} />;
+  if (kits.isLoadingError) return <Failure error={kits.error} />;
   if (kits.data === undefined) return <Blank label="Looking for the kits" />;
   const all = kits.data.kits;
   return (

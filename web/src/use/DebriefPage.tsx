@@ -56,7 +56,7 @@ export function DebriefPage() {
   // A kit that was retired meanwhile has nothing left to reconcile.
   const found = kits.flatMap(({ data }) => data ?? []);
   if (kits.some(({ isPending }) => isPending)) return <Blank label="Opening the kits" />;
-  return <Debriefing key={stored.data.version} log={stored.data} kits={found} />;
+  return <Debriefing key={stored.data.id} log={stored.data} kits={found} />;
 }
 
 function NotSentYet({ error }: { error: unknown }) {
@@ -96,7 +96,9 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
   const navigate = useNavigate();
   const own = kits.map(toDebriefKit);
   const lines = debriefLines(log, log.debriefs, own, catalogNow());
-  const [said, setSaid] = useState(() => firstSaid(lines));
+  const [answered, setSaid] = useState(() => firstSaid(lines));
+  // What another phone sends meanwhile is asked for as well, and takes nothing of what was answered.
+  const said = [...answered, ...firstSaid(lines.filter(({ unitId }) => !answered.some((one) => one.unitId === unitId)))];
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [lessons, setLessons] = useState<Lesson[]>([]);
   const [error, setError] = useState<string | null>(null);

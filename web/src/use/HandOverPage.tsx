@@ -58,7 +58,7 @@ export function HandOverPage() {
           ))}
         </div>
         <aside className="hand-over-take">
-          <Code symbol="qr" text={text} alt="The sheet as plain text, for any phone" sizeMm={text.length > 400 ? 58 : 46} />
+          <Code symbol="qr" text={text} alt="The sheet as plain text, for any phone" sizeMm={62} />
           <p className="small muted">Any phone’s camera reads the sheet off this code, as plain text. Nothing goes over a network.</p>
           <div className="no-print hand-over-tools">
             <Button size="md" onClick={() => window.print()}>

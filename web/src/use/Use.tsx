@@ -36,7 +36,7 @@ import { keepWithinReach } from './withoutServer.ts';
 export function Use() {
   const { id = '' } = useParams();
   const kit = useQuery({ ...kitQuery(id), staleTime: 60_000 });
-  if (kit.data === undefined) return kit.isError ? <Failure error={kit.error} /> : <Blank label="Opening the kit" />;
+  if (kit.data === undefined) return kit.isLoadingError ? <Failure error={kit.error} /> : <Blank label="Opening the kit" />;
   return <Moment key={id} kit={kit.data} />;
 }
 
