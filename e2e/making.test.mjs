@@ -85,10 +85,22 @@ describe('a sleeve that was measured', () => {
     await person.press('Take it away');
     await person.sees('change that first');
     await fill('tow-panel', { containerId: 'trouser-sleeve' });
+    // The catalogue comes late, and the person goes on meanwhile: what they opened stays open.
+    await person.page.evaluate(() => {
+      const { fetch } = window;
+      window.fetch = async (address, ...rest) => {
+        if (String(address).includes('/api/catalog')) await new Promise((resolve) => setTimeout(resolve, 1500));
+        window.catalogCame = String(address).includes('/api/catalog');
+        return fetch(address, ...rest);
+      };
+    });
     await person.press('Take it away');
     await expect.poll(own).toBeUndefined();
 
     await person.press('Add a place');
+    await person.waitFor(
+      () => window.catalogCame && ![...document.querySelectorAll('button')].some(({ textContent }) => textContent === 'Shin wrap'),
+    );
     await person.type('Name', 'Thigh strap');
     await person.type('Thickness', '55');
     await person.press('Add it');

@@ -34,7 +34,7 @@ interface LoadoutEditorProps {
 export function LoadoutEditor({ told, draft, view, conflicts, gone }: LoadoutEditorProps) {
   const { loadout, change } = draft;
   const people = usePeople().data?.people ?? [];
-  const { error, keep } = useKeep();
+  const { error, keepAndGo } = useKeep();
   const free = told.kits.filter(({ id }) => !loadout.kits.some(({ kitId }) => kitId === id));
   const setKit = (kitId: string, next: Partial<CarriedKit>) =>
     change({ kits: loadout.kits.map((one) => (one.kitId === kitId ? { ...one, ...next } : one)) });
@@ -102,7 +102,10 @@ export function LoadoutEditor({ told, draft, view, conflicts, gone }: LoadoutEdi
         />
       )}
       <OwnThings own={loadout.own} change={(own) => change({ own })} />
-      <Button variant="default" onClick={() => void keep(() => api.delete(`/api/loadouts/${loadout.id}?version=${draft.version()}`), gone)}>
+      <Button
+        variant="default"
+        onClick={() => void keepAndGo(() => api.delete(`/api/loadouts/${loadout.id}?version=${draft.version()}`), gone)}
+      >
         Take this loadout away
       </Button>
       <p className="small muted">Its kits stay where they are. What it holds is counted with the stock of today.</p>

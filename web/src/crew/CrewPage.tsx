@@ -76,7 +76,7 @@ function Crew({ told, people, places }: { told: CarryTold; people: readonly Stor
           key={editing === 'new' ? 'new' : editing.id}
           person={edited}
           taken={new Set(people.map(({ id }) => id))}
-          close={() => setEditing(null)}
+          close={() => setEditing((now) => (now === editing ? null : now))}
         />
       )}
     </div>

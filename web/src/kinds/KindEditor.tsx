@@ -94,7 +94,7 @@ interface KindEditorProps {
 export function KindEditor({ kind: kept, version, shipped, close }: KindEditorProps) {
   const catalog = useCatalog((state) => state.catalog);
   const [kind, setKind] = useState(kept ?? BLANK);
-  const { error, keep: send } = useKeep();
+  const { error, keepAndGo } = useKeep();
   const [isChecked, setChecked] = useState(false);
   const set = (change: Partial<Kind>) => setKind((before) => ({ ...before, ...change }));
   const named = kept === null ? { ...kind, id: freeId(kind.name, new Set(catalog.keys())) } : kind;
@@ -109,7 +109,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
   const keep = () => {
     setChecked(true);
     if (!parsed.success) return;
-    void send(
+    void keepAndGo(
       () => api.put(`/api/kinds/${parsed.data.id}`, { version, kind: parsed.data }),
       () => close(parsed.data.id),
     );
@@ -254,7 +254,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
           <Button
             variant="default"
             onClick={() =>
-              void send(
+              void keepAndGo(
                 () => api.delete(`/api/kinds/${kept.id}?version=${version}`),
                 () => close(shipped === undefined ? null : kept.id),
               )

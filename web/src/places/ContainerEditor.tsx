@@ -43,7 +43,7 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
   const known = useCatalog((state) => state.containers);
   const [container, setContainer] = useState(kept ?? BLANK);
   const [isChecked, setChecked] = useState(false);
-  const { error, keep } = useKeep();
+  const { error, keepAndGo } = useKeep();
   const set = (change: Partial<Container>) => setContainer((before) => ({ ...before, ...change }));
   const isNew = version === null;
   const named = isNew ? { ...container, id: freeId(container.name, new Set(known.map(({ id }) => id))) } : container;
@@ -130,7 +130,7 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
         <Button
           onClick={() => {
             setChecked(true);
-            if (parsed.success) void keep(() => api.put(`/api/containers/${parsed.data.id}`, { version, data: parsed.data }), close);
+            if (parsed.success) void keepAndGo(() => api.put(`/api/containers/${parsed.data.id}`, { version, data: parsed.data }), close);
           }}
         >
           {isNew ? 'Add it' : 'Keep'}
@@ -138,7 +138,7 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
         {!isNew && (
           <Button
             variant="default"
-            onClick={() => void keep(() => api.delete(`/api/containers/${container.id}?version=${version}`), close)}
+            onClick={() => void keepAndGo(() => api.delete(`/api/containers/${container.id}?version=${version}`), close)}
           >
             Take it away
           </Button>

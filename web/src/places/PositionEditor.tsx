@@ -59,7 +59,7 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
   const known = useCatalog((state) => state.positions);
   const [position, setPosition] = useState(kept ?? BLANK);
   const [isChecked, setChecked] = useState(false);
-  const { error, keep } = useKeep();
+  const { error, keepAndGo } = useKeep();
   const set = (change: Partial<Position>) => setPosition((before) => ({ ...before, ...change }));
   const isNew = version === null;
   const named = isNew ? { ...position, id: freeId(position.name, new Set(known.map(({ id }) => id))) } : position;
@@ -137,13 +137,16 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
         <Button
           onClick={() => {
             setChecked(true);
-            if (parsed.success) void keep(() => api.put(`/api/positions/${parsed.data.id}`, { version, data: parsed.data }), close);
+            if (parsed.success) void keepAndGo(() => api.put(`/api/positions/${parsed.data.id}`, { version, data: parsed.data }), close);
           }}
         >
           {isNew ? 'Add it' : 'Keep'}
         </Button>
         {!isNew && (
-          <Button variant="default" onClick={() => void keep(() => api.delete(`/api/positions/${position.id}?version=${version}`), close)}>
+          <Button
+            variant="default"
+            onClick={() => void keepAndGo(() => api.delete(`/api/positions/${position.id}?version=${version}`), close)}
+          >
             Take it away
           </Button>
         )}

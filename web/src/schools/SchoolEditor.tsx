@@ -20,7 +20,7 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
   const schools = useCatalog((state) => state.schools);
   const followers = (useKits().data?.kits ?? []).filter(({ schoolId }) => schoolId === kept.id);
   const [school, setSchool] = useState(kept);
-  const { error, keep: send } = useKeep();
+  const { error, keep, keepAndGo } = useKeep();
   const parsed = SchoolSchema.safeParse(school);
   const issues = parsed.success
     ? schoolIssues(parsed.data, catalog)
@@ -34,7 +34,7 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
         <div className="row">
           <Button
             disabled={issues.length > 0 || isSame}
-            onClick={() => void send(() => api.put(`/api/schools/${kept.id}`, { version, school }))}
+            onClick={() => void keep(() => api.put(`/api/schools/${kept.id}`, { version, school }))}
           >
             Keep the changes
           </Button>
@@ -45,7 +45,7 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
             variant="default"
             disabled={followers.length > 0}
             onClick={() =>
-              void send(
+              void keepAndGo(
                 () => api.delete(`/api/schools/${kept.id}?version=${version}`),
                 () => navigate(`/schools/${kept.basedOn ?? ''}`),
               )

@@ -16,5 +16,10 @@ export function useKeep() {
       setError(keepFailure(failure));
     }
   };
-  return { error, keep };
+  /** Leads on after a change, unless the person has gone elsewhere while it was on its way. */
+  const keepAndGo = (act: () => Promise<unknown>, go: () => unknown): Promise<void> => {
+    const { href } = window.location;
+    return keep(act, () => (window.location.href === href ? go() : undefined));
+  };
+  return { error, keep, keepAndGo };
 }
