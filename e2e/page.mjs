@@ -109,8 +109,15 @@ export class Person {
   async choose(name, option) {
     const field = await this.page.waitForSelector(by(name, 'combobox'), { visible: true });
     await field.click();
-    const entry = await this.page.waitForSelector(by(option, 'option'), { visible: true });
-    await entry.click();
+    // In the list of this field: lists that are closed may hold entries of the same name.
+    const open = (node, text) => {
+      const list = node.getAttribute('aria-expanded') === 'true' ? document.getElementById(node.getAttribute('aria-controls') ?? '') : null;
+      return [...(list?.querySelectorAll('[role="option"]') ?? [])].find((one) => one.textContent?.trim() === text) ?? false;
+    };
+    const entry = (await this.waitFor(open, field, option)).asElement();
+    await entry.asLocator().click();
+    // It takes the keys until it is closed.
+    await this.waitFor((node) => node.getAttribute('aria-expanded') !== 'true', field);
   }
 
   async sees(words) {

@@ -1,6 +1,7 @@
+import { kindFinder, minorIn, yesOrNo } from '../catalog/cells.ts';
 import { type Column, guessColumns, type Mapping } from '../catalog/columns.ts';
 import { freeId } from '../catalog/freeId.ts';
-import type { Kind, KindCatalog } from '../model/kind.ts';
+import type { KindCatalog } from '../model/kind.ts';
 import { type Offer, type OfferBook, OfferSchema } from './plan.ts';
 
 export const OFFER_COLUMNS = [
@@ -36,12 +37,12 @@ export function readOfferRows(
   mapping: OfferMapping,
   catalog: KindCatalog,
 ): OfferReport[] {
-  const byName = new Map([...catalog.values()].map((kind) => [kind.name.toLowerCase(), kind]));
+  const find = kindFinder(catalog);
   return rows.map((row, index) => {
     const issues: OfferReport['issues'] = [];
     const cell = (field: OfferField): string => (row[mapping[field] ?? ''] ?? '').trim();
     const say = (field: OfferField, message: string) => issues.push({ field, message });
-    const kind = kindIn(cell('kind'), catalog, byName);
+    const kind = find(cell('kind'));
     if (kind === undefined) say('kind', `"${cell('kind')}" is not in the catalogue: use its name or id`);
     const whole = (field: 'perPack' | 'shelfDays' | 'leadDays'): number | null => {
       const text = cell(field);
@@ -50,8 +51,8 @@ export function readOfferRows(
       say(field, `"${text}" is not a whole number`);
       return null;
     };
-    const price = cell('price').replace(',', '.');
-    if (!/^\d{1,6}(\.\d{1,2})?$/.test(price)) say('price', `"${cell('price')}" is not an amount as 12.50`);
+    const price = minorIn(cell('price'));
+    if (price == null) say('price', `"${cell('price')}" is not an amount as 12.50`);
     if (cell('supplier') === '') say('supplier', 'is empty');
     const authorised = yesOrNo(cell('authorised'));
     if (authorised === undefined) say('authorised', `"${cell('authorised')}" is neither yes nor no`);
@@ -60,7 +61,7 @@ export function readOfferRows(
       kind: kind?.id ?? '',
       supplier: cell('supplier'),
       perPack: whole('perPack') ?? 1,
-      price: Math.round(Number(price) * 100),
+      price: price ?? 0,
       shelfDays: whole('shelfDays'),
       authorised: authorised ?? null,
       ...(leadDays === null ? {} : { leadDays }),
@@ -71,17 +72,6 @@ export function readOfferRows(
     for (const { path, message } of checked.error?.issues ?? []) say(path[0] as OfferField, message);
     return { row: index + FIRST_ROW, offer: checked.data ?? null, issues };
   });
-}
-
-const kindIn = (text: string, catalog: KindCatalog, byName: ReadonlyMap<string, Kind>): Kind | undefined =>
-  catalog.get(text) ?? byName.get(text.toLowerCase());
-
-/** Undefined: neither. */
-function yesOrNo(text: string): boolean | null | undefined {
-  const word = text.toLowerCase();
-  if (word === '') return null;
-  if (['yes', 'y', 'true', '1', 'x'].includes(word)) return true;
-  return ['no', 'n', 'false', '0', '-'].includes(word) ? false : undefined;
 }
 
 /** The book with offers out of a table: one of the same kind, supplier and pack takes the place of the one before. */

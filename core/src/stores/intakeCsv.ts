@@ -1,3 +1,4 @@
+import { kindFinder, minorIn, yesOrNo } from '../catalog/cells.ts';
 import { type Column, guessColumns, type Mapping } from '../catalog/columns.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import { lastDayOfMonth, type PlainDate, toPlainDate } from '../model/plainDate.ts';
@@ -60,7 +61,7 @@ export function readIntakeRows(
   catalog: KindCatalog,
   articles: ReadonlyMap<string, string>,
 ): IntakeReport[] {
-  const byName = new Map([...catalog.values()].map((kind) => [kind.name.toLowerCase(), kind]));
+  const find = kindFinder(catalog);
   return rows.map((row, index) => {
     const issues: IntakeReport['issues'] = [];
     const reading: Reading = {
@@ -68,7 +69,7 @@ export function readIntakeRows(
       say: (field, message) => issues.push({ field, message }),
     };
     const gtin = articleIn(reading);
-    const kind = kindIn(reading, catalog, byName, gtin === null ? undefined : articles.get(gtin));
+    const kind = kindIn(reading, find, gtin === null ? undefined : articles.get(gtin));
     const intake: Omit<IntakeRow, 'kind'> = {
       count: countIn(reading),
       lot: textIn(reading, 'lot', 40),
@@ -76,9 +77,9 @@ export function readIntakeRows(
       expiresOn: dateIn(reading, 'expiresOn'),
       producedOn: dateIn(reading, 'producedOn'),
       seller: textIn(reading, 'seller', 80),
-      authorised: yesOrNo(reading, 'authorised'),
+      authorised: yesOrNoIn(reading, 'authorised'),
       priceMinor: priceIn(reading),
-      practice: yesOrNo(reading, 'practice') ?? false,
+      practice: yesOrNoIn(reading, 'practice') ?? false,
     };
     return { row: index + FIRST_ROW, intake: issues.length > 0 || kind === null ? null : { kind: kind.id, ...intake }, issues };
   });
@@ -94,9 +95,9 @@ function articleIn({ cell, say }: Reading): string | null {
   return null;
 }
 
-function kindIn({ cell, say }: Reading, catalog: KindCatalog, byName: ReadonlyMap<string, Kind>, known: string | undefined): Kind | null {
+function kindIn({ cell, say }: Reading, find: (text: string) => Kind | undefined, known: string | undefined): Kind | null {
   const text = cell('kind');
-  const found = text === '' ? catalog.get(known ?? '') : (catalog.get(text) ?? byName.get(text.toLowerCase()));
+  const found = find(text === '' ? (known ?? '') : text);
   if (found === undefined)
     say('kind', text === '' ? 'is empty, and no known article number says it' : `"${text}" is not in the catalogue: use its name or id`);
   return found ?? null;
@@ -126,21 +127,14 @@ function dateIn({ cell, say }: Reading, field: 'expiresOn' | 'producedOn'): Plai
   return date;
 }
 
-function yesOrNo({ cell, say }: Reading, field: 'authorised' | 'practice'): boolean | null {
-  const text = cell(field).toLowerCase();
-  if (text === '') return null;
-  if (['yes', 'y', 'true', '1', 'x'].includes(text)) return true;
-  if (['no', 'n', 'false', '0', '-'].includes(text)) return false;
-  say(field, `"${text}" is neither yes nor no`);
-  return null;
+function yesOrNoIn({ cell, say }: Reading, field: 'authorised' | 'practice'): boolean | null {
+  const answer = yesOrNo(cell(field));
+  if (answer === undefined) say(field, `"${cell(field).toLowerCase()}" is neither yes nor no`);
+  return answer ?? null;
 }
 
 function priceIn({ cell, say }: Reading): number | null {
-  const text = cell('price').replace(',', '.');
-  if (text === '') return null;
-  if (!/^\d{1,6}(\.\d{1,2})?$/.test(text)) {
-    say('price', `"${text}" is not an amount as 12.50`);
-    return null;
-  }
-  return Math.round(Number(text) * 100);
+  const minor = minorIn(cell('price'));
+  if (minor === undefined) say('price', `"${cell('price').replace(',', '.')}" is not an amount as 12.50`);
+  return minor ?? null;
 }

@@ -5,6 +5,7 @@ import { useSearchParams } from 'react-router';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useCatalog } from '../kit/catalog.ts';
+import { download } from '../shell/download.ts';
 import { KindEditor } from './KindEditor.tsx';
 import { KindImport } from './KindImport.tsx';
 import './kinds.css';
@@ -39,7 +40,7 @@ export function KindsPage() {
           <Button variant="default" onClick={() => show('import')}>
             Take a table in
           </Button>
-          <Button variant="default" onClick={() => void download(shown)}>
+          <Button variant="default" onClick={() => void downloadKinds(shown)}>
             Write a table
           </Button>
         </header>
@@ -138,12 +139,7 @@ function KindRow({ kind, isOwn, isChosen, choose }: KindRowProps) {
 }
 
 /** Writes the shown kinds as a table that can be read in again. */
-async function download(kinds: readonly Kind[]): Promise<void> {
+async function downloadKinds(kinds: readonly Kind[]): Promise<void> {
   const { default: Papa } = await import('papaparse');
-  const text = Papa.unparse(kinds.map(kindRow));
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
-  link.download = 'ivrak-kinds.csv';
-  link.click();
-  URL.revokeObjectURL(link.href);
+  download('ivrak-kinds.csv', Papa.unparse(kinds.map(kindRow)), 'text/csv;charset=utf-8');
 }

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { Outlet, useLocation, useNavigate } from 'react-router';
+import { Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
 import { messageOf } from '../api/client.ts';
 import { useCatalogQuery, useSettings } from '../api/queries.ts';
 import { FirstRun } from './FirstRun.tsx';
@@ -39,6 +39,8 @@ export function AppFrame() {
     <div className="app-frame">
       {!isUse && <TopBar />}
       <Outlet />
+      {/* A screen begins at its top, and is found again where it was left. */}
+      <ScrollRestoration getKey={({ pathname }) => pathname} />
       <Suspense fallback={null}>
         {isQuiet && <Palette />}
         {help.opened && <KeysHelp {...help} />}

@@ -10,7 +10,7 @@ import {
   type Lesson,
   showDate,
 } from '@ivrak/core';
-import { Button, Checkbox, NumberInput, Select, TextInput } from '@mantine/core';
+import { Button, Checkbox, NumberInput, Select } from '@mantine/core';
 import { useQueries, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -24,6 +24,7 @@ import { Refusal } from '../shell/Refusal.tsx';
 import { clock } from './clock.ts';
 import './debrief.css';
 import { unsentOf } from './keptLog.ts';
+import { Lessons, lessonText } from './Lessons.tsx';
 import { send, useUseLog } from './useLog.ts';
 import { type DebriefedLog, useStoredLog } from './useStoredLog.ts';
 
@@ -129,7 +130,7 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
   if (!log.isOpen) return <Closed log={log} />;
   return (
     <main id="main" className="debrief">
-      <header className="stores-head">
+      <header className="debrief-head">
         <h1>Debrief</h1>
         <p className="muted">
           use of {clock(log.startedAt)}, {log.entries.length} entries · {kits.map(({ name }) => name).join(', ')}{' '}
@@ -152,7 +153,7 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
               />
             ))}
           </ul>
-          <MoreThings kits={kits} said={said} add={(one) => setSaid([...said, one])} />
+          <MoreThings kits={kits} add={(one) => setSaid([...said, one])} />
         </section>
         <section aria-label="Cleaning and waste">
           <h2>Cleaning and waste</h2>
@@ -171,10 +172,7 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
       <Refusal text={error} />
       <footer className="debrief-foot">
         <p className="small muted">
-          {unticked === 0
-            ? 'Everything is ticked.'
-            : `${unticked} ${unticked === 1 ? 'step is' : 'steps are'} not ticked; they are kept as open.`}{' '}
-          {CAUTION}
+          {unticked === 0 ? 'Everything is ticked.' : `${unticked} ${unticked === 1 ? 'step is' : 'steps are'} not ticked yet.`} {CAUTION}
         </p>
         <Button size="lg" disabled={isBusy} onClick={() => void finish()}>
           Debriefed: on to restocking
@@ -221,12 +219,11 @@ function SaidRow({ one, isExtra, change, remove }: SaidRowProps) {
   );
 }
 
-/** Lost, spoiled or opened without being used: things that nobody tapped. */
-function MoreThings({ kits, said, add }: { kits: readonly KitView[]; said: readonly Said[]; add: (one: Said) => void }) {
-  const listed = new Set(said.map(({ unitId }) => unitId));
+/** Lost, spoiled or opened without being used: things that nobody tapped, or some pieces of one that was. */
+function MoreThings({ kits, add }: { kits: readonly KitView[]; add: (one: Said) => void }) {
   const data = kits.map((kit) => ({
     group: kit.name,
-    items: kit.units.filter(({ id }) => !listed.has(id)).map(({ id, kind }) => ({ value: id as string, label: kindName(kind) })),
+    items: kit.units.map(({ id, kind }) => ({ value: id as string, label: kindName(kind) })),
   }));
   const take = (unitId: string | null) => {
     const kit = kits.find(({ units }) => units.some(({ id }) => id === unitId));
@@ -248,91 +245,6 @@ function MoreThings({ kits, said, add }: { kits: readonly KitView[]; said: reado
     />
   );
 }
-
-function Lessons({
-  kits,
-  lessons,
-  setLessons,
-}: {
-  kits: readonly KitView[];
-  lessons: readonly Lesson[];
-  setLessons: (next: Lesson[]) => void;
-}) {
-  const [text, setText] = useState('');
-  const [seconds, setSeconds] = useState<number | string>('');
-  const [kind, setKind] = useState<string | null>(null);
-  const [first] = kits;
-  const kinds = [...new Set(kits.flatMap(({ units }) => units.map((unit) => unit.kind)))];
-  const kitOf = kits.find(({ units }) => units.some((unit) => unit.kind === kind));
-  const add = (lesson: Lesson) => {
-    setLessons([...lessons, lesson]);
-    setText('');
-    setSeconds('');
-    setKind(null);
-  };
-  return (
-    <div className="stack">
-      <ul className="debrief-lessons">
-        {lessons.map((lesson, index) => (
-          <li key={`${lesson.what} ${lesson.text}`}>
-            <span className="grow">{lessonText(lesson)}</span>
-            <button type="button" className="link-button" onClick={() => setLessons(lessons.filter((_, at) => at !== index))}>
-              Off
-            </button>
-          </li>
-        ))}
-      </ul>
-      <div className="row debrief-lesson">
-        <TextInput
-          className="grow"
-          label="What was missing, or what was learned"
-          value={text}
-          maxLength={300}
-          onChange={(event) => setText(event.currentTarget.value)}
-        />
-        <Button
-          variant="default"
-          disabled={text.trim() === '' || first === undefined}
-          onClick={() => first !== undefined && add({ what: 'missing', kitId: first.id, text: text.trim() })}
-        >
-          Was missing
-        </Button>
-        <Button variant="default" disabled={text.trim() === ''} onClick={() => add({ what: 'other', text: text.trim() })}>
-          Learned
-        </Button>
-      </div>
-      <div className="row debrief-lesson">
-        <Select
-          className="grow"
-          label="Took too long to get out"
-          placeholder="choose a thing"
-          data={kinds.map((id) => ({ value: id, label: kindName(id) }))}
-          value={kind}
-          onChange={setKind}
-        />
-        <NumberInput label="Seconds" value={seconds} min={0.2} max={3600} w={110} onChange={setSeconds} />
-        <Button
-          variant="default"
-          disabled={kind === null || kitOf === undefined || typeof seconds !== 'number'}
-          onClick={() =>
-            kind !== null &&
-            kitOf !== undefined &&
-            typeof seconds === 'number' &&
-            add({ what: 'slow', kitId: kitOf.id, kind, seconds, text: '' })
-          }
-        >
-          Keep the time
-        </Button>
-      </div>
-      <p className="small muted">A time that is kept here counts in Carry as one that was taken with the stopwatch.</p>
-    </div>
-  );
-}
-
-export const lessonText = (lesson: Lesson): string => {
-  if (lesson.what === 'slow') return `${kindName(lesson.kind)} took ${lesson.seconds} s to get out`;
-  return lesson.what === 'missing' ? `missing: ${lesson.text}` : lesson.text;
-};
 
 /** What was said in the debriefs of a log that is closed. */
 function Closed({ log }: { log: DebriefedLog }) {

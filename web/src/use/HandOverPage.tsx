@@ -14,10 +14,11 @@ import { Link, useParams } from 'react-router';
 import { catalogNow } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { CAUTION } from '../shell/caution.ts';
+import { download } from '../shell/download.ts';
 import { Failure } from '../shell/Failure.tsx';
 import { Code } from '../stage/Code.tsx';
 import { clock, running, useNow } from './clock.ts';
-import { csvOf, download, jsonOf } from './handOverFiles.ts';
+import { csvOf, jsonOf } from './handOverFiles.ts';
 import './handOver.css';
 import { useLogToShow } from './useStoredLog.ts';
 

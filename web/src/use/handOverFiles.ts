@@ -42,11 +42,3 @@ export async function csvOf(log: Log): Promise<string> {
   // A note that begins like a formula stays a note in a spreadsheet.
   return Papa.unparse(rowsOf(log), { escapeFormulae: true });
 }
-
-export function download(name: string, text: string, type: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type }));
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-}

@@ -8,7 +8,7 @@ export async function keepWithinReach(): Promise<void> {
   await new Promise((resolve) => requestIdleCallback(resolve, { timeout: SETTLED_MS }));
   await Promise.all([import('./HandOverPage.tsx'), import('bwip-js/browser'), import('papaparse')]);
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
-  await Promise.all(SCOPES.map((scope) => navigator.serviceWorker.register('/use-worker.js', { scope })));
+  const [registration] = await Promise.all(SCOPES.map((scope) => navigator.serviceWorker.register('/use-worker.js', { scope })));
   await new Promise((resolve) => setTimeout(resolve, SETTLED_MS));
   const urls = performance
     .getEntriesByType('resource')
@@ -16,10 +16,9 @@ export async function keepWithinReach(): Promise<void> {
     .filter(({ origin, pathname }) => origin === location.origin && (pathname.startsWith('/assets/') || isAsked(pathname)))
     .map(({ pathname }) => pathname);
   const build = document.querySelector<HTMLScriptElement>('script[type="module"][src]')?.getAttribute('src') ?? '';
-  for (const registration of await navigator.serviceWorker.getRegistrations()) {
-    const worker = registration.active ?? registration.waiting ?? registration.installing;
-    worker?.postMessage({ build, urls: [build, ...urls] });
-  }
+  // Both workers keep things in the same place, so one of them is told.
+  const worker = registration?.active ?? registration?.waiting ?? registration?.installing;
+  worker?.postMessage({ build, urls: [build, ...urls] });
 }
 
 const isAsked = (path: string): boolean => /^\/api\/(settings|catalog|kits\/[^/]+)$/.test(path);
