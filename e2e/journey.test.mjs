@@ -264,9 +264,11 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await person.page.keyboard.press('r');
     await person.seesNamed('Rung R: respiration');
     await person.page.keyboard.press('Escape');
+    await person.page.waitForSelector('.rung-panel', { hidden: true });
     await person.page.keyboard.press('/');
     await person.page.keyboard.type('mask');
     // Keys never act while something is being typed.
+    await person.waitFor(() => document.activeElement?.value === 'mask');
     await person.sees('Pocket mask in case');
     expect(await person.page.$('.rung-panel')).toBeNull();
   });

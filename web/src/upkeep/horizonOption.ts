@@ -60,13 +60,6 @@ export function horizonOption(rows: readonly ChartRow[], from: PlainDate, to: Pl
     animation: false,
     textStyle: { fontFamily: colours.body },
     grid: { left: 0, right: 14, top: HEAD_HEIGHT, bottom: 0 },
-    tooltip: {
-      trigger: 'item',
-      confine: true,
-      borderColor: colours.line,
-      backgroundColor: colours.card,
-      textStyle: { color: colours.ink },
-    },
     xAxis: { type: 'value', min: 0, max: days, show: false },
     yAxis: { type: 'value', min: 0, max: top, inverse: true, show: false },
     series: [
