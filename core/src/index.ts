@@ -374,6 +374,7 @@ export {
   isStepDone,
   LEAKING_KINDS,
   moduleStepPrefix,
+  openedAgain,
   STAGE_GROUP_NAMES,
   STAGE_GROUPS,
   type StageGroup,

@@ -1,11 +1,13 @@
-import { type PlacedUnit, plainDate } from '@ivrak/core';
+import { KitDraftSchema, type PlacedUnit, plainDate } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
+import * as z from 'zod';
 import { issuesOf, withDemo } from './running.ts';
 
 const call = withDemo(plainDate('2026-11-25'));
 const START = '2026-11-25T14:02:00.000Z';
 const at = (minutes: number): string => new Date(Date.parse(START) + minutes * 60_000).toISOString();
 
+const KitViewDraft = KitDraftSchema.extend({ version: z.number() });
 const kitOf = async (id: string) => (await call('get', `/api/kits/${id}`)).body;
 const unitOf = async (kitId: string, kind: string): Promise<PlacedUnit> =>
   (await kitOf(kitId)).units.find((unit: PlacedUnit) => unit.kind === kind);
@@ -84,6 +86,10 @@ describe('the debrief', () => {
     const tourniquet = await unitOf('console-case', 'windlass-tourniquet');
     const blanket = await unitOf('committee-bag', 'foil-blanket');
     const gloves = await unitOf('console-case', 'gloves');
+    const tick = (step: string) => ({ step, on: '2026-11-20', by: 'Isla Vethrin' });
+    const { version, ...draft } = KitViewDraft.parse(await kitOf('console-case'));
+    const ticks = [tick(`zip:${draft.containerId}`), tick(`label:${draft.containerId}`)];
+    await call('put', '/api/kits/console-case', { version, draft: { ...draft, stage: { ...draft.stage, ticks } } });
     const done = await call('post', '/api/use-logs/log-a/debrief', {
       version: log.version,
       units: [
@@ -97,6 +103,8 @@ describe('the debrief', () => {
     expect(done.body).toMatchObject({ isOpen: false });
     const after = await kitOf('console-case');
     expect(after.openUse).toBeNull();
+    // It was opened: closed anew, while the label outside still hangs.
+    expect(after.stage.ticks).toEqual(ticks.slice(1));
     const left = after.units.find(({ id }: PlacedUnit) => id === tourniquet.id);
     expect(left?.count ?? 0).toBe(tourniquet.count - 1);
     expect(after.units.some(({ id }: PlacedUnit) => id === gloves.id)).toBe(gloves.count > 1);

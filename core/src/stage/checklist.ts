@@ -242,6 +242,14 @@ export function isStepDone(one: StageStep, stage: KitDraft['stage']): boolean {
   return one.isGiven || stage.ticks.some((tick) => tick.step === one.id);
 }
 
+const CONTAINER_STEPS = ['cutter', 'zip', 'flap', 'slits', 'sealed', 'air', 'band'];
+
+/** What making ready is after the kit was opened: the container is closed anew, and what is said of the things stands. */
+export const openedAgain = (stage: KitDraft['stage']): KitDraft['stage'] => ({
+  ...stage,
+  ticks: stage.ticks.filter(({ step: id }) => !CONTAINER_STEPS.some((what) => id.startsWith(`${what}:`))),
+});
+
 export const tickOf = (one: StageStep, stage: KitDraft['stage']): Tick | null => stage.ticks.find((tick) => tick.step === one.id) ?? null;
 
 /**

@@ -8,7 +8,7 @@ import { BriefSchema } from '../model/brief.ts';
 import { type KitDraft, KitDraftSchema, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
-import { isStepDone, stageSteps, tickOf, withTick } from './checklist.ts';
+import { isStepDone, openedAgain, stageSteps, tickOf, withTick } from './checklist.ts';
 import { packOrder } from './packOrder.ts';
 import { labelLines, leakBag, RepackLabelSchema, RepackSchema, repackPlan } from './repack.ts';
 import { vacuumPlan } from './vacuum.ts';
@@ -90,6 +90,22 @@ describe('the checklist', () => {
       expect(again !== undefined && isStepDone(again, other.stage)).toBe(false);
     }
     expect(closing({ ...draft, modules: [{ id: 'wounds', name: 'Wounds', unitIds: [], pattern: [] }] })).toBeUndefined();
+  });
+
+  it('asks for the container to be closed anew once it was opened, and for nothing else', () => {
+    const asked: unknown[] = [];
+    for (const { id } of CONTAINERS) {
+      const start = draftOf([unit('u1', 'windlass-tourniquet'), unit('u2', 'shears-large')], id);
+      const tick = (draft: KitDraft, step: (typeof steps)[number]) =>
+        isStepDone(step, draft.stage) ? draft : withTick(draft, step, 'Mira', TODAY, stepsOf(draft));
+      const steps = stepsOf(start);
+      const whole = steps.reduce(tick, start);
+      const opened = { ...whole, stage: openedAgain(whole.stage) };
+      const open = stepsOf(opened).filter((step) => step.asks === null && !isStepDone(step, opened.stage));
+      expect(open, id).toEqual(stepsOf(opened).filter(({ group }) => group === 'container'));
+      asked.push(...open);
+    }
+    expect(asked.length).toBeGreaterThan(CONTAINERS.length / 2);
   });
 
   it('is empty for an empty kit', () => {

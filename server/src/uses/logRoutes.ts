@@ -7,6 +7,7 @@ import {
   KitIdSchema,
   leavesKit,
   mergeEntries,
+  openedAgain,
   type ReachTime,
   UseEntrySchema,
   UseLogSchema,
@@ -17,7 +18,7 @@ import { toReachTimeRow } from '../carry/world.ts';
 import { containerOf, KIND_CATALOG } from '../catalog/catalog.ts';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { reachTimes, units, useEntries, useEvents, useLogs, uses } from '../db/schema.ts';
+import { kits, reachTimes, units, useEntries, useEvents, useLogs, uses } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { findKit, type StoredKit, touchKit } from '../kits/store.ts';
@@ -191,10 +192,17 @@ async function debrief(tx: Tx, who: string, id: string, { version, ...said }: De
   return findLog(tx, id);
 }
 
-/** Takes out of a kit what left it, and writes it down among its uses. */
+/** Takes out of a kit what left it, and writes it down among its uses; a kit that was opened has to be closed anew. */
 async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief): Promise<Change[]> {
   const own = new Set<string>(kit.units.map((unit) => unit.id));
-  const gone = [...said.units.entries()].filter(([, { unitId, fate }]) => own.has(unitId) && leavesKit(fate));
+  const touched = [...said.units.entries()].filter(([, { unitId, fate }]) => own.has(unitId) && fate !== 'untouched');
+  if (touched.length === 0) return [];
+  await tx
+    .update(kits)
+    .set({ stage: openedAgain(kit.stage) })
+    .where(eq(kits.id, kit.id));
+  await touchKit(tx, kit.id);
+  const gone = touched.filter(([, { fate }]) => leavesKit(fate));
   if (gone.length === 0) return [];
   const useId = `${log.id}-${kit.id}-${log.debriefs.length}`;
   await tx.insert(uses).values({ id: useId, kitId: kit.id, at: log.startedAt });
@@ -213,7 +221,6 @@ async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief):
       .insert(useEvents)
       .values({ id: `${useId}-${index}`, useId, at: atOf(log, unitId), unitId, kind, pieces, note: fate === 'used' ? '' : fate });
   }
-  await touchKit(tx, kit.id);
   return changes;
 }
 

@@ -1,10 +1,10 @@
 import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
-import { Link } from 'react-router';
 import { type MusteredKit, useKits, useRestock, useUpkeep } from '../api/queries.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
+import { UseButton } from '../shell/UseButton.tsx';
 import { KitCard } from './KitCard.tsx';
 import './muster.css';
 import { NextActions } from './NextActions.tsx';
@@ -41,9 +41,7 @@ export function Muster() {
         ))}
       </section>
       <NextActions kits={kits.data.kits} events={upkeep.data?.events} restock={restock.data} today={kits.data.today as PlainDate} />
-      <Link to="/use" className="muster-use">
-        Log a use
-      </Link>
+      <UseButton className="muster-use" />
       {isMaking && (
         <Suspense fallback={null}>
           <NewKit opened close={() => setMaking(false)} />

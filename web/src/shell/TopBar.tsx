@@ -2,8 +2,7 @@ import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mant
 import { IconBulbOff, IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
 import { Link, NavLink, useMatch } from 'react-router';
 import { useLamp } from '../theme/lamp.ts';
-import { clock } from '../use/clock.ts';
-import { readKept } from '../use/keptLog.ts';
+import { UseButton } from './UseButton.tsx';
 
 const PLACES = [
   { to: '/', name: 'Muster' },
@@ -15,8 +14,9 @@ const PLACES = [
 
 export function TopBar() {
   const kitId = useMatch('/kits/:id/*')?.params.id;
+  const isMuster = useMatch('/') !== null;
   return (
-    <header className="top-bar">
+    <header className={isMuster ? 'top-bar is-muster' : 'top-bar'}>
       <a className="skip-link" href="#main">
         Skip to the page
       </a>
@@ -35,22 +35,11 @@ export function TopBar() {
         <kbd>Ctrl K</kbd>
       </button>
       <ThemeSwitch />
-      <ActionIcon component={Link} to="/settings" variant="transparent" className="top-icon" aria-label="Settings">
+      <ActionIcon component={Link} to="/settings" variant="transparent" className="top-icon top-settings" aria-label="Settings">
         <IconSettings size={20} />
       </ActionIcon>
       <UseButton kitId={kitId} />
     </header>
-  );
-}
-
-/** One press from anywhere: to a log that is running, or to begin one. */
-function UseButton({ kitId }: { kitId: string | undefined }) {
-  const log = readKept();
-  const to = kitId ?? log?.kitId;
-  return (
-    <Link to={to === undefined ? '/use' : `/use/${to}`} className="use-button">
-      {log === null ? 'Log a use' : `In use since ${clock(log.startedAt)}`}
-    </Link>
   );
 }
 

@@ -9,7 +9,7 @@ import { containerOf, positionOf, useCatalog } from '../kit/catalog.ts';
 import { draftOf } from '../kit/draftStore.ts';
 import { Refusal } from '../shell/Refusal.tsx';
 
-/** The last stretch: each thing that came in is made ready, the kit is looked through, and it says until when it holds. */
+/** The last stretch: each thing that came in is made ready, the container is closed, the kit is looked through, and it says until when it holds. */
 export function WholeAgain({ kit }: { kit: KitView }) {
   const catalog = useCatalog((state) => state.catalog);
   const today = useSettings().data?.today;
@@ -20,7 +20,7 @@ export function WholeAgain({ kit }: { kit: KitView }) {
   if (today === undefined) return null;
   const draft = draftOf(kit);
   const all = stageSteps(draft, containerOf(kit.containerId), positionOf(kit.positionId), catalog);
-  const steps = all.filter((step) => step.group === 'things');
+  const steps = all.filter((step) => step.group !== 'outside');
   const open = steps.filter((step) => !isStepDone(step, kit.stage));
   const by = people.find(({ id }) => id === whoAmI())?.name ?? whoAmI();
   const afterwards = () => Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit', kit.id] })]);
