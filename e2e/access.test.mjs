@@ -54,6 +54,18 @@ describe('every screen, by day and at dusk', () => {
     // Every screen by day and at dusk: by far the longest of the journeys.
   }, 600_000);
 
+  it('none scrolls sideways on a phone, and from each but the use itself a use is one press away', async () => {
+    const looker = scene.person;
+    await looker.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    for (const path of SCREENS) {
+      await looker.goTo(scene.server.url + path);
+      await looker.fitsAcross(`${path} on a phone`);
+      if (path === '/use/helm-vest') continue;
+      const ways = await looker.page.$$eval('a[href^="/use"]', (links) => links.filter((link) => link.getClientRects().length > 0).length);
+      expect(ways, path).toBeGreaterThan(0);
+    }
+  });
+
   it('opens at dusk where that was chosen', async () => {
     const looker = scene.person;
     await looker.page.evaluateOnNewDocument(() => localStorage.setItem('mantine-color-scheme-value', 'dark'));

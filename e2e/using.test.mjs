@@ -67,11 +67,6 @@ describe('a use with many entries', () => {
     forgetRefused(person);
     // Nothing of ours went: closed, so that the next one begins anew.
     await person.press('Hand over');
-    // From any other screen of a phone, too, a running log is one press away.
-    await person.goTo(`${scene.server.url}/stores`);
-    await person.fitsAcross('Stores on a phone, with a log running');
-    await person.page.locator('.use-button').click();
-    await person.press('Hand over');
     await person.follow('Handed over: debrief');
     await person.press('Debriefed: on to restocking');
     await person.sees('The kit has its least');

@@ -1,5 +1,6 @@
 import { CONDITION_NAMES, isGoodOn, type PlacedUnit, type PlainDate, showDate } from '@ivrak/core';
 import { Button, Menu, Modal, TextInput } from '@mantine/core';
+import { useMediaQuery } from '@mantine/hooks';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useLayoutEffect, useRef, useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
@@ -23,11 +24,14 @@ interface UnitTableProps {
 }
 
 const ROW_HEIGHT = 53;
+/** On a phone a unit takes two lines; the style sheet says the same. */
+const NARROW_ROW_HEIGHT = 96;
 
 /** A table of units; of thousands, only the rows in sight are made. */
 export function UnitTable({ units, kits, today, label, say, scroller }: UnitTableProps) {
   const place = useRef<HTMLTableElement>(null);
   const [scrollMargin, setScrollMargin] = useState(0);
+  const isNarrow = useMediaQuery('(max-width: 700px)');
   useLayoutEffect(() => {
     if (place.current === null) return;
     setScrollMargin(place.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop);
@@ -35,10 +39,11 @@ export function UnitTable({ units, kits, today, label, say, scroller }: UnitTabl
   const rows = useVirtualizer({
     count: units.length,
     getScrollElement: () => scroller,
-    estimateSize: () => ROW_HEIGHT,
+    estimateSize: () => (isNarrow ? NARROW_ROW_HEIGHT : ROW_HEIGHT),
     overscan: 12,
     scrollMargin,
   });
+  useLayoutEffect(() => rows.measure(), [isNarrow]);
   const seen = rows.getVirtualItems();
   const before = (seen[0]?.start ?? scrollMargin) - scrollMargin;
   const after = rows.getTotalSize() - ((seen.at(-1)?.end ?? scrollMargin) - scrollMargin);

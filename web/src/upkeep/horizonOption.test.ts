@@ -1,6 +1,6 @@
 import { plainDate } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
-import { chartHeight, heightOf, horizonOption } from './horizonOption.ts';
+import { chartHeight, heightOf, horizonOption, monthsApart } from './horizonOption.ts';
 import type { ChartRow } from './horizonRows.ts';
 
 const FROM = plainDate('2026-11-25');
@@ -23,6 +23,10 @@ const seriesOf = (rows: ChartRow[]): Map<string, Series['data']> =>
   new Map((horizonOption(rows, FROM, TO, COLOURS).series as Series[]).map(({ name, data }) => [name, data]));
 
 describe('the chart', () => {
+  it('names as many months as there is room for', () => {
+    expect([40, 26, 25, 9, 7, 5, 4, 1].map(monthsApart)).toEqual([1, 1, 3, 3, 6, 6, 12, 12]);
+  });
+
   it('draws a bar up to the day on which a rung falls, and a gap from there to the end of the span', () => {
     const series = seriesOf([
       row({

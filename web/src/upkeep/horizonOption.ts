@@ -66,13 +66,18 @@ export function horizonOption(rows: readonly ChartRow[], from: PlainDate, to: Pl
       marks(
         'months',
         months.map((month): Cells => [at(month), at(month), 0, 0]),
-        (api, x) => ({
-          type: 'group',
-          children: [
-            line(x, HEAD_HEIGHT, x, HEAD_HEIGHT + top, colours.line, 1),
-            ...(daysBetween(from, months[0] ?? from) >= 0 ? monthLabel(months, Math.round(Number(api.value(0))), at, x, colours) : []),
-          ],
-        }),
+        (api, x) => {
+          const month = months.find((one) => at(one) === Math.round(Number(api.value(0))));
+          const every = monthsApart(Number((api.size?.([MONTH_DAYS, 0]) as number[] | undefined)?.[0] ?? MONTH_PX));
+          const isMarked = month !== undefined && (Number(month.slice(5, 7)) - 1) % every === 0;
+          return {
+            type: 'group',
+            children: [
+              ...(isMarked ? [line(x, HEAD_HEIGHT, x, HEAD_HEIGHT + top, colours.line, 1)] : []),
+              ...(month !== undefined && daysBetween(from, months[0] ?? from) >= 0 ? monthLabel(month, months, isMarked, x, colours) : []),
+            ],
+          };
+        },
       ),
       marks(
         'rows',
@@ -110,11 +115,16 @@ const line = (x1: number, y1: number, x2: number, y2: number, stroke: string, li
   style: { stroke, lineWidth },
 });
 
-/** The month, and above the first and each January its year. */
-function monthLabel(months: readonly PlainDate[], day: number, at: (date: PlainDate) => number, x: number, colours: ChartColours) {
-  const index = months.findIndex((month) => at(month) === day);
-  const month = months[index];
-  if (month === undefined) return [];
+const MONTH_DAYS = 30;
+/** What the name of a month takes. */
+const MONTH_PX = 26;
+
+/** Of how many months one is named, where a month is so many px wide. */
+export const monthsApart = (monthPx: number): number => [1, 3, 6].find((every) => monthPx * every >= MONTH_PX) ?? 12;
+
+/** The month where there is room for it, and above the first and each January its year. */
+function monthLabel(month: PlainDate, months: readonly PlainDate[], isNamed: boolean, x: number, colours: ChartColours) {
+  const index = months.indexOf(month);
   // The first month says its year only where the next one leaves room.
   const january = months.findIndex((one) => one.slice(5, 7) === '01');
   const isYear = month.slice(5, 7) === '01' || (index === 0 && (january < 0 || january > 1));
@@ -128,7 +138,10 @@ function monthLabel(months: readonly PlainDate[], day: number, at: (date: PlainD
       font: `${weight === 'bold' ? 700 : 400} 12px ${colours.body}`,
     },
   });
-  return [label(MONTH_NAMES[Number(month.slice(5, 7)) - 1] ?? '', 24, 'normal'), ...(isYear ? [label(month.slice(0, 4), 6, 'bold')] : [])];
+  return [
+    ...(isNamed ? [label(MONTH_NAMES[Number(month.slice(5, 7)) - 1] ?? '', 24, 'normal')] : []),
+    ...(isYear ? [label(month.slice(0, 4), 6, 'bold')] : []),
+  ];
 }
 
 type Draw = (api: CustomSeriesRenderItemAPI, x: number, y: number, x2: number) => Record<string, unknown>;

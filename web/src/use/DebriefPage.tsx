@@ -133,8 +133,8 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
       <header className="debrief-head">
         <h1>Debrief</h1>
         <p className="muted">
-          use of {clock(log.startedAt)}, {log.entries.length} entries · {kits.map(({ name }) => name).join(', ')}{' '}
-          {kits.length === 1 ? 'is' : 'are'} not ready until this is done
+          use of {clock(log.startedAt)}, {log.entries.length === 1 ? 'one entry' : `${log.entries.length} entries`} ·{' '}
+          {kits.map(({ name }) => name).join(', ')} {kits.length === 1 ? 'is' : 'are'} not ready until this is done
         </p>
         <Link to={`/hand-over/${log.id}`}>Hand-over sheet</Link>
       </header>
@@ -172,7 +172,12 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
       <Refusal text={error} />
       <footer className="debrief-foot">
         <p className="small muted">
-          {unticked === 0 ? 'Everything is ticked.' : `${unticked} ${unticked === 1 ? 'step is' : 'steps are'} not ticked yet.`} {CAUTION}
+          {steps.length === 0
+            ? ''
+            : unticked === 0
+              ? 'Everything is ticked.'
+              : `${unticked} ${unticked === 1 ? 'step is' : 'steps are'} not ticked yet.`}{' '}
+          {CAUTION}
         </p>
         <Button size="lg" disabled={isBusy} onClick={() => void finish()}>
           Debriefed: on to restocking
