@@ -456,6 +456,7 @@ export {
   type Lesson,
   LessonSchema,
   leavesKit,
+  undoneSteps,
 } from './use/debrief.ts';
 export {
   doneText,

@@ -105,6 +105,13 @@ describe('the debrief', () => {
     expect(after.openUse).toBeNull();
     // It was opened: closed anew, while the label outside still hangs.
     expect(after.stage.ticks).toEqual(ticks.slice(1));
+    // One step was ticked; the others are asked for again when the kit is made ready.
+    expect(after.stage.afterUse.map(({ id }: { id: string }) => id)).toEqual([
+      'console-case:waste',
+      'console-case:container',
+      'console-case:tourniquet',
+    ]);
+    expect((await kitOf('committee-bag')).stage.afterUse).toEqual([]);
     const left = after.units.find(({ id }: PlacedUnit) => id === tourniquet.id);
     expect(left?.count ?? 0).toBe(tourniquet.count - 1);
     expect(after.units.some(({ id }: PlacedUnit) => id === gloves.id)).toBe(gloves.count > 1);

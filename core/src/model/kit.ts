@@ -44,6 +44,11 @@ export const StagingSchema = z.object({
     .object({ on: PlainDateSchema, massG: z.number().positive().max(100_000), stepG: z.number().positive().max(100) })
     .nullable()
     .default(null),
+  /** Cleaning and waste that a debrief left undone. */
+  afterUse: z
+    .array(z.object({ id: z.string().min(1).max(160), text: z.string().max(300), why: z.string().max(200) }))
+    .max(40)
+    .default([]),
 });
 export type Staging = z.infer<typeof StagingSchema>;
 
@@ -63,7 +68,7 @@ export type Module = z.infer<typeof ModuleSchema>;
 /** A kit of which nothing was packed, staged or bundled yet. */
 export const nothingMadeReady = (): { fit: FitChoices; stage: Staging; modules: Module[] } => ({
   fit: { press: 0, locks: {}, pins: {}, folds: {} },
-  stage: { ticks: [], hangsAt: '', told: '', weighed: null },
+  stage: { ticks: [], hangsAt: '', told: '', weighed: null, afterUse: [] },
   modules: [],
 });
 

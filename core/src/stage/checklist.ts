@@ -5,9 +5,10 @@ import type { KitDraft, Tick } from '../model/kit.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { Unit } from '../model/unit.ts';
 
-export const STAGE_GROUPS = ['things', 'container', 'outside'] as const;
+export const STAGE_GROUPS = ['afterUse', 'things', 'container', 'outside'] as const;
 export type StageGroup = (typeof STAGE_GROUPS)[number];
 export const STAGE_GROUP_NAMES: Record<StageGroup, string> = {
+  afterUse: 'After the use',
   things: 'Each thing',
   container: 'The container',
   outside: 'Outside, and who knows',
@@ -58,8 +59,10 @@ export function stageSteps(
     const kind = catalog.get(unit.kind);
     return kind === undefined ? [] : thingSteps(unit, kind, container);
   });
-  if (draft.units.length === 0) return [];
+  const afterUse = draft.stage.afterUse.map(({ id, text, why }) => step('afterUse', `used:${id}`, text, why));
+  if (draft.units.length === 0) return afterUse;
   return [
+    ...afterUse,
     ...things,
     ...togetherSteps(draft, catalog),
     ...moduleSteps(draft),
@@ -244,11 +247,24 @@ export function isStepDone(one: StageStep, stage: KitDraft['stage']): boolean {
 
 const CONTAINER_STEPS = ['cutter', 'zip', 'flap', 'slits', 'sealed', 'air', 'band'];
 
-/** What making ready is after the kit was opened: the container is closed anew, and what is said of the things stands. */
-export const openedAgain = (stage: KitDraft['stage']): KitDraft['stage'] => ({
-  ...stage,
-  ticks: stage.ticks.filter(({ step: id }) => !CONTAINER_STEPS.some((what) => id.startsWith(`${what}:`))),
-});
+/**
+ * What making ready is after the kit was used: its container and the modules that were opened are closed anew, what the debrief left
+ * undone is to be done, and what is said of the other things stands.
+ */
+export function openedAgain(
+  stage: KitDraft['stage'],
+  modules: readonly string[],
+  undone: KitDraft['stage']['afterUse'],
+): KitDraft['stage'] {
+  const lapsed = [...CONTAINER_STEPS.map((what) => `${what}:`), ...modules.map(moduleStepPrefix), ...undone.map(({ id }) => `used:${id}`)];
+  const isOpen = ({ id }: { id: string }) =>
+    !stage.ticks.some((tick) => tick.step === `used:${id}`) && !undone.some((one) => one.id === id);
+  return {
+    ...stage,
+    ticks: stage.ticks.filter(({ step: id }) => !lapsed.some((start) => id.startsWith(start))),
+    afterUse: [...stage.afterUse.filter(isOpen), ...undone],
+  };
+}
 
 export const tickOf = (one: StageStep, stage: KitDraft['stage']): Tick | null => stage.ticks.find((tick) => tick.step === one.id) ?? null;
 

@@ -100,12 +100,41 @@ describe('the checklist', () => {
         isStepDone(step, draft.stage) ? draft : withTick(draft, step, 'Mira', TODAY, stepsOf(draft));
       const steps = stepsOf(start);
       const whole = steps.reduce(tick, start);
-      const opened = { ...whole, stage: openedAgain(whole.stage) };
+      const opened = { ...whole, stage: openedAgain(whole.stage, [], []) };
       const open = stepsOf(opened).filter((step) => step.asks === null && !isStepDone(step, opened.stage));
       expect(open, id).toEqual(stepsOf(opened).filter(({ group }) => group === 'container'));
       asked.push(...open);
     }
     expect(asked.length).toBeGreaterThan(CONTAINERS.length / 2);
+  });
+
+  it('asks again for what a debrief left undone, and for the modules that were opened, until it is ticked', () => {
+    const module = (id: string, unitId: string) => ({ id, name: id, unitIds: [UnitSchema.shape.id.parse(unitId)], pattern: [] });
+    const start = {
+      ...draftOf([unit('u1', 'gloves'), unit('u2', 'kaolin-gauze')]),
+      modules: [module('hands', 'u1'), module('wounds', 'u2')],
+    };
+    const tickAll = (draft: KitDraft) =>
+      stepsOf(draft).reduce((now, step) => (isStepDone(step, now.stage) ? now : withTick(now, step, 'Mira', TODAY, stepsOf(now))), draft);
+    const openIn = (draft: KitDraft) =>
+      stepsOf(draft).flatMap((step) =>
+        step.asks === null && step.group !== 'container' && !isStepDone(step, draft.stage) ? [step.id] : [],
+      );
+    const undone = { id: 'kit:waste', text: 'Waste', why: 'Rules' };
+    const whole = tickAll(start);
+    const used = { ...whole, stage: openedAgain(whole.stage, ['wounds'], [undone]) };
+    expect(openIn(used)).toEqual(['used:kit:waste']);
+    expect(used.stage.ticks.map(({ step }) => step).filter((id) => id.startsWith('module:'))).toEqual([
+      expect.stringMatching(/^module:hands:/),
+    ]);
+    const ticked = tickAll(used);
+    expect(openIn(ticked)).toEqual([]);
+    // A second use asks anew for what it left, and drops what was done after the first.
+    const again = { ...ticked, stage: openedAgain(ticked.stage, [], [{ ...undone, id: 'kit:gloves' }]) };
+    expect(openIn(again)).toEqual(['used:kit:gloves']);
+    expect(openIn({ ...ticked, stage: openedAgain(ticked.stage, [], [undone]) })).toEqual(['used:kit:waste']);
+    // What nobody has ticked stays.
+    expect(openIn({ ...used, stage: openedAgain(used.stage, [], []) })).toEqual(['used:kit:waste']);
   });
 
   it('is empty for an empty kit', () => {

@@ -2,8 +2,10 @@ import {
   type Debrief,
   type DebriefKit,
   DebriefSchema,
+  type DebriefStep,
   debriefIssues,
   debriefLines,
+  debriefSteps,
   KitIdSchema,
   leavesKit,
   mergeEntries,
@@ -11,6 +13,7 @@ import {
   type ReachTime,
   UseEntrySchema,
   UseLogSchema,
+  undoneSteps,
 } from '@ivrak/core';
 import { asc, count, desc, eq, inArray } from 'drizzle-orm';
 import * as z from 'zod';
@@ -182,7 +185,14 @@ async function debrief(tx: Tx, who: string, id: string, { version, ...said }: De
   }
   if (issues.length > 0) throw unacceptable(issues);
   const changes: Change[] = [];
-  for (const kit of kits) changes.push(...(await reconcile(tx, log, kit, said)));
+  const ofKits = kits.map(toDebriefKit);
+  const touched = ofKits.flatMap(({ id: kitId, units: own }) =>
+    own
+      .filter((unit) => said.units.some(({ unitId, fate }) => unitId === unit.id && fate !== 'untouched'))
+      .map(({ id: unitId, kind }) => ({ unitId, kitId, kind })),
+  );
+  const steps = debriefSteps(touched, ofKits, KIND_CATALOG);
+  for (const kit of kits) changes.push(...(await reconcile(tx, log, kit, said, steps)));
   await keepTimes(tx, who, log, kits, said);
   await tx
     .update(useLogs)
@@ -193,13 +203,14 @@ async function debrief(tx: Tx, who: string, id: string, { version, ...said }: De
 }
 
 /** Takes out of a kit what left it, and writes it down among its uses; a kit that was opened has to be closed anew. */
-async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief): Promise<Change[]> {
+async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief, steps: readonly DebriefStep[]): Promise<Change[]> {
   const own = new Set<string>(kit.units.map((unit) => unit.id));
   const touched = [...said.units.entries()].filter(([, { unitId, fate }]) => own.has(unitId) && fate !== 'untouched');
   if (touched.length === 0) return [];
+  const opened = kit.modules.filter(({ unitIds }) => touched.some(([, { unitId }]) => unitIds.includes(unitId))).map(({ id }) => id);
   await tx
     .update(kits)
-    .set({ stage: openedAgain(kit.stage) })
+    .set({ stage: openedAgain(kit.stage, opened, undoneSteps(steps, kit.id, said.steps)) })
     .where(eq(kits.id, kit.id));
   await touchKit(tx, kit.id);
   const gone = touched.filter(([, { fate }]) => leavesKit(fate));

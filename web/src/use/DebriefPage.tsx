@@ -176,7 +176,7 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
             ? ''
             : unticked === 0
               ? 'Everything is ticked.'
-              : `${unticked} ${unticked === 1 ? 'step is' : 'steps are'} not ticked yet.`}{' '}
+              : `${unticked} not ticked: asked for again before the kit is whole.`}{' '}
           {CAUTION}
         </p>
         <Button size="lg" disabled={isBusy} onClick={() => void finish()}>

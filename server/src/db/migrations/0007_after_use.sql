@@ -1,0 +1,1 @@
+ALTER TABLE "kits" ALTER COLUMN "stage" SET DEFAULT '{"ticks":[],"hangsAt":"","told":"","weighed":null,"afterUse":[]}'::jsonb;
