@@ -57,6 +57,16 @@ describe('every screen, by day and at dusk', () => {
   it('none scrolls sideways on a phone, and from each but the use itself a use is one press away', async () => {
     const looker = scene.person;
     await looker.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    // Also while the typefaces are still on their way.
+    await looker.page.setRequestInterception(true);
+    const holdBack = (request) => void (request.resourceType() === 'font' ? request.abort() : request.continue());
+    looker.page.on('request', holdBack);
+    await looker.goTo(scene.server.url);
+    await looker.fitsAcross('Muster on a phone, without typefaces');
+    looker.page.off('request', holdBack);
+    await looker.page.setRequestInterception(false);
+    // Refused typefaces are lines in the browser's console.
+    looker.errors.length = 0;
     for (const path of SCREENS) {
       await looker.goTo(scene.server.url + path);
       await looker.fitsAcross(`${path} on a phone`);
