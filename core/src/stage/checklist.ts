@@ -168,10 +168,13 @@ function moduleSteps({ modules, units }: Draft): StageStep[] {
   });
 }
 
+/** What closing a container asks for, by the first part of the step's name. */
+const CONTAINER_STEPS = ['cutter', 'zip', 'flap', 'slits', 'sealed', 'air', 'band'] as const;
+
 function containerSteps(draft: Draft, container: Container | undefined, catalog: KindCatalog): StageStep[] {
   if (container === undefined) return [];
   const steps: StageStep[] = [];
-  const add = (what: string, text: string, why: string, unitIds: string[] = []) =>
+  const add = (what: (typeof CONTAINER_STEPS)[number], text: string, why: string, unitIds: string[] = []) =>
     steps.push(step('container', `${what}:${container.id}`, text, why, unitIds));
   const cutters = draft.units.filter(({ kind }) => CUTTERS.includes(kind));
   if (cutters.length > 0) {
@@ -244,8 +247,6 @@ export function isStepDone(one: StageStep, stage: KitDraft['stage']): boolean {
   if (one.asks !== null && stage[one.asks].trim() === '') return false;
   return one.isGiven || stage.ticks.some((tick) => tick.step === one.id);
 }
-
-const CONTAINER_STEPS = ['cutter', 'zip', 'flap', 'slits', 'sealed', 'air', 'band'];
 
 /**
  * What making ready is after the kit was used: its container and the modules that were opened are closed anew, what the debrief left

@@ -156,15 +156,9 @@ export function debriefSteps(
   });
 }
 
-/** Steps of a kit that a debrief left undone; modules and the film are in the checklist of the kit anyway. */
-export const undoneSteps = (
-  steps: readonly DebriefStep[],
-  kitId: string,
-  done: readonly string[],
-): Pick<DebriefStep, 'id' | 'text' | 'why'>[] =>
-  steps
-    .filter((one) => one.kitId === kitId && !done.includes(one.id) && !/:(module:|film$)/.test(one.id))
-    .map(({ id, text, why }) => ({ id, text, why }));
+/** Steps that a debrief left undone; modules and the film are in the checklist of the kit anyway. */
+export const undoneSteps = (steps: readonly DebriefStep[], done: readonly string[]): Pick<DebriefStep, 'id' | 'text' | 'why'>[] =>
+  steps.filter(({ id }) => !done.includes(id) && !/:(module:|film$)/.test(id)).map(({ id, text, why }) => ({ id, text, why }));
 
 /** What speaks against a debrief; empty: nothing. Paths are those of the debrief. */
 export function debriefIssues(debrief: Debrief, lines: readonly DebriefLine[]): { path: string; message: string }[] {

@@ -2,7 +2,6 @@ import {
   type Debrief,
   type DebriefKit,
   DebriefSchema,
-  type DebriefStep,
   debriefIssues,
   debriefLines,
   debriefSteps,
@@ -185,14 +184,7 @@ async function debrief(tx: Tx, who: string, id: string, { version, ...said }: De
   }
   if (issues.length > 0) throw unacceptable(issues);
   const changes: Change[] = [];
-  const ofKits = kits.map(toDebriefKit);
-  const touched = ofKits.flatMap(({ id: kitId, units: own }) =>
-    own
-      .filter((unit) => said.units.some(({ unitId, fate }) => unitId === unit.id && fate !== 'untouched'))
-      .map(({ id: unitId, kind }) => ({ unitId, kitId, kind })),
-  );
-  const steps = debriefSteps(touched, ofKits, KIND_CATALOG);
-  for (const kit of kits) changes.push(...(await reconcile(tx, log, kit, said, steps)));
+  for (const kit of kits) changes.push(...(await reconcile(tx, log, kit, said)));
   await keepTimes(tx, who, log, kits, said);
   await tx
     .update(useLogs)
@@ -203,14 +195,16 @@ async function debrief(tx: Tx, who: string, id: string, { version, ...said }: De
 }
 
 /** Takes out of a kit what left it, and writes it down among its uses; a kit that was opened has to be closed anew. */
-async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief, steps: readonly DebriefStep[]): Promise<Change[]> {
-  const own = new Set<string>(kit.units.map((unit) => unit.id));
-  const touched = [...said.units.entries()].filter(([, { unitId, fate }]) => own.has(unitId) && fate !== 'untouched');
+async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief): Promise<Change[]> {
+  const kindOf = new Map<string, string>(kit.units.map(({ id, kind }) => [id, kind]));
+  const touched = [...said.units.entries()].filter(([, { unitId, fate }]) => kindOf.has(unitId) && fate !== 'untouched');
   if (touched.length === 0) return [];
+  const lines = touched.map(([, { unitId }]) => ({ unitId, kitId: kit.id, kind: kindOf.get(unitId) ?? '' }));
+  const steps = debriefSteps(lines, [toDebriefKit(kit)], KIND_CATALOG);
   const opened = kit.modules.filter(({ unitIds }) => touched.some(([, { unitId }]) => unitIds.includes(unitId))).map(({ id }) => id);
   await tx
     .update(kits)
-    .set({ stage: openedAgain(kit.stage, opened, undoneSteps(steps, kit.id, said.steps)) })
+    .set({ stage: openedAgain(kit.stage, opened, undoneSteps(steps, said.steps)) })
     .where(eq(kits.id, kit.id));
   await touchKit(tx, kit.id);
   const gone = touched.filter(([, { fate }]) => leavesKit(fate));

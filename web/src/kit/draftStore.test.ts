@@ -1,23 +1,9 @@
 import { BriefSchema, KitIdSchema, type KitView, nothingMadeReady, plainUpkeep, UnitIdSchema } from '@ivrak/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { draftOf, flushOnLeave, redo, saveNow, undo, useDraft } from './draftStore.ts';
+import { aUnit } from './unitFixture.ts';
 
-const unit = (id: string) => ({
-  id: UnitIdSchema.parse(id),
-  kind: 'gloves',
-  count: 1,
-  piecesUsed: 0,
-  condition: 'ready' as const,
-  state: 'asSold',
-  lot: null,
-  expiresOn: null,
-  lotId: null,
-  gtin: null,
-  seller: null,
-  authorised: null,
-  priceMinor: null,
-  version: 1,
-});
+const unit = (id: string) => aUnit(id, 'gloves');
 const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
   id: KitIdSchema.parse('k1'),
   name: 'Kit',

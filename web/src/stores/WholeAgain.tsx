@@ -9,7 +9,7 @@ import { containerOf, positionOf, useCatalog } from '../kit/catalog.ts';
 import { draftOf } from '../kit/draftStore.ts';
 import { Refusal } from '../shell/Refusal.tsx';
 
-/** The last stretch: each thing that came in is made ready, the container is closed, the kit is looked through, and it says until when it holds. */
+/** The last stretch: cleaned, each thing made ready, closed, looked through; and until when it holds. */
 export function WholeAgain({ kit }: { kit: KitView }) {
   const catalog = useCatalog((state) => state.catalog);
   const today = useSettings().data?.today;

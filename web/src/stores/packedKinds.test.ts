@@ -1,6 +1,7 @@
-import { coverage, type FitResult, kitFitProblem, nothingMadeReady, packFit, packOrder, SCHOOLS, UnitSchema } from '@ivrak/core';
+import { coverage, type FitResult, kitFitProblem, nothingMadeReady, packFit, packOrder, SCHOOLS } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
 import { catalogNow, containerOf } from '../kit/catalog.ts';
+import { aUnit } from '../kit/unitFixture.ts';
 import { packedKinds } from './packedKinds.ts';
 
 const CONTAINER = 'hard-case';
@@ -8,16 +9,7 @@ const container = containerOf(CONTAINER);
 const [school] = SCHOOLS;
 if (container === undefined || school === undefined) throw new Error('shipped data are missing');
 
-const unit = (id: string, kind: string, count = 1) => ({
-  ...UnitSchema.parse({ id, kind, count, condition: 'ready' }),
-  lotId: null,
-  gtin: null,
-  seller: null,
-  authorised: null,
-  priceMinor: null,
-  version: 1,
-});
-const UNITS = [unit('t', 'windlass-tourniquet'), unit('g', 'plain-gauze-flat', 2), unit('d', 'pressure-dressing'), unit('m', 'marker')];
+const UNITS = [aUnit('t', 'windlass-tourniquet'), aUnit('g', 'plain-gauze-flat', 2), aUnit('d', 'pressure-dressing'), aUnit('m', 'marker')];
 
 function packed(modules: { id: string; name: string; unitIds: string[]; pattern: [] }[]): FitResult {
   const need = { needs: [], school: school as NonNullable<typeof school>, skills: [], on: '2026-11-25' as never, kits: [] };

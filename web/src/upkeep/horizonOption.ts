@@ -74,7 +74,7 @@ export function horizonOption(rows: readonly ChartRow[], from: PlainDate, to: Pl
             type: 'group',
             children: [
               ...(isMarked ? [line(x, HEAD_HEIGHT, x, HEAD_HEIGHT + top, colours.line, 1)] : []),
-              ...(month !== undefined && daysBetween(from, months[0] ?? from) >= 0 ? monthLabel(month, months, isMarked, x, colours) : []),
+              ...(month === undefined ? [] : monthLabel(month, months, isMarked, x, colours)),
             ],
           };
         },

@@ -104,7 +104,11 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
   const [lessons, setLessons] = useState<Lesson[]>([]);
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const steps = debriefSteps(said, own, catalogNow());
+  const steps = debriefSteps(
+    said.filter(({ fate }) => fate !== 'untouched'),
+    own,
+    catalogNow(),
+  );
   const change = (index: number, part: Partial<Said>) => setSaid(said.map((one, at) => (at === index ? { ...one, ...part } : one)));
   const toggle = (step: string) => {
     const next = new Set(ticked);
