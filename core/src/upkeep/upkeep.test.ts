@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
@@ -8,7 +9,7 @@ import { BriefSchema } from '../model/brief.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
 import type { Unit } from '../model/unit.ts';
 import { judgeKit } from './judgement.ts';
-import { type KeptKit, UPKEEP_PLAN, upkeepEvents } from './upkeep.ts';
+import { coverageOn, type KeptKit, UPKEEP_PLAN, upkeepEvents } from './upkeep.ts';
 
 const CATALOG = kindCatalog();
 const TODAY = plainDate('2026-11-25');
@@ -58,6 +59,57 @@ describe('upkeepEvents', () => {
       ['a', addDays(TODAY, 101)],
     ]);
     expect(list.find(({ type }) => type === 'lapse')).toMatchObject({ on: addDays(TODAY, 301), unitIds: ['a2'] });
+  });
+
+  it('names the article that takes the need down, whatever else lapses on that day', () => {
+    const needs = [
+      { need: 'M.pack' as const, least: 1, ideal: 1 },
+      { need: 'R.seal' as const, least: 2, ideal: 2 },
+    ];
+    const things = [unit('gauze', 'kaolin-gauze', 100), unit('spare', 'plain-gauze', 900), unit('seals', 'vented-seals', 100)];
+    for (const units of [things, [...things].reverse()]) {
+      const list = upkeepEvents(kit(units, { needs }), TODAY, TO, CATALOG).filter(({ need }) => need === 'R.seal');
+      expect(list.map(({ type, kind, unitIds }) => ({ type, kind, unitIds }))).toEqual([
+        { type: 'orderBy', kind: 'vented-seals', unitIds: ['seals'] },
+        { type: 'lapse', kind: 'vented-seals', unitIds: ['seals'] },
+      ]);
+      for (const { text } of list) expect(text).not.toMatch(/gauze/i);
+    }
+  });
+
+  it('names two articles where a need falls only because both lapse', () => {
+    const needs = [{ need: 'R.seal' as const, least: 4, ideal: 4 }];
+    const units = [unit('a', 'vented-seals', 100), unit('b', 'unvented-seals', 100), unit('c', 'kaolin-gauze', 100)];
+    const lapse = upkeepEvents(kit(units, { needs }), TODAY, TO, CATALOG).find(({ type }) => type === 'lapse');
+    expect(lapse?.unitIds).toEqual(['a', 'b']);
+    expect(lapse?.text).toContain(' lapse and ');
+  });
+
+  // Law: what is named would hold the need if it lasted a day longer, and nothing named is needless.
+  it('names exactly what would hold the need a day longer, by kind, on random kits', () => {
+    const needs = [
+      { need: 'M.limb' as const, least: 1, ideal: 1 },
+      { need: 'M.pack' as const, least: 1, ideal: 2 },
+      { need: 'M.press' as const, least: 1, ideal: 1 },
+      { need: 'R.seal' as const, least: 2, ideal: 2 },
+    ];
+    const kinds = KINDS.filter(({ grades, dating }) => dating === 'printed' && needs.some(({ need }) => grades[need] !== undefined));
+    fc.assert(
+      fc.property(fc.array(fc.record({ kind: fc.constantFrom(...kinds), lasts: fc.constantFrom(50, 80) }), { maxLength: 8 }), (drawn) => {
+        const units = drawn.map(({ kind, lasts }, index) => unit(`u${index}`, kind.id, lasts));
+        for (const { type, need, on, unitIds } of upkeepEvents(kit(units, { needs }), TODAY, TO, CATALOG)) {
+          if (type !== 'lapse' || need === null) continue;
+          const named = units.filter(({ id }) => unitIds.includes(id));
+          const stateWith = (lasting: readonly StockUnit[]) => {
+            const later = units.map((one) => (lasting.includes(one) ? { ...one, expiresOn: on } : one));
+            return coverageOn(kit(later, { needs }), on, CATALOG).needs.find((one) => one.need === need)?.state;
+          };
+          expect(stateWith(named)).not.toBe('gap');
+          for (const { kind } of named) expect(stateWith(named.filter((one) => one.kind !== kind))).toBe('gap');
+        }
+      }),
+      { seed: 12, numRuns: 200 },
+    );
   });
 
   it('puts gaps, lapsed things, missing dates and overdue inspections on today', () => {

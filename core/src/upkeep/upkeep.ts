@@ -1,4 +1,5 @@
-import { type AskedKit, type Coverage, coverage } from '../coverage/coverage.ts';
+import { type AskedKit, type Coverage, coverage, leastMetNow } from '../coverage/coverage.ts';
+import { gradeOf, type StockUnit } from '../coverage/prepare.ts';
 import { hasGap } from '../coverage/rungs.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId } from '../model/need.ts';
@@ -70,24 +71,52 @@ function gapEvents(kit: KeptKit, now: Coverage, from: PlainDate): UpkeepEvent[] 
 function lapseEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {
   return now.needs.flatMap(({ need, lapsesOn }) => {
     if (lapsesOn === null) return [];
-    // The units that take the need down are those whose last good day is the eve.
-    const units = kit.units.filter((unit) => unit.expiresOn != null && lapseDay(unit.expiresOn) === lapsesOn);
+    const units = unitsBehind(kit, need, lapsesOn, catalog);
     const unitIds = units.map((unit) => unit.id);
-    const kind = units[0]?.kind ?? null;
-    const name = kind === null ? '' : (catalog.get(kind)?.name ?? kind);
+    const kinds = [...new Set(units.map((unit) => unit.kind))];
+    const kind = kinds[0] ?? null;
+    const name = kinds.map((id) => catalog.get(id)?.name ?? id).join(' and ');
+    const [lapse, it] = kinds.length === 1 ? ['lapses', 'it lapses'] : ['lapse', 'they lapse'];
     const days = UPKEEP_PLAN.supplierLeadDays + UPKEEP_PLAN.orderBufferDays;
     const orderBy = addDays(lapsesOn, -days);
     return [
-      event(kit, 'lapse', lapsesOn, `${NEEDS[need].label} falls: ${name} lapses and ${NEEDS[need].without}.`, { need, unitIds, kind }),
+      event(kit, 'lapse', lapsesOn, `${NEEDS[need].label} falls: ${name} ${lapse} and ${NEEDS[need].without}.`, { need, unitIds, kind }),
       event(
         kit,
         'orderBy',
         orderBy < from ? from : orderBy,
-        `Order ${name}: lead ${UPKEEP_PLAN.supplierLeadDays} d + buffer ${UPKEEP_PLAN.orderBufferDays} d before it lapses.`,
+        `Order ${name}: lead ${UPKEEP_PLAN.supplierLeadDays} d + buffer ${UPKEEP_PLAN.orderBufferDays} d before ${it}.`,
         { need, unitIds, kind },
       ),
     ];
   });
+}
+
+/**
+ * Of the units that lapse on a day, those that take the need down: all of the fewest kinds that would hold it if they lasted
+ * one day longer. Kinds that serve the need are named before those that others lean on or that something was moved away for.
+ */
+function unitsBehind(kit: KeptKit, need: NeedId, on: PlainDate, catalog: KindCatalog): StockUnit[] {
+  const lapsing = kit.units.filter((unit) => unit.expiresOn != null && lapseDay(unit.expiresOn) === on);
+  const kinds = new Set(lapsing.map((unit) => unit.kind));
+  const index = kit.needs.findIndex((asked) => asked.need === need);
+  const least = kit.needs[index]?.least ?? 0;
+  const isHeldBy = (lasting: ReadonlySet<string>): boolean => {
+    const units = kit.units.map((unit) => (lapsing.includes(unit) && lasting.has(unit.kind) ? { ...unit, expiresOn: on } : unit));
+    const { needs, school, skills } = kit;
+    return (leastMetNow({ needs, school, skills, on, kits: [{ id: kit.id, units }] }, catalog)[index] ?? 0) >= least;
+  };
+  const serves = (id: string): boolean => {
+    const kind = catalog.get(id);
+    return kind !== undefined && gradeOf(kind, need, kit.school) !== null;
+  };
+  const behind = new Set(kinds);
+  for (const kind of [...kinds].sort((a, b) => Number(serves(a)) - Number(serves(b)))) {
+    if (behind.size === 1) break;
+    behind.delete(kind);
+    if (!isHeldBy(behind)) behind.add(kind);
+  }
+  return lapsing.filter((unit) => behind.has(unit.kind));
 }
 
 function unitEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {
