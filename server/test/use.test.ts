@@ -153,6 +153,29 @@ describe('the debrief', () => {
     }
   });
 
+  it('counts as put back what was moved in on the sheet, whatever way it took', async () => {
+    const tourniquet = await unitOf('wall-box', 'windlass-tourniquet');
+    await call('post', '/api/kits/wall-box/uses', { at: START, events: [{ at: START, unitId: tourniquet.id, count: 1, note: '' }] });
+    const asBefore = async () => {
+      const { kits } = (await call('get', '/api/restock')).body;
+      const own = kits.find(({ kitId }: { kitId: string }) => kitId === 'wall-box');
+      return (own?.asBefore ?? []).filter(({ kind }: { kind: string }) => kind === 'windlass-tourniquet').length;
+    };
+    expect(await asBefore()).toBe(1);
+    const spare = (await call('post', '/api/stores', { kind: 'windlass-tourniquet', count: 1, authorised: true })).body;
+    expect(await asBefore()).toBe(1);
+    const { version, ...draft } = KitViewDraft.parse(await kitOf('wall-box'));
+    const moved = { ...draft, units: [...draft.units, spare] };
+    const put = await call('put', '/api/kits/wall-box', { version, draft: KitDraftSchema.parse(moved) });
+    expect(put.status).toBe(200);
+    expect(await asBefore()).toBe(0);
+    // Taken out again, it is missing again.
+    const after = KitViewDraft.parse(await kitOf('wall-box'));
+    const without = { ...KitDraftSchema.parse(after), units: after.units.filter(({ id }) => id !== spare.id) };
+    expect((await call('put', '/api/kits/wall-box', { version: after.version, draft: without })).status).toBe(200);
+    expect(await asBefore()).toBe(1);
+  });
+
   it('is opened again by an entry that comes late, and asks only for what is new', async () => {
     const gauze = await unitOf('console-case', 'plain-gauze-flat');
     const late = await append('log-a', 'console-case', [used('e9', gauze, 9)]);

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { note } from '../db/journal.ts';
+import { note, type RecordNoun } from '../db/journal.ts';
 import type { Tx } from '../db/open.ts';
 import type { contentLists, loadouts, orders, ownContainers, ownKinds, ownPositions, ownSchools, plans, weekPlans } from '../db/schema.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -23,7 +23,7 @@ export interface OwnRow<T> {
 interface Write<T> {
   table: OwnTable;
   /** As it stands in the journal: "kind", "school", "list". */
-  noun: string;
+  noun: RecordNoun;
   who: string;
   data: T;
   /** The version that was changed; null: it must not be there yet. */
@@ -54,7 +54,7 @@ export async function writeRow<T extends { id: string }>(tx: Tx, { table, noun, 
 
 interface Removal {
   table: OwnTable;
-  noun: string;
+  noun: RecordNoun;
   who: string;
   id: string;
   version: number;

@@ -178,18 +178,23 @@ async function writeUnits(
     };
     if (row === null) {
       await tx.insert(units).values({ id: unit.id, ...values });
-      changes.push({ what: 'unit added', subject: unit.id, after: { kitId, ...unit } });
+      changes.push({ what: 'unit added', subject: unit.id, after: { ...unit, kitId } });
     } else if (hasChanged(row.units, values)) {
       await tx
         .update(units)
         .set({ ...values, version: row.units.version + 1 })
         .where(eq(units.id, unit.id));
       if (was === null || !isSameUnit(was, unit))
-        changes.push({ what: was === null ? 'unit moved in' : 'unit changed', subject: unit.id, before: was, after: { kitId, ...unit } });
+        changes.push({
+          what: was === null ? 'unit moved in' : 'unit changed',
+          subject: unit.id,
+          before: was === null ? null : { ...was, kitId },
+          after: { ...unit, kitId },
+        });
     }
     known.delete(unit.id);
   }
-  for (const unit of known.values()) changes.push(await takeOut(tx, unit, sentTo[unit.id]));
+  for (const unit of known.values()) changes.push(await takeOut(tx, kitId, unit, sentTo[unit.id]));
   return changes;
 }
 
@@ -221,13 +226,13 @@ function refuseTaking(row: UnitRow, position: number): void {
 }
 
 /** A thing with a lot is real stock and goes to the stores; one that was only laid out on the sheet goes away. */
-async function takeOut(tx: Tx, unit: StoredUnit, to: SentTo[string] | undefined): Promise<Change> {
+async function takeOut(tx: Tx, kitId: string, unit: StoredUnit, to: SentTo[string] | undefined): Promise<Change> {
   const place = unit.condition === 'practice' ? 'practice' : (to ?? (unit.lotId === null ? 'discarded' : 'stores'));
   await tx
     .update(units)
     .set({ place, kitId: null, version: unit.version + 1, ...(place === 'practice' ? { condition: 'practice' } : {}) })
     .where(eq(units.id, unit.id));
-  return { what: 'unit taken out', subject: unit.id, before: unit, after: { place } };
+  return { what: 'unit taken out', subject: unit.id, before: { ...unit, kitId }, after: { ...unit, place, kitId: null } };
 }
 
 /** Raises the kit's version: whoever edits it now holds an old picture. */

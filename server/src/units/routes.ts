@@ -135,7 +135,7 @@ async function patch(db: Db, who: string, id: string, body: z.output<typeof Patc
       .where(eq(units.id, id));
     if (before.kitId !== null) await touchKit(tx, before.kitId);
     const after = toPlaced(await findUnit(tx, id));
-    await note(tx, who, [{ what: body.reason ? `unit changed: ${body.reason}` : 'unit changed', subject: id, before, after }]);
+    await note(tx, who, [{ what: 'unit changed', subject: id, before, after: body.reason ? { ...after, reason: body.reason } : after }]);
     return after;
   });
 }
@@ -170,7 +170,7 @@ export async function moveUnit(tx: Tx, who: string, id: string, { version, to, k
   }
   for (const touched of new Set([before.kitId, kitId ?? null])) if (touched !== null) await touchKit(tx, touched);
   const after = toPlaced(await findUnit(tx, movedId));
-  await note(tx, who, [{ what: `unit moved to ${to}`, subject: movedId, before, after }]);
+  await note(tx, who, [{ what: `unit moved to ${to}`, subject: movedId, before: { ...before, count: after.count }, after }]);
   return after;
 }
 

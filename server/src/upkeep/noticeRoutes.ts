@@ -91,10 +91,10 @@ export const noticeRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
             if (kitId !== null) await touchKit(tx, kitId);
             await note(tx, who, [
               {
-                what: `${notice.about}: ${notice.id}`,
+                what: notice.about,
                 subject: unitId,
                 before: { condition: unit.condition },
-                after: { condition: 'suspect' },
+                after: { condition: 'suspect', notice: notice.id },
               },
             ]);
           }

@@ -14,11 +14,12 @@ import {
   UpkeepEventSchema,
   upkeepEvents,
 } from '@ivrak/core';
-import { and, eq, gte } from 'drizzle-orm';
+import { eq, gte } from 'drizzle-orm';
 import * as z from 'zod';
 import { containerOf, KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
+import { arrivalsSince } from '../db/journal.ts';
 import type { Db } from '../db/open.ts';
-import { journal, useEvents, uses } from '../db/schema.ts';
+import { useEvents, uses } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';
@@ -87,7 +88,7 @@ function lenderOf(kit: StoredKit, today: PlainDate): Lender {
 /** Days after a use in which what was used is still offered to be put back beyond the least. Planning value. */
 const AS_BEFORE_DAYS = 30;
 
-/** By kit and kind: whole units that were used lately, less those that were moved into the kit since. */
+/** By kit and kind: whole units that were used lately, less those that came into the kit since, on whatever way. */
 async function notPutBack(db: Db, today: PlainDate): Promise<Map<string, Map<string, number>>> {
   const since = `${addDays(today, -AS_BEFORE_DAYS)}T00:00:00Z`;
   const events = await db
@@ -103,29 +104,19 @@ async function notPutBack(db: Db, today: PlainDate): Promise<Map<string, Map<str
     const own = pieces.get(kitId) ?? new Map<string, number>();
     pieces.set(kitId, own.set(kind, (own.get(kind) ?? 0) + used));
   }
-  const moves = await db
-    .select({ at: journal.at, after: journal.after })
-    .from(journal)
-    .where(and(eq(journal.what, 'unit moved to kit'), gte(journal.at, since)));
-  const put = moves.flatMap(({ at, after }) => {
-    const moved = MovedSchema.safeParse(after).data;
-    return moved === undefined || Date.parse(at) < (first.get(moved.kitId) ?? Number.POSITIVE_INFINITY) ? [] : [moved];
-  });
+  const put = (await arrivalsSince(db, since)).filter(({ kitId, atMs }) => atMs >= (first.get(kitId) ?? Number.POSITIVE_INFINITY));
   return new Map(
     [...pieces].map(([kitId, own]) => [
       kitId,
       new Map(
         [...own].map(([kind, used]) => {
           const back = put.reduce((sum, moved) => sum + (moved.kitId === kitId && moved.kind === kind ? moved.count : 0), 0);
-          return [kind, Math.max(0, Math.ceil(used / (KIND_CATALOG.get(kind)?.pieces ?? 1)) - back)];
+          return [kind, Math.max(0, Math.ceil(used / (KIND_CATALOG.get(kind)?.pieces ?? 1)) - Math.max(0, back))];
         }),
       ),
     ]),
   );
 }
-/** What the journal says of a unit that was moved into a kit. */
-const MovedSchema = z.object({ kitId: z.string(), kind: z.string(), count: z.number() });
-
 /** Dated events of a kit as it is now. */
 export const kitEvents = (kit: StoredKit, from: PlainDate, to: PlainDate) =>
   upkeepEvents(keptKit(kit, judge(kit, from)), from, to, KIND_CATALOG);

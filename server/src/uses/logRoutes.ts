@@ -14,7 +14,7 @@ import {
   UseLogSchema,
   undoneSteps,
 } from '@ivrak/core';
-import { asc, count, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
 import * as z from 'zod';
 import { toReachTimeRow } from '../carry/world.ts';
 import { containerOf, KIND_CATALOG } from '../catalog/catalog.ts';
@@ -161,9 +161,14 @@ const toDebriefKit = ({ id, name, units: own, modules, containerId }: StoredKit)
 });
 
 async function kitsOf(tx: Tx, kitIds: readonly string[]): Promise<StoredKit[]> {
-  const found = await Promise.all(kitIds.map((kitId) => findKit(tx, kitId).catch(() => null)));
   // A kit that was retired meanwhile has nothing left to reconcile.
-  return found.filter((kit) => kit !== null);
+  const inUse = await tx
+    .select({ id: kits.id })
+    .from(kits)
+    .where(and(inArray(kits.id, [...kitIds]), isNull(kits.retiredOn)));
+  const found: StoredKit[] = [];
+  for (const id of kitIds) if (inUse.some((kit) => kit.id === id)) found.push(await findKit(tx, id));
+  return found;
 }
 
 async function debrief(tx: Tx, who: string, id: string, { version, ...said }: Debrief & { version: number }): Promise<StoredLog> {

@@ -4,12 +4,11 @@ import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
-import { units, useEvents, uses } from '../db/schema.ts';
+import { lots, units, useEvents, uses } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { findKit, touchKit } from '../kits/store.ts';
 import { viewOf } from '../kits/view.ts';
-import { findUnit } from '../units/routes.ts';
 import { toStoredUnit } from '../units/rows.ts';
 
 const UseIdSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
@@ -98,8 +97,8 @@ export async function takeFromUnit(
   paths: { unitId: string; count: string },
   place: 'used' | 'discarded',
 ): Promise<{ change: Change; kind: string }> {
-  const row = await findUnit(tx, event.unitId).catch(() => null);
-  if (row === null || row.units.kitId !== kitId) throw unacceptable([{ path: paths.unitId, message: 'is not in this kit' }]);
+  const [row] = await tx.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.id, event.unitId));
+  if (row === undefined || row.units.kitId !== kitId) throw unacceptable([{ path: paths.unitId, message: 'is not in this kit' }]);
   const unit = toStoredUnit(row.units, row.lots);
   const kind = KIND_CATALOG.get(unit.kind);
   if (kind === undefined) throw unacceptable([{ path: paths.unitId, message: `is of the unknown kind "${unit.kind}"` }]);
