@@ -62,6 +62,20 @@ async function draftOf(id: string): Promise<{ version: number; draft: KitBody }>
   return { version, draft: { version, name, layer, personId, containerId, positionId, schoolId, brief, units } };
 }
 
+describe('an address that nothing can have', () => {
+  it.each(['/api/kits/%00', '/api/kits/a%00b/coverage', '/api/kits/%zz', '/api/kits/%ff', '/%zz'])(
+    '%s is refused as unreadable',
+    async (path) => {
+      await refused(400, '', () => get(path));
+    },
+  );
+
+  it('nor can a text hold a NUL', async () => {
+    const { version, draft } = await draftOf('belt-kit');
+    await refused(422, '', () => send('put', '/api/kits/belt-kit', { version, draft: { ...draft, name: 'Belt\u0000kit' } }));
+  });
+});
+
 describe('contract calls', () => {
   it('health says that server and database answer', async () => {
     expect((await get('/api/health')).body).toEqual({ status: 'ok', version: expect.any(String), database: expect.any(String) });
@@ -453,10 +467,10 @@ describe('stores and use', () => {
     const [entry] = (await get('/api/journal?limit=1')).body.entries;
     expect(entry).toMatchObject({
       who: 'ruth',
-      what: 'unit changed: torn',
+      what: 'unit changed',
       subject: 'spare-02',
       before: { condition: 'ready' },
-      after: { condition: 'damaged' },
+      after: { condition: 'damaged', reason: 'torn' },
     });
   });
 });

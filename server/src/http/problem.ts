@@ -64,6 +64,15 @@ function send(res: Response, status: number, title: string, detail: string, more
     .send(JSON.stringify(problemJson({ status, title, detail, more })));
 }
 
+/** What the database refuses of a text: NUL, and halves of characters. */
+const UNSTORABLE: readonly string[] = ['22021', '22P05'];
+
+function isUnstorable(error: unknown): boolean {
+  const cause = error instanceof Error ? error.cause : undefined;
+  const code = typeof cause === 'object' && cause !== null && 'code' in cause ? cause.code : undefined;
+  return typeof code === 'string' && UNSTORABLE.includes(code);
+}
+
 interface BodyParserError {
   type: string;
   limit?: number;
@@ -80,6 +89,14 @@ export function problemHandler(log: Logger) {
     }
     if (error instanceof Problem) {
       send(res, error.status, error.title, error.detail, error.more);
+      return;
+    }
+    if (error instanceof URIError) {
+      send(res, 400, 'Unreadable', 'The address is not valid: a "%" in it is followed by something else than a character.');
+      return;
+    }
+    if (isUnstorable(error)) {
+      send(res, 422, 'Not acceptable', 'A text holds a character that cannot be kept (NUL, or half of one). Nothing was changed.');
       return;
     }
     if (isBodyParserError(error)) {

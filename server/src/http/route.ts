@@ -40,13 +40,26 @@ function whoOf(req: Request): string {
   return WHO.test(said) ? said : 'local';
 }
 
+const HALF_CHARACTER = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/;
+
+/** What stands in the address. No id holds a NUL or half of a character, and the database would refuse to look for one. */
+function paramsOf(req: Request): Record<string, string> {
+  const params = req.params as Record<string, string>; // paths here have named parameters only
+  for (const [name, value] of Object.entries(params))
+    if (value.includes('\0') || HALF_CHARACTER.test(value))
+      throw new Problem(400, 'Unreadable', `The address holds a character that no ${name} has.`, {
+        issues: [{ path: name, message: 'holds a character that cannot be looked for' }],
+      });
+  return params;
+}
+
 /** Mounts the routes; what is mounted is what the API description holds. */
 export function mount(app: Application, specs: readonly RouteSpec[]): void {
   for (const spec of specs) {
     app[spec.method](spec.path, async (req: Request, res: Response) => {
       const body = spec.body === undefined ? undefined : parseOr422(spec.body, req.body ?? {});
       const query = spec.query === undefined ? undefined : parseOr422(spec.query, req.query);
-      const params = req.params as Record<string, string>; // paths here have named parameters only
+      const params = paramsOf(req);
       if (req.get('accept') === NDJSON) {
         await answerInLines(res, (tell) => spec.handle({ params, body, query, who: whoOf(req), tell }));
         return;
