@@ -378,7 +378,7 @@ describe('a batch', () => {
     expect(body).toEqual({ taken: 4, suspect: 2 });
     const { units, gtins } = (await call('get', '/api/stores')).body;
     const conditionOf = (lot: string) => units.find((one: AUnit) => one.lot === lot)?.condition;
-    expect([conditionOf('RG-4'), conditionOf('W9'), conditionOf('W8')]).toEqual(['suspect', 'suspect', 'ready']);
+    expect([conditionOf('RG-4'), conditionOf('W9'), conditionOf('W8')]).toEqual(['suspect', 'suspect', 'notStaged']);
     expect(gtins).toContainEqual({ gtin: '09506000134369', kind: 'marker' });
   });
 

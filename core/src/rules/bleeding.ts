@@ -1,10 +1,10 @@
+import { STAGED_KINDS } from '../catalog/stagedKinds.ts';
 import { hasChildren } from '../model/brief.ts';
 import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
 
 /** Tourniquets, packing and pressure. Common practice, no source. */
 const HEMOSTATIC = ['kaolin-gauze', 'chitosan-gauze', 'hemostatic-ribbon', 'hemostatic-granules'];
 const PLAIN = ['plain-gauze', 'plain-gauze-flat', 'rolled-gauze', 'gauze-wrap-combo'];
-const WINDLASS = ['windlass-tourniquet', 'flat-windlass-tourniquet', 'buckle-windlass-tourniquet', 'ratchet-tourniquet'];
 
 export const BLEEDING_RULES: readonly Rule[] = [
   {
@@ -26,7 +26,7 @@ export const BLEEDING_RULES: readonly Rule[] = [
     title: 'Tourniquet still wrapped',
     check: (facts) =>
       facts.things
-        .filter(({ unit, kind }) => WINDLASS.includes(kind.id) && unit.condition === 'notStaged')
+        .filter(({ unit, kind }) => STAGED_KINDS.includes(kind.id) && unit.condition === 'notStaged')
         .map(({ unit, kind }) =>
           warn(
             `${kind.name} is not staged: take it out of its plastic and set it up for one hand; the wrapper costs seconds that a limb does not have.`,

@@ -1,3 +1,4 @@
+import { STAGED_KINDS } from '../catalog/stagedKinds.ts';
 import { CUTTERS, SEALED_MAKES } from '../fit/kitFit.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
@@ -28,12 +29,6 @@ export interface StageStep {
 }
 
 /** What can come off, be folded over or be pulled up before it is needed. Kinds of the catalogue; common practice, no source. */
-const WINDLASSES: readonly string[] = [
-  'windlass-tourniquet',
-  'flat-windlass-tourniquet',
-  'buckle-windlass-tourniquet',
-  'ratchet-tourniquet',
-];
 const FLAGGED: readonly string[] = ['flat-tape', 'tape-roll', 'cohesive-wrap', 'wide-elastic-wrap'];
 /** Gels and liquids, which go into a leak bag. */
 export const LEAKING_KINDS: readonly string[] = [
@@ -84,7 +79,7 @@ const step = (group: StageGroup, id: string, text: string, why: string, unitIds:
 function thingSteps(unit: Unit, kind: Kind, container: Container | undefined): StageStep[] {
   const steps: StageStep[] = [];
   const add = (what: string, text: string, why: string) => steps.push(step('things', `${what}:${unit.id}`, text, why, [unit.id]));
-  if (WINDLASSES.includes(kind.id)) {
+  if (STAGED_KINDS.includes(kind.id)) {
     add(
       'strap',
       `${kind.name}: out of its plastic, strap threaded to a loop, tip folded over.`,

@@ -1,3 +1,4 @@
+import { STAGED_KINDS } from '../catalog/stagedKinds.ts';
 import type { Kind } from '../model/kind.ts';
 import type { Condition } from '../model/unit.ts';
 
@@ -16,7 +17,8 @@ export function isSuspect(kind: Kind, { priceMinor, authorised }: Provenance): b
   return priceMinor < kind.priceMinor * SUSPECT_BELOW_SHARE;
 }
 
-/** The condition in which a thing is taken in: a windlass tourniquet comes wrapped and is staged later. */
+/** The condition in which a thing is taken in: what is staged before it is carried comes wrapped, and counts as not staged yet. */
 export function intakeCondition(kind: Kind, provenance: Provenance): Condition {
-  return isSuspect(kind, provenance) ? 'suspect' : 'ready';
+  if (isSuspect(kind, provenance)) return 'suspect';
+  return STAGED_KINDS.includes(kind.id) ? 'notStaged' : 'ready';
 }

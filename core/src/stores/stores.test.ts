@@ -117,6 +117,12 @@ describe('intake', () => {
     expect(intakeCondition(kind('windlass-tourniquet'), { priceMinor: 1100, authorised: false })).toBe('suspect');
   });
 
+  it('takes in as not staged what comes wrapped and is set up before it is carried, and all else as ready', () => {
+    const usual = { priceMinor: null, authorised: true };
+    for (const id of ['windlass-tourniquet', 'ratchet-tourniquet']) expect(intakeCondition(kind(id), usual)).toBe('notStaged');
+    for (const id of ['elastic-wrap-tourniquet', 'kaolin-gauze', 'foil-blanket']) expect(intakeCondition(kind(id), usual)).toBe('ready');
+  });
+
   it('trusts an authorised seller, a usual price, and kinds whose seller does not matter', () => {
     expect(isSuspect(kind('windlass-tourniquet'), { priceMinor: 1100, authorised: true })).toBe(false);
     expect(isSuspect(kind('windlass-tourniquet'), { priceMinor: 1680, authorised: null })).toBe(false);

@@ -130,6 +130,6 @@ async function receive(tx: Tx, who: string, id: string, body: z.output<typeof Re
   const taken = await findPlaced(tx, made?.id ?? '');
   await note(tx, who, [{ what: 'unit taken in', subject: taken.id, after: { ...taken, order: id } }]);
   // What is suspect goes into no kit by itself.
-  if (kitId === null || taken.condition !== 'ready') return { order, unit: taken };
+  if (kitId === null || taken.condition === 'suspect') return { order, unit: taken };
   return { order, unit: await moveUnit(tx, who, taken.id, { version: taken.version, to: 'kit', kitId }) };
 }

@@ -291,4 +291,6 @@ export function Intake({ today, gtins }: IntakeProps) {
 const takenText = (unit: PlacedUnit): string =>
   unit.condition === 'suspect'
     ? `${kindName(unit.kind)} taken in as suspect: a notice warns of this lot, or the price is under 60 % of the usual one and the seller is not known as authorised.`
-    : `${unit.count} × ${kindName(unit.kind)} taken in.`;
+    : unit.condition === 'notStaged'
+      ? `${unit.count} × ${kindName(unit.kind)} taken in, still wrapped: stage it when it goes into a kit.`
+      : `${unit.count} × ${kindName(unit.kind)} taken in.`;
