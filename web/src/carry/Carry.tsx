@@ -106,7 +106,7 @@ function LoadoutPage({ told, stored, heading, open, changed, gone }: LoadoutPage
   const { loadout } = draft;
   const [shown, setShown] = useState<Shown>(stored.data.kits.length === 0 ? 'in' : 'tells');
   const loadouts = useMemo(() => told.loadouts.map(({ id, data }) => (id === loadout.id ? loadout : data)), [told.loadouts, loadout]);
-  const views = useLoadoutViews(told, loadouts);
+  const { views, error: viewError } = useLoadoutViews(told, loadouts);
   const view = views.get(loadout.id) ?? null;
   const conflicts = kitConflicts(
     loadouts,
@@ -127,6 +127,7 @@ function LoadoutPage({ told, stored, heading, open, changed, gone }: LoadoutPage
             <Bodies told={told} loadout={loadout} view={view} letters={letters} change={draft.change} />
             <Headline loadout={loadout} view={view} nameOf={nameOf} />
           </div>
+          <Refusal text={viewError} />
           <HowReached conditions={loadout.conditions} change={(next) => draft.change({ conditions: { ...loadout.conditions, ...next } })} />
           {view !== null && (
             <ReachLanes
@@ -175,6 +176,19 @@ function SidePanel({ told, draft, view, conflicts, shown, setShown, nameOf, load
       </div>
       <Steps draft={draft} />
       <Refusal text={draft.error} />
+      {draft.conflict !== null && (
+        <div className="caution" role="alert">
+          <p>This loadout was changed in another window. Nothing is overwritten until you choose.</p>
+          <div className="row">
+            <Button size="compact-sm" onClick={draft.conflict.keepMine}>
+              Save mine over theirs
+            </Button>
+            <Button size="compact-sm" variant="default" onClick={draft.conflict.takeTheirs}>
+              Take theirs
+            </Button>
+          </div>
+        </div>
+      )}
       {shown === 'in' ? (
         <LoadoutEditor told={told} draft={draft} view={view} conflicts={conflicts} loadouts={loadouts} gone={gone} />
       ) : (
@@ -193,7 +207,7 @@ function SidePanel({ told, draft, view, conflicts, shown, setShown, nameOf, load
 }
 
 /** Undo, redo, and whether what was changed is kept already. */
-function Steps({ draft: { undo, redo, isSaved, error } }: { draft: ReturnType<typeof useLoadoutDraft> }) {
+function Steps({ draft: { undo, redo, isSaved, error, conflict } }: { draft: ReturnType<typeof useLoadoutDraft> }) {
   useKeys({ z: () => undo?.(), Z: () => redo?.() });
   return (
     <div className="row carry-steps">
@@ -204,7 +218,7 @@ function Steps({ draft: { undo, redo, isSaved, error } }: { draft: ReturnType<ty
         <IconArrowForwardUp size={20} />
       </ActionIcon>
       <span className="small muted" role="status">
-        {error !== null ? 'not saved' : isSaved ? 'all saved' : 'saving'}
+        {error !== null || conflict !== null ? 'not saved' : isSaved ? 'all saved' : 'saving'}
       </span>
     </div>
   );

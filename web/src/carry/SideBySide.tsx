@@ -5,6 +5,7 @@ import { useSearchParams } from 'react-router';
 import { grams, price, STATE_WORDS } from '../drawing/figures.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
+import { Refusal } from '../shell/Refusal.tsx';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
 import './pages.css';
@@ -46,7 +47,7 @@ function Columns({ told }: { told: CarryTold }) {
     );
   const columns = useMemo(() => columnsOf(told, keys.join(' ').split(' ').filter(Boolean)), [told, keys.join(' ')]);
   const loadouts = useMemo(() => columns.map(({ loadout }) => loadout), [columns]);
-  const views = useLoadoutViews(told, loadouts);
+  const { views, error } = useLoadoutViews(told, loadouts);
   const choices = [
     { group: 'Loadouts', items: told.loadouts.map(({ id, data }) => ({ value: `loadout:${id}`, label: data.name })) },
     { group: 'Kits', items: told.kits.map(({ id, name }) => ({ value: `kit:${id}`, label: name })) },
@@ -56,6 +57,7 @@ function Columns({ told }: { told: CarryTold }) {
   );
   return (
     <>
+      <Refusal text={error} />
       {keys.length < MOST && (
         <Select
           className="no-print"

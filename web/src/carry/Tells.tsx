@@ -15,6 +15,7 @@ import { Link } from 'react-router';
 import { showChange } from '../bench/showChange.ts';
 import { grams, price } from '../drawing/figures.ts';
 import { kindName, useCatalog } from '../kit/catalog.ts';
+import { Refusal } from '../shell/Refusal.tsx';
 import { showSeconds } from './lanes.ts';
 import { spareLines } from './spareLines.ts';
 import { type CarryTold, worldOf } from './told.ts';
@@ -199,6 +200,7 @@ function Twice({ told, loadout, loadouts, nameOf }: TwiceProps) {
           </button>
         </p>
       )}
+      <Refusal text={question.error} />
       {question.answer !== null && <SpareAnswer told={told} loadout={loadout} answer={question.answer} scope={scope} nameOf={nameOf} />}
     </section>
   );

@@ -1,8 +1,9 @@
 import type { Loadout, LoadoutView, Spares } from '@ivrak/core';
-import { type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { messageOf } from '../api/client.ts';
 import { useCatalog } from '../kit/catalog.ts';
 import type { CarryWorker } from '../workers/carry.worker.ts';
+import { type LatestOnly, latestOnly, type RunningWorker, runWorker } from '../workers/latest.ts';
 import type { CarryTold, KnownThings } from './told.ts';
 
 /** The catalogue as this installation knows it; the same object while none of it changes. */
@@ -24,48 +25,48 @@ interface Asked {
   known: KnownThings;
   loadouts: readonly Loadout[];
 }
-
-/** Views of loadouts by id, worked out in a worker. Until an answer comes the last one stands; questions in between are dropped. */
-export function useLoadoutViews(told: CarryTold | undefined, loadouts: readonly Loadout[]): ReadonlyMap<string, LoadoutView | null> {
-  const known = useKnown();
-  const [views, setViews] = useState<ReadonlyMap<string, LoadoutView | null>>(new Map());
-  const remote = useRemote();
-  const waiting = useRef<Asked | null>(null);
-  const isBusy = useRef(false);
-  useEffect(() => {
-    if (told === undefined || remote === null) return;
-    waiting.current = { told, known, loadouts };
-    const askNext = async (): Promise<void> => {
-      const { current: asked } = waiting;
-      if (asked === null || isBusy.current) return;
-      waiting.current = null;
-      isBusy.current = true;
-      await remote.know(asked.told, asked.known);
-      const answers = await remote.views(asked.loadouts);
-      isBusy.current = false;
-      setViews(new Map(asked.loadouts.map(({ id }, index) => [id, answers[index] ?? null])));
-      await askNext();
-    };
-    void askNext();
-  }, [told, known, loadouts, remote]);
-  return views;
+export interface LoadoutViews {
+  /** By id; null: nothing can be said of it. Until an answer comes the last one stands. */
+  views: ReadonlyMap<string, LoadoutView | null>;
+  error: string | null;
 }
 
-function useRemote(): Remote<CarryWorker> | null {
-  const [remote, setRemote] = useState<Remote<CarryWorker> | null>(null);
+const startWorker = () => runWorker<CarryWorker>(new Worker(new URL('../workers/carry.worker.ts', import.meta.url), { type: 'module' }));
+
+/** Views of loadouts, worked out in a worker. */
+export function useLoadoutViews(told: CarryTold | undefined, loadouts: readonly Loadout[]): LoadoutViews {
+  const known = useKnown();
+  const [shown, setShown] = useState<LoadoutViews>({ views: new Map(), error: null });
+  const questions = useRef<LatestOnly<Asked> | null>(null);
   useEffect(() => {
-    const worker = new Worker(new URL('../workers/carry.worker.ts', import.meta.url), { type: 'module' });
-    const own = wrap<CarryWorker>(worker);
-    // A remote can be called like a function, and a state setter would do so.
-    setRemote(() => own);
-    return () => worker.terminate();
+    const { remote, answer, end } = startWorker();
+    const asked = latestOnly(
+      async (question: Asked) => {
+        await answer(remote.know(question.told, question.known));
+        return answer(remote.views(question.loadouts));
+      },
+      {
+        onAnswer: (question, answers) =>
+          setShown({ views: new Map(question.loadouts.map(({ id }, index) => [id, answers[index] ?? null])), error: null }),
+        onFailure: (failure) => setShown(({ views }) => ({ views, error: messageOf(failure) })),
+      },
+    );
+    questions.current = asked;
+    return () => {
+      asked.end();
+      end();
+    };
   }, []);
-  return remote;
+  useEffect(() => {
+    if (told !== undefined) questions.current?.ask({ told, known, loadouts });
+  }, [told, known, loadouts]);
+  return shown;
 }
 
 export interface SpareQuestion {
   /** Null: not asked, or not answered yet. */
   answer: Spares | null;
+  error: string | null;
   isBusy: boolean;
   ask(loadouts: readonly Loadout[]): void;
   cancel(): void;
@@ -75,10 +76,11 @@ export interface SpareQuestion {
 export function useSpares(told: CarryTold | undefined): SpareQuestion {
   const known = useKnown();
   const [answer, setAnswer] = useState<Spares | null>(null);
+  const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const running = useRef<Worker | null>(null);
+  const running = useRef<RunningWorker<CarryWorker> | null>(null);
   const cancel = useCallback(() => {
-    running.current?.terminate();
+    running.current?.end();
     running.current = null;
     setBusy(false);
   }, []);
@@ -87,21 +89,28 @@ export function useSpares(told: CarryTold | undefined): SpareQuestion {
     (loadouts: readonly Loadout[]) => {
       if (told === undefined) return;
       cancel();
-      const worker = new Worker(new URL('../workers/carry.worker.ts', import.meta.url), { type: 'module' });
+      const worker = startWorker();
       running.current = worker;
       setBusy(true);
       setAnswer(null);
-      const remote = wrap<CarryWorker>(worker);
+      setError(null);
       const work = async () => {
-        await remote.know(told, known);
-        const found = await remote.spares(loadouts);
-        if (running.current !== worker) return;
-        setAnswer(found);
-        cancel();
+        await worker.answer(worker.remote.know(told, known));
+        return worker.answer(worker.remote.spares(loadouts));
       };
-      void work();
+      const isCurrent = () => running.current === worker;
+      work()
+        .then((found) => {
+          if (isCurrent()) setAnswer(found);
+        })
+        .catch((failure: unknown) => {
+          if (isCurrent()) setError(messageOf(failure));
+        })
+        .finally(() => {
+          if (isCurrent()) cancel();
+        });
     },
     [told, known, cancel],
   );
-  return { answer, isBusy, ask, cancel };
+  return { answer, error, isBusy, ask, cancel };
 }

@@ -2,7 +2,7 @@ import type { Loadout } from '@ivrak/core';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { api } from '../api/client.ts';
-import { loadoutDraft } from './loadoutDraft.ts';
+import { createDraft } from '../draft/createDraft.ts';
 import type { StoredLoadout } from './told.ts';
 
 export interface LoadoutDraft {
@@ -11,47 +11,63 @@ export interface LoadoutDraft {
   change: (next: Partial<Loadout>) => void;
   error: string | null;
   isSaved: boolean;
+  /** Somebody else saved it meanwhile: which of the two stands is to be chosen. */
+  conflict: { takeTheirs: () => void; keepMine: () => void } | null;
   /** Null: nothing to undo, or to do again. */
   undo: (() => void) | null;
   redo: (() => void) | null;
 }
 
+/** Fields that are typed into; all others are pressed. */
+const TYPED: readonly string[] = ['name', 'situation', 'kits', 'own'];
+
+const isStoredLoadout = (value: unknown): value is StoredLoadout =>
+  typeof value === 'object' && value !== null && 'data' in value && 'version' in value;
+
+/** A loadout without a name is not sent, and its field says so. */
+export const createLoadoutDraft = (put: (path: string, body: unknown) => Promise<StoredLoadout>, onSaved: () => void) =>
+  createDraft<Loadout, StoredLoadout>({
+    path: (id) => `/api/loadouts/${id}`,
+    body: (version, data) => ({ version, data }),
+    put,
+    toDraft: ({ data }) => data,
+    canSend: ({ name }) => name.trim() !== '',
+    isStored: isStoredLoadout,
+    onSaved,
+    nowMs: () => performance.now(),
+  });
+
 /** The draft of the loadout that is open; what is left of it is sent when the page or the tab is left. */
 export function useLoadoutDraft(stored: StoredLoadout, changed: () => Promise<unknown>): LoadoutDraft {
   const latest = useRef(changed);
   latest.current = changed;
-  const path = `/api/loadouts/${stored.id}`;
-  const [draft] = useState(() =>
-    loadoutDraft(stored, {
-      nowMs: () => performance.now(),
-      put: async (version, data) => {
-        const kept = await api.put<StoredLoadout>(path, { version, data });
-        void latest.current();
-        return kept.version;
-      },
-    }),
-  );
+  const [draft] = useState(() => {
+    const made = createLoadoutDraft(
+      (path, body) => api.put<StoredLoadout>(path, body),
+      () => void latest.current(),
+    );
+    made.open(stored);
+    return made;
+  });
   useEffect(() => {
-    const leave = () => {
-      const left = draft.leftover();
-      if (left === null) return;
-      const headers = { 'content-type': 'application/json' };
-      void fetch(path, { method: 'PUT', keepalive: true, headers, body: JSON.stringify(left) });
-    };
-    window.addEventListener('pagehide', leave);
+    window.addEventListener('pagehide', draft.leave);
     return () => {
-      window.removeEventListener('pagehide', leave);
-      void draft.flush();
+      window.removeEventListener('pagehide', draft.leave);
+      void draft.saveNow();
     };
-  }, [draft, path]);
-  const { loadout, isSaved, error } = useStore(draft.store);
-  const { pastStates, futureStates } = useStore(draft.store.temporal);
+  }, [draft]);
+  const { draft: loadout, save, error } = draft.use();
+  const { pastStates, futureStates } = useStore(draft.use.temporal);
   return {
-    loadout,
-    version: draft.version,
-    change: draft.change,
+    loadout: loadout ?? stored.data,
+    version: () => draft.use.getState().version,
+    change: (next) => {
+      const field = Object.keys(next).join();
+      draft.edit((before) => ({ ...before, ...next }), TYPED.includes(field) ? field : '');
+    },
     error,
-    isSaved,
+    isSaved: save === 'saved',
+    conflict: save === 'conflict' ? { takeTheirs: draft.takeTheirs, keepMine: draft.keepMine } : null,
     undo: pastStates.length === 0 ? null : draft.undo,
     redo: futureStates.length === 0 ? null : draft.redo,
   };
