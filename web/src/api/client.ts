@@ -39,8 +39,11 @@ function early(method: string, path: string): Promise<Response> | undefined {
   return begun;
 }
 
+/** Who acts, with every call. */
+export const personHeader = (): Record<string, string> => ({ 'x-ivrak-person': whoAmI() });
+
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const headers: Record<string, string> = { 'x-ivrak-person': whoAmI() };
+  const headers = personHeader();
   if (body !== undefined) headers['content-type'] = 'application/json';
   let response: Response;
   try {
@@ -66,7 +69,7 @@ type Line<T> = { share: number } | { answer: T } | { problem: ProblemJson };
 
 /** Posts work that takes a while: hears how far it is, and gives it up whole when the signal says so. */
 export async function postTold<T>(path: string, body: unknown, tell: (share: number) => void, signal: AbortSignal): Promise<T> {
-  const headers = { 'x-ivrak-person': whoAmI(), 'content-type': 'application/json', accept: 'application/x-ndjson' };
+  const headers = { ...personHeader(), 'content-type': 'application/json', accept: 'application/x-ndjson' };
   const response = await fetch(path, { method: 'POST', headers, body: JSON.stringify(body), signal }).catch((failure: unknown) => {
     throw signal.aborted ? failure : new OfflineError();
   });

@@ -3,7 +3,7 @@ import { Button, CloseButton } from '@mantine/core';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { useCatalog } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId, withOneMore } from '../kit/units.ts';
 import { useAlternatives } from './useAlternatives.ts';
@@ -74,7 +74,6 @@ function Figures({ kind, now }: { kind: Kind; now: Kind | undefined }) {
 function Choose({ kind, isNow }: { kind: Kind; isNow: boolean }) {
   const { catalog } = useKit();
   const { unitId, close } = useAlternatives();
-  const edit = useDraft((state) => state.edit);
   if (isNow) return <span className="small muted">lies on the sheet</span>;
   if (unitId === null)
     return (

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { catalogNow } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { moveBefore, moveBy, withOneLess, withOneMore, withUnit } from '../kit/units.ts';
 import { useOpenRung } from '../kit/useOpenRung.ts';
@@ -25,7 +25,6 @@ const DRAG_START = { activationConstraint: { distance: 6 } };
 /** Lays things out on the ground sheet, lane by lane, beside the catalogue or the chosen thing. */
 export function Bench() {
   const { draft, judgement } = useKit();
-  const edit = useDraft((state) => state.edit);
   const zoom = useSheetScale((state) => state.zoom);
   const [chosenId, setChosen] = useState<UnitId | null>(null);
   const [tab, setTab] = useState<Tab>('catalogue');

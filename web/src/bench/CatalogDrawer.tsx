@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useCatalog } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { withOneMore } from '../kit/units.ts';
 import type { Carried } from './carrying.ts';
@@ -25,7 +25,6 @@ interface CatalogDrawerProps {
 /** All kinds, what helps most first; searchable, filtered by rung or by one need; what adding one would change is told before. */
 export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
   const { school } = useKit();
-  const edit = useDraft((state) => state.edit);
   const kinds = useCatalog((state) => state.kinds);
   const { search, rung, need, sort, setSearch, setRung, setSort } = useCatalogFilter();
   const compare = useAlternatives((state) => state.show);

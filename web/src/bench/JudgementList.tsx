@@ -12,7 +12,7 @@ import {
 } from '@ivrak/core';
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
 
@@ -21,7 +21,6 @@ const titleOf = (rule: string): string => RULES.find(({ id }) => id === rule)?.t
 
 /** What an experienced builder would say while looking at this table, with a fix where there is one; z undoes it. */
 export function JudgementList({ open, aside }: Sifted) {
-  const edit = useDraft((state) => state.edit);
   const takeUp = (entry: SetAside) => edit((draft) => ({ ...draft, setAside: withoutSetAside(draft.setAside, entry) }));
   return (
     <>
@@ -52,7 +51,6 @@ export function JudgementList({ open, aside }: Sifted) {
 
 function FindingEntry({ finding }: { finding: OpenFinding }) {
   const { today, catalog } = useKit();
-  const edit = useDraft((state) => state.edit);
   const [reason, setReason] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const { rule, severity, reason: says, fix, before } = finding;

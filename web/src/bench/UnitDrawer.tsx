@@ -15,7 +15,7 @@ import { IconArrowLeft, IconArrowRight, IconMinus, IconPlus } from '@tabler/icon
 import { useState } from 'react';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { catalogNow } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit, sendTo } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { moveBy, withOneLess, withUnit } from '../kit/units.ts';
 import { DateField } from '../stores/DateField.tsx';
@@ -27,7 +27,6 @@ const PICTURE_HIGH_PX = 104;
 /** The chosen thing: count, how it lies, condition, lot and date. */
 export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
   const { today, judgement, school } = useKit();
-  const { edit, sendTo } = useDraft();
   const compare = useAlternatives((state) => state.show);
   const kind = catalogNow().get(unit.kind);
   const [warnings, setWarnings] = useState<readonly string[]>([]);

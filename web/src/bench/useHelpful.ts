@@ -1,7 +1,7 @@
 import type { CoverageProblem, Helpfulness, Kind } from '@ivrak/core';
-import { type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useCatalog } from '../kit/catalog.ts';
+import { type LatestOnly, latestOnly, runWorker } from '../workers/latest.ts';
 import type { RankWorker } from '../workers/rank.worker.ts';
 import { useProblem } from './useProblem.ts';
 
@@ -10,37 +10,26 @@ interface Asked {
   kinds: readonly Kind[];
 }
 
-/** All kinds, the most helpful first, worked out in a worker. Until an answer comes the last one stands; questions in between are dropped. */
+/** All kinds, the most helpful first, worked out in a worker. Until an answer comes, and where one fails, the last one stands. */
 export function useHelpful(): readonly Helpfulness[] {
   const problem = useProblem();
   const kinds = useCatalog((state) => state.kinds);
   const [helpful, setHelpful] = useState<readonly Helpfulness[]>([]);
-  const remote = useRef<Remote<RankWorker> | null>(null);
-  const waiting = useRef<Asked | null>(null);
-  const isBusy = useRef(false);
+  const questions = useRef<LatestOnly<Asked> | null>(null);
   useEffect(() => {
-    const worker = new Worker(new URL('../workers/rank.worker.ts', import.meta.url), { type: 'module' });
-    remote.current = wrap<RankWorker>(worker);
+    const { remote, answer, end } = runWorker<RankWorker>(
+      new Worker(new URL('../workers/rank.worker.ts', import.meta.url), { type: 'module' }),
+    );
+    const asked = latestOnly((question: Asked) => answer(remote.rank(question.problem, question.kinds)), {
+      onAnswer: (_, ranked) => setHelpful(ranked),
+      onFailure: () => undefined, // a ranking beside the sheet: the sheet itself says what fails
+    });
+    questions.current = asked;
     return () => {
-      remote.current = null;
-      isBusy.current = false;
-      worker.terminate();
+      asked.end();
+      end();
     };
   }, []);
-  useEffect(() => {
-    waiting.current = { problem, kinds };
-    const askNext = async (): Promise<void> => {
-      const { current: asked } = waiting;
-      if (asked === null || isBusy.current || remote.current === null) return;
-      waiting.current = null;
-      isBusy.current = true;
-      const answer = await remote.current.rank(asked.problem, asked.kinds);
-      isBusy.current = false;
-      if (remote.current === null) return;
-      setHelpful(answer);
-      await askNext();
-    };
-    void askNext();
-  }, [problem, kinds]);
+  useEffect(() => questions.current?.ask({ problem, kinds }), [problem, kinds]);
   return helpful;
 }

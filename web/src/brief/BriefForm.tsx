@@ -12,7 +12,7 @@ import {
 } from '@ivrak/core';
 import { Select, TextInput } from '@mantine/core';
 import { usePeople } from '../api/queries.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { Carers } from './Carers.tsx';
@@ -41,7 +41,6 @@ export function BriefForm() {
 
 function WhoseKit() {
   const { draft } = useKit();
-  const edit = useDraft((state) => state.edit);
   const people = usePeople().data?.people ?? [];
   return (
     <fieldset>

@@ -2,7 +2,7 @@ import { NEEDS } from '@ivrak/core';
 import { Select } from '@mantine/core';
 import { Link } from 'react-router';
 import { useCatalog } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 
 const FIRST_LINES = 6;
@@ -10,7 +10,6 @@ const FIRST_LINES = 6;
 /** Which school this kit follows, why it says what it says, and the way to an adjusted copy. */
 export function SchoolChoice() {
   const { draft, school } = useKit();
-  const edit = useDraft((state) => state.edit);
   const schools = useCatalog((state) => state.schools);
   return (
     <fieldset>

@@ -2,7 +2,7 @@ import { type Brief, TEMPLATES } from '@ivrak/core';
 import { Button, Modal } from '@mantine/core';
 import { useState } from 'react';
 import { useKits } from '../api/queries.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 
 interface Start {
@@ -16,7 +16,6 @@ interface Start {
 /** Takes a brief over from a template or from another kit; undo brings the old one back. */
 export function StartFrom() {
   const { kit } = useKit();
-  const edit = useDraft((state) => state.edit);
   const [opened, setOpened] = useState(false);
   const kits = useKits().data?.kits ?? [];
   const others = kits

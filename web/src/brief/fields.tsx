@@ -1,11 +1,10 @@
 import type { Brief } from '@ivrak/core';
 import { IconSquare, IconSquareCheckFilled } from '@tabler/icons-react';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 
 /** Changes fields of the brief in the draft. */
 export function useBriefField() {
-  const edit = useDraft((state) => state.edit);
   return (change: Partial<Brief>) => edit((draft) => ({ ...draft, brief: { ...draft.brief, ...change } }));
 }
 

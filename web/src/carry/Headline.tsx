@@ -1,6 +1,6 @@
 import { type Loadout, type LoadoutView, NEEDS, OWN_ID } from '@ivrak/core';
 import { grams } from '../drawing/figures.ts';
-import { showSeconds } from './lanes.ts';
+import { limbHeadline, showSeconds } from './lanes.ts';
 
 interface HeadlineProps {
   loadout: Loadout;
@@ -20,18 +20,13 @@ export function Headline({ loadout, view, nameOf }: HeadlineProps) {
   const gaps = asked.filter(({ state }) => state === 'gap');
   const lanesOf = (need: string) => view.needs.find((one) => one.need === need)?.lanes ?? [];
   const limb = lanesOf('M.limb').filter(({ inTime, grade }) => inTime && grade !== 'improvised');
-  const [nearest, second] = limb;
   const fromName = (from: string) => (from === OWN_ID ? 'your own things' : nameOf(from));
   const late = gaps.filter(({ late: count }) => count > 0);
   const none = gaps.filter(({ late: count }) => count === 0);
   const away = view.kits.filter(({ why }) => why !== null);
   return (
     <div className="carry-words">
-      <h1>
-        {nearest === undefined
-          ? 'Nothing to stop a limb bleeding is in hand in time.'
-          : `A bleeding limb: in hand in ${showSeconds(nearest.s)}, ${second === undefined ? `only from ${fromName(nearest.from)}` : `from ${fromName(nearest.from)} or ${fromName(second.from)}`}.`}
-      </h1>
+      <h1>{limbHeadline(limb.map(({ s, from }) => ({ s, name: fromName(from) })))}</h1>
       {away.map(({ kitId, why }) => (
         <p key={kitId} className="state-gap">
           {nameOf(kitId)} falls away: {why}.

@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { useCatalog } from '../kit/catalog.ts';
 import { Blank } from '../shell/Blank.tsx';
 import { Failure } from '../shell/Failure.tsx';
+import { leaveLabel, onYouText } from './departure.ts';
 import './take.css';
 import { useCarryTold } from './told.ts';
 
@@ -87,7 +88,7 @@ export function TakePage() {
       <footer className="take-foot">
         {left.length === 0 ? (
           <p role="status" className="take-all">
-            All of it is on you.
+            {onYouText(take)}
           </p>
         ) : (
           <p role="status">{`${left.length} of ${take.length} to take`}</p>
@@ -97,7 +98,7 @@ export function TakePage() {
           variant={left.length === 0 ? 'default' : 'filled'}
           onClick={() => setTicked(left.length === 0 ? new Set() : new Set(take.map(keyOf)))}
         >
-          {left.length === 0 ? 'Start again' : 'I have it all'}
+          {left.length === 0 ? 'Start again' : leaveLabel(take)}
         </Button>
         {told.loadouts.length > 1 && (
           <label className="small">

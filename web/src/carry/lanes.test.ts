@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { kitLetters, LEAST_APART, laneShare, showSeconds, spread, TICKS } from './lanes.ts';
+import { kitLetters, LEAST_APART, laneShare, limbHeadline, showSeconds, spread, TICKS } from './lanes.ts';
 
 describe('a lane', () => {
   it('runs from one second to an hour, each tenfold as wide', () => {
@@ -10,6 +10,21 @@ describe('a lane', () => {
     expect(laneShare(90_000)).toBe(1);
     const shares = TICKS.map(({ s }) => laneShare(s));
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
+  });
+});
+
+describe('the first words of Carry', () => {
+  const words = (...means: [number, string][]) => limbHeadline(means.map(([s, name]) => ({ s, name }))).replaceAll('\u00a0', ' ');
+
+  it('name only what is in hand in the seconds that they give', () => {
+    expect(words([6, 'Shore wallet'], [66, 'Boathouse wall box'])).toBe(
+      'A bleeding limb: in hand in 6 s, from Shore wallet; the next in 1 min 6 s, from Boathouse wall box.',
+    );
+    expect(words([6.2, 'Vest'], [6.4, 'Belt kit'], [9, 'Box'])).toBe(
+      'A bleeding limb: in hand in 6 s, from Vest or Belt kit; the next in 9 s, from Box.',
+    );
+    expect(words([6, 'Vest'])).toBe('A bleeding limb: in hand in 6 s, only from Vest.');
+    expect(words()).toBe('Nothing to stop a limb bleeding is in hand in time.');
   });
 });
 

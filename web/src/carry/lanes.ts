@@ -56,3 +56,16 @@ export function kitLetters(kits: readonly { id: string; name: string }[]): Map<s
   }
   return letters;
 }
+
+/** The first words of Carry: what is in hand first, who else has one within the same seconds, and the next one with its own time. */
+export function limbHeadline(means: readonly { s: number; name: string }[]): string {
+  const [first] = means;
+  if (first === undefined) return 'Nothing to stop a limb bleeding is in hand in time.';
+  const firstTime = showSeconds(first.s);
+  // What reads the same is as quick to whoever reads it.
+  const asQuick = means.filter(({ s }) => showSeconds(s) === firstTime).map(({ name }) => name);
+  const later = means.find(({ s }) => showSeconds(s) !== firstTime);
+  const only = means.length === 1 ? 'only ' : '';
+  const next = later === undefined ? '' : `; the next in ${showSeconds(later.s)}, from ${later.name}`;
+  return `A bleeding limb: in hand in ${firstTime}, ${only}from ${asQuick.join(' or ')}${next}.`;
+}

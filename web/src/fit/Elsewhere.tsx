@@ -3,7 +3,7 @@ import { Button, Checkbox, Modal, Progress } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { mm } from '../drawing/figures.ts';
 import { containerOf, positionOf } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { handsLine } from '../places/words.ts';
 import { useAdvice } from './useAdvice.ts';
@@ -74,7 +74,6 @@ function verdictOf({ fits, allIn, carry }: CarryRow): string {
 }
 
 function PlaceCard({ row }: { row: CarryRow }) {
-  const edit = useDraft((state) => state.edit);
   const position = positionOf(row.positionId);
   if (position === undefined) return null;
   return (
@@ -94,7 +93,6 @@ function PlaceCard({ row }: { row: CarryRow }) {
 }
 
 function PlaceTable({ rows, opened, close }: { rows: readonly CarryRow[]; opened: boolean; close: () => void }) {
-  const edit = useDraft((state) => state.edit);
   const { draft } = useKit();
   const [isFittingOnly, setFittingOnly] = useState(true);
   const here = positionOf(draft.positionId)?.onBody ?? false;

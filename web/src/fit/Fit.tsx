@@ -3,7 +3,7 @@ import { Anchor, Button, Progress, Select } from '@mantine/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { containerOf, kindName, positionOf, useCatalog } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { Refusal } from '../shell/Refusal.tsx';
 import { nextSeed } from '../workers/fitClient.ts';
@@ -22,7 +22,6 @@ import { Verdict } from './Verdict.tsx';
 /** Packs the kit and shows it cut open, to scale; things are locked, turned and carried about, and the rest follows. */
 export function Fit() {
   const { draft, packing } = useKit();
-  const edit = useDraft((state) => state.edit);
   const [chosen, setChosen] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
   const container = containerOf(draft.containerId);
@@ -148,7 +147,6 @@ function FitLine({ result, before }: { result: FitResult; before: FitResult | nu
 
 function Choices() {
   const { draft } = useKit();
-  const edit = useDraft((state) => state.edit);
   const containers = useCatalog((state) => state.containers);
   const positions = useCatalog((state) => state.positions);
   const container = containerOf(draft.containerId);

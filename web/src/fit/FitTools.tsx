@@ -1,6 +1,6 @@
 import { ActionIcon, Button, Menu, SegmentedControl } from '@mantine/core';
 import { IconArrowDown, IconArrowLeft, IconArrowRight, IconArrowUp } from '@tabler/icons-react';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { useKeys } from '../shell/useKeys.ts';
 import { type Arranged, heldCount, letGoOfAll, moveTo, nextFold, nudge, type Scene, toggleLock, togglePin, turn } from './arrange.ts';
@@ -23,7 +23,6 @@ interface FitToolsProps {
 /** What can be done with the chosen thing, and how hard everything is pressed. All of it by keys too. */
 export function FitTools({ scene, chosen, name, act }: FitToolsProps) {
   const { draft } = useKit();
-  const edit = useDraft((state) => state.edit);
   const held = heldCount(draft);
   return (
     <div className="fit-tools">

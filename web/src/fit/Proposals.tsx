@@ -3,7 +3,7 @@ import { Button, Progress } from '@mantine/core';
 import { useEffect } from 'react';
 import { showChange } from '../bench/showChange.ts';
 import { mm } from '../drawing/figures.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
 import { useAdvice } from './useAdvice.ts';
@@ -51,7 +51,6 @@ export function Proposals() {
 const SHOWN = 6;
 
 function Proposal({ proposal }: { proposal: FitProposal }) {
-  const edit = useDraft((state) => state.edit);
   const apply = () => edit((draft) => proposal.fixes.reduce((now, fix) => applyFitFix(now, fix, newUnitId()), draft));
   return (
     <div className="proposal">

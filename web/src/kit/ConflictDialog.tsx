@@ -1,7 +1,7 @@
 import type { KitDraft } from '@ivrak/core';
 import { Button, Modal } from '@mantine/core';
 import { kindName } from './catalog.ts';
-import { draftOf, useDraft } from './draftStore.ts';
+import { draftOf, keepMine, takeTheirs, useDraft } from './draftStore.ts';
 
 const lines = (draft: KitDraft): Map<string, string> =>
   new Map(
@@ -13,7 +13,7 @@ const lines = (draft: KitDraft): Map<string, string> =>
 
 /** Two tabs changed one kit: both versions are kept in view until somebody chooses. */
 export function ConflictDialog() {
-  const { save, theirs, draft, takeTheirs, keepMine } = useDraft();
+  const { save, theirs, draft } = useDraft();
   if (save !== 'conflict' || theirs === null || draft === null) return null;
   const [mine, other] = [lines(draft), lines(draftOf(theirs))];
   const onlyMine = [...mine].filter(([id, line]) => other.get(id) !== line);

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
 import { kitQuery } from '../api/queries.ts';
 import { containerOf, schoolOf, useCatalog } from './catalog.ts';
-import { flushOnLeave, saveNow, useDraft } from './draftStore.ts';
+import { openKit, saveNow, sendOnLeave, useDraft } from './draftStore.ts';
 import { type PackingState, usePacking } from './usePacking.ts';
 
 interface KitValue {
@@ -36,17 +36,17 @@ interface KitProviderProps {
 export function KitProvider({ id, today, loading, failed, children }: KitProviderProps) {
   const query = useQuery(kitQuery(id));
   const kit = query.data;
-  const draft = useDraft((state) => (state.kitId === id ? state.draft : null));
+  const draft = useDraft((state) => (state.id === id ? state.draft : null));
   useEffect(() => {
     if (kit === undefined) return;
-    const { kitId, save, version } = useDraft.getState();
+    const { id: openId, save, version } = useDraft.getState();
     // A newer version is taken in only while nothing of ours is unsaved; otherwise the save finds the conflict.
-    if (kitId !== kit.id || (save === 'saved' && kit.version > version)) useDraft.getState().open(kit);
+    if (openId !== kit.id || (save === 'saved' && kit.version > version)) openKit(kit);
   }, [kit]);
   useEffect(() => {
-    window.addEventListener('pagehide', flushOnLeave);
+    window.addEventListener('pagehide', sendOnLeave);
     return () => {
-      window.removeEventListener('pagehide', flushOnLeave);
+      window.removeEventListener('pagehide', sendOnLeave);
       void saveNow();
     };
   }, []);

@@ -1,6 +1,6 @@
 import { BriefSchema, KitIdSchema, type KitView, nothingMadeReady, plainUpkeep, UnitIdSchema } from '@ivrak/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { draftOf, flushOnLeave, redo, saveNow, undo, useDraft } from './draftStore.ts';
+import { draftOf, edit, keepMine, openKit, redo, saveNow, sendOnLeave, sendTo, takeTheirs, undo, useDraft } from './draftStore.ts';
 import { aUnit } from './unitFixture.ts';
 
 const unit = (id: string) => aUnit(id, 'gloves');
@@ -42,6 +42,7 @@ const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
 
 interface Sent {
   url: string;
+  headers: Record<string, string>;
   method: string;
   body: { version: number; draft: ReturnType<typeof draftOf>; sentTo: Record<string, string> };
 }
@@ -60,20 +61,20 @@ beforeEach(() => {
   vi.useFakeTimers();
   vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined });
   vi.stubGlobal('fetch', (url: string, init: RequestInit) => {
-    const call = { url, method: init.method ?? 'GET', body: JSON.parse(String(init.body)) };
+    const headers = init.headers as Record<string, string>;
+    const call = { url, headers, method: init.method ?? 'GET', body: JSON.parse(String(init.body)) };
     sent.push(call);
     return Promise.resolve(answer(call));
   });
   sent = [];
   answer = taking;
-  useDraft.getState().open(kitAt(3));
+  openKit(kitAt(3));
 });
 afterEach(() => {
   vi.useRealTimers();
   vi.unstubAllGlobals();
 });
 
-const { edit } = useDraft.getState();
 const rename = (name: string) => edit((draft) => ({ ...draft, name }));
 const settle = () => vi.advanceTimersByTimeAsync(2000);
 
@@ -141,8 +142,30 @@ describe('autosave', () => {
 
   it('goes with the tab when that is closed', () => {
     rename('leaving');
-    flushOnLeave();
+    sendOnLeave();
     expect(sent.at(-1)?.body).toMatchObject({ version: 3, draft: { name: 'leaving' } });
+  });
+
+  it('says who did it when the tab is closed, and goes on the version that a save under way will have made', async () => {
+    vi.stubGlobal('localStorage', { getItem: () => 'isla', setItem: () => undefined });
+    let release = () => {};
+    answer = (call) =>
+      sent.length > 1
+        ? taking(call)
+        : new Promise<Response>((resolve) => {
+            release = () => resolve(taking(call));
+          });
+    rename('first');
+    await vi.advanceTimersByTimeAsync(500);
+    rename('last words');
+    sendOnLeave();
+    expect(sent.map(({ body }) => [body.version, body.draft.name])).toEqual([
+      [3, 'first'],
+      [4, 'last words'],
+    ]);
+    expect(sent[1]?.headers['x-ivrak-person']).toBe('isla');
+    release();
+    await settle();
   });
 });
 
@@ -162,7 +185,7 @@ describe('two people on one kit', () => {
   });
 
   it('takes theirs and sends nothing', async () => {
-    useDraft.getState().takeTheirs();
+    takeTheirs();
     await settle();
     expect(sent).toHaveLength(1);
     expect(useDraft.getState()).toMatchObject({ save: 'saved', version: 9, draft: { name: 'Theirs' } });
@@ -170,7 +193,7 @@ describe('two people on one kit', () => {
 
   it('keeps mine, on their version', async () => {
     answer = taking;
-    useDraft.getState().keepMine();
+    keepMine();
     await settle();
     expect(sent.at(-1)?.body).toMatchObject({ version: 9, draft: { name: 'Mine' } });
     expect(useDraft.getState().save).toBe('saved');
@@ -192,7 +215,7 @@ describe('undo and redo', () => {
   });
 
   it('take a thing that was sent to the stores back in', async () => {
-    useDraft.getState().sendTo(UnitIdSchema.parse('u1'), 'stores');
+    sendTo(UnitIdSchema.parse('u1'), 'stores');
     await settle();
     expect(sent.at(-1)?.body).toMatchObject({ sentTo: { u1: 'stores' }, draft: { units: [] } });
     undo();
@@ -220,7 +243,7 @@ describe('undo and redo', () => {
 
   it('do not reach over into another kit', () => {
     rename('A');
-    useDraft.getState().open(kitAt(1, { id: KitIdSchema.parse('k2'), name: 'Other' }));
+    openKit(kitAt(1, { id: KitIdSchema.parse('k2'), name: 'Other' }));
     undo();
     expect(useDraft.getState().draft?.name).toBe('Other');
   });

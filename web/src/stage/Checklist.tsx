@@ -6,13 +6,12 @@ import { whoAmI } from '../api/client.ts';
 import { usePeople } from '../api/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { containerOf, positionOf } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 
 /** What to do to each thing and to the container, ticked with day and person; where it hangs, and who was told. */
 export function Checklist() {
   const { draft, catalog, today } = useKit();
-  const edit = useDraft((state) => state.edit);
   const people = usePeople().data?.people ?? [];
   const [by, setBy] = useState<string | null>(null);
   const person = people.find(({ id }) => id === (by ?? draft.personId ?? whoAmI()));

@@ -3,7 +3,7 @@ import { Button, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { useKits, useRefresh } from '../api/queries.ts';
-import { saveNow, useDraft } from '../kit/draftStore.ts';
+import { edit, openKit, saveNow, useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
 import { Code } from './Code.tsx';
@@ -33,7 +33,6 @@ export function withPattern(draft: KitDraft, pattern: Module, contents: readonly
 /** Offers the modules of all other kits as patterns. */
 export function CopyModule() {
   const { kit } = useKit();
-  const edit = useDraft((state) => state.edit);
   const kits = useKits().data?.kits ?? [];
   const patterns = kits
     .filter(({ id }) => id !== kit.id)
@@ -70,7 +69,7 @@ export function ModuleActions({ module, own }: { module: Module; own: readonly U
       await saveNow();
       const { version } = useDraft.getState();
       const answer = await api.post<{ from: KitView }>(`/api/kits/${kit.id}/modules/${module.id}/move`, { version, kitId });
-      useDraft.getState().open(answer.from);
+      openKit(answer.from);
       await refresh();
     } catch (failure) {
       setError(messageOf(failure));

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { api, messageOf } from '../api/client.ts';
 import { useRefresh } from '../api/queries.ts';
 import { kindName } from '../kit/catalog.ts';
-import { saveNow, useDraft } from '../kit/draftStore.ts';
+import { edit, openKit, saveNow, useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 
 const listed = (gaps: readonly ModuleGap[]) => gaps.map(({ kind, missing }) => `${missing} × ${kindName(kind)}`).join(', ');
@@ -12,7 +12,6 @@ const listed = (gaps: readonly ModuleGap[]) => gaps.map(({ kind, missing }) => `
 /** What a module misses against what it held when it was whole, and one press that fills it from stores. */
 export function ModuleRestock({ module }: { module: Module }) {
   const { kit, draft, catalog, today } = useKit();
-  const edit = useDraft((state) => state.edit);
   const refresh = useRefresh();
   const [said, setSaid] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
@@ -25,7 +24,7 @@ export function ModuleRestock({ module }: { module: Module }) {
       const { version } = useDraft.getState();
       const path = `/api/kits/${kit.id}/modules/${module.id}/restock`;
       const answer = await api.post<{ kit: KitView; filled: number; missing: ModuleGap[] }>(path, { version });
-      useDraft.getState().open(answer.kit);
+      openKit(answer.kit);
       await refresh();
       setSaid(
         answer.missing.length === 0

@@ -17,7 +17,7 @@ import { whoAmI } from '../api/client.ts';
 import { mm } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { containerOf, positionOf } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { CopyModule, ModuleActions } from './ModuleActions.tsx';
 import { ModuleRestock } from './ModuleRestock.tsx';
@@ -25,7 +25,6 @@ import { ModuleRestock } from './ModuleRestock.tsx';
 /** Sub-packs that are packed, labelled and taken out as one. Each is packed first and then fitted as one thing. */
 export function Modules() {
   const { draft } = useKit();
-  const edit = useDraft((state) => state.edit);
   const [editing, setEditing] = useState<string | null>(null);
   const add = () => {
     const name = `Module ${draft.modules.length + 1}`;
@@ -96,7 +95,6 @@ const change = (draft: KitDraft, id: string, how: (module: Module) => Module): K
 
 function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean; open: () => void }) {
   const { draft, catalog, packing, today } = useKit();
-  const edit = useDraft((state) => state.edit);
   const [name, setName] = useState(module.name);
   const steps = stageSteps(draft, containerOf(draft.containerId), positionOf(draft.positionId), catalog);
   const closing = steps.find(({ id }) => id.startsWith(moduleStepPrefix(module.id)));

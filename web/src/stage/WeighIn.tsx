@@ -3,7 +3,7 @@ import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { showChange } from '../bench/showChange.ts';
 import { containerOf, kindName } from '../kit/catalog.ts';
-import { useDraft } from '../kit/draftStore.ts';
+import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../shell/DecimalInput.tsx';
 import { simulatedScale } from './simulatedScale.ts';
@@ -11,7 +11,6 @@ import { simulatedScale } from './simulatedScale.ts';
 /** What the kit should weigh, what the scale says, and which thing explains the difference. */
 export function WeighIn() {
   const { draft, catalog, school, today, judgement } = useKit();
-  const edit = useDraft((state) => state.edit);
   const [stepG, setStepG] = useState(draft.stage.weighed?.stepG ?? 1);
   const [gone, setGone] = useState('');
   const container = containerOf(draft.containerId);
