@@ -61,8 +61,8 @@ export async function buildIfNeeded() {
   const outputs = [join(ROOT, 'server/dist/main.mjs'), join(ROOT, 'web/dist/index.html')];
   if (outputs.every(existsSync) && read(stamp) === sources) return;
   console.log('Building');
-  const { buildAll } = await import('./build.mjs');
-  await buildAll();
+  // In a process of its own: what a build takes of memory goes with it, and is not kept by the server that this may become.
+  await run(process.execPath, [join(ROOT, 'scripts/build.mjs')]);
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, sources);
 }

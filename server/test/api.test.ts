@@ -1,40 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { plainDate } from '@ivrak/core';
 import { getTableColumns, getTableName, sql } from 'drizzle-orm';
-import type { Express } from 'express';
-import { pino } from 'pino';
 import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createApp } from '../src/app.ts';
-import { startQueues } from '../src/compute/queues.ts';
-import { type OpenDb, openDb } from '../src/db/open.ts';
+import { describe, expect, it } from 'vitest';
 import * as schema from '../src/db/schema.ts';
-import { seedDemo } from '../src/demo/seed.ts';
 import { MIGRATIONS_FOLDER } from '../src/paths.ts';
+import { withServer } from './running.ts';
+import { TODAY } from './today.ts';
 
-const TODAY = plainDate('2026-11-25');
-let open: OpenDb;
-let app: Express;
-
-beforeAll(async () => {
-  open = await openDb(null);
-  await seedDemo(open.db, TODAY);
-  app = createApp({
-    db: open.db,
-    describeDb: open.describe,
-    log: pino({ level: 'silent' }),
-    today: () => TODAY,
-    queues: startQueues(),
-  });
-});
-afterAll(() => open.close());
-
-const get = (path: string) => request(app).get(path).set('Host', '127.0.0.1:4800');
-const send = (method: 'post' | 'put' | 'patch' | 'delete', path: string, body?: unknown) => {
-  const call = request(app)[method](path).set('Host', '127.0.0.1:4800');
-  return body === undefined ? call : call.send(body as object);
-};
+const running = withServer();
+const get = (path: string) => running.call('get', path);
+const send = running.call;
 const exported = async (): Promise<string> => JSON.stringify((await get('/api/export')).body);
 
 /** Sends what must be refused, and shows that nothing changed. */
@@ -301,7 +277,11 @@ describe('malformed input gets the documented error and changes nothing', () => 
 
   it('broken JSON', async () => {
     await refused(400, '', () =>
-      request(app).post('/api/stores').set('Host', 'localhost:4800').set('content-type', 'application/json').send('{"kind": "gloves",'),
+      request(running.app)
+        .post('/api/stores')
+        .set('Host', 'localhost:4800')
+        .set('content-type', 'application/json')
+        .send('{"kind": "gloves",'),
     );
   });
 
@@ -329,7 +309,7 @@ describe('malformed input gets the documented error and changes nothing', () => 
   });
 
   it('foreign hosts and origins', async () => {
-    await refused(403, '', () => request(app).get('/api/kits').set('Host', 'evil.example'));
+    await refused(403, '', () => request(running.app).get('/api/kits').set('Host', 'evil.example'));
     await refused(403, '', () => send('post', '/api/stores', { kind: 'gloves', count: 1 }).set('Origin', 'http://evil.example'));
     const ours = await send('post', '/api/compute/scan', { text: '9506000134352' }).set('Origin', 'http://127.0.0.1:4800');
     expect(ours.status).toBe(200);
@@ -531,7 +511,9 @@ describe('the database', () => {
     const journal = JSON.parse(readFileSync(`${MIGRATIONS_FOLDER}/meta/_journal.json`, 'utf8'));
     const files = readdirSync(MIGRATIONS_FOLDER).filter((name) => name.endsWith('.sql'));
     expect(journal.entries.map(({ tag }: { tag: string }) => `${tag}.sql`)).toEqual(files.sort());
-    const rows = await open.db.execute(sql`select table_name, column_name from information_schema.columns where table_schema = 'public'`);
+    const rows = await running.open.db.execute(
+      sql`select table_name, column_name from information_schema.columns where table_schema = 'public'`,
+    );
     const there = (rows as unknown as { rows: { table_name: string; column_name: string }[] }).rows.map(
       (row) => `${row.table_name}.${row.column_name}`,
     );
@@ -543,7 +525,7 @@ describe('the database', () => {
 
   it('states the invariants again', async () => {
     const insert = (values: string) =>
-      open.db.execute(sql.raw(`insert into units (id, kind, count, condition, place, kit_id) values ${values}`)).then(
+      running.open.db.execute(sql.raw(`insert into units (id, kind, count, condition, place, kit_id) values ${values}`)).then(
         () => 'taken',
         (error: { cause?: { code?: string } }) => error.cause?.code,
       );

@@ -1,8 +1,7 @@
-import { plainDate } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
 import { issuesOf, withDemo } from './running.ts';
 
-const call = withDemo(plainDate('2026-11-25'));
+const call = withDemo();
 const plan = (body: object) => call('post', '/api/compute/buying', body);
 
 describe('POST /api/compute/buying', () => {

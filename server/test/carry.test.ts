@@ -1,9 +1,9 @@
-import { emptyWeek, type LoadoutView, loadoutKitOf, loadoutView, measuredTimes, PersonIdSchema, plainDate, reachPlan } from '@ivrak/core';
+import { emptyWeek, type LoadoutView, loadoutKitOf, loadoutView, measuredTimes, PersonIdSchema, reachPlan } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
 import { containerOf, KIND_CATALOG, positionsNow, schoolOf } from '../src/catalog/catalog.ts';
 import { issuesOf, withDemo } from './running.ts';
 
-const call = withDemo(plainDate('2026-11-25'));
+const call = withDemo();
 
 interface StoredLoadout {
   id: string;

@@ -1,44 +1,20 @@
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { factsOf, KINDS, type Kind, nothingMadeReady, PUBLISHED_LISTS, plainDate, SCHOOLS, type School } from '@ivrak/core';
+import { factsOf, KINDS, type Kind, nothingMadeReady, PUBLISHED_LISTS, SCHOOLS, type School } from '@ivrak/core';
 import { sql } from 'drizzle-orm';
-import type { Express } from 'express';
-import { pino } from 'pino';
-import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createApp } from '../src/app.ts';
+import type request from 'supertest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { useCatalog } from '../src/catalog/catalog.ts';
-import { startQueues } from '../src/compute/queues.ts';
-import { type OpenDb, openDb } from '../src/db/open.ts';
-import { seedDemo } from '../src/demo/seed.ts';
+import { openDb } from '../src/db/open.ts';
 import { findKit } from '../src/kits/store.ts';
 import { MIGRATIONS_FOLDER } from '../src/paths.ts';
+import { withServer } from './running.ts';
+import { TODAY } from './today.ts';
 
-const TODAY = plainDate('2026-11-25');
-let open: OpenDb;
-let app: Express;
-
-beforeAll(async () => {
-  open = await openDb(null);
-  await seedDemo(open.db, TODAY);
-  app = createApp({
-    db: open.db,
-    describeDb: open.describe,
-    log: pino({ level: 'silent' }),
-    today: () => TODAY,
-    queues: startQueues(),
-  });
-});
-afterAll(async () => {
-  useCatalog({ kinds: [], schools: [], containers: [], positions: [] });
-  await open.close();
-});
-
-const call = (method: 'get' | 'post' | 'put' | 'delete', path: string, body?: unknown) => {
-  const asked = request(app)[method](path).set('Host', '127.0.0.1:4800');
-  return body === undefined ? asked : asked.send(body as object);
-};
+const running = withServer();
+const { call } = running;
+afterAll(() => useCatalog({ kinds: [], schools: [], containers: [], positions: [] }));
 const catalog = async () =>
   (await call('get', '/api/catalog')).body as { kinds: Kind[]; schools: School[]; own: Record<string, Record<string, number>> };
 const pathsOf = (response: request.Response): string[] => response.body.issues?.map(({ path }: { path: string }) => path) ?? [];
@@ -233,7 +209,7 @@ describe('a database of an earlier version', () => {
       const journal = JSON.parse(readFileSync(join(MIGRATIONS_FOLDER, 'meta/_journal.json'), 'utf8'));
       writeFileSync(join(first, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, files.length) }));
       const data = join(folder, 'data');
-      const old = await openDb(data, first);
+      const old = await openDb(data, { migrationsFolder: first });
       await old.db.execute(
         sql`insert into kits (id, name, layer, container_id, position_id, school_id, brief)
             values ('old', 'Old kit', 'pocket', 'belt-pouch', 'belt-side', 'remote', '{"persons": 3, "training": "trauma"}')`,

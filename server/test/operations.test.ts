@@ -1,37 +1,13 @@
-import { kindCatalog, plainDate } from '@ivrak/core';
-import type { Express } from 'express';
+import { kindCatalog } from '@ivrak/core';
 import fc from 'fast-check';
-import { pino } from 'pino';
-import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createApp } from '../src/app.ts';
-import { startQueues } from '../src/compute/queues.ts';
-import { type OpenDb, openDb } from '../src/db/open.ts';
-import { seedDemo } from '../src/demo/seed.ts';
+import { describe, expect, it } from 'vitest';
+import { rounds, seeded } from '../../core/testing/rounds.ts';
+import { withServer } from './running.ts';
 
 const CATALOG = kindCatalog();
-const TODAY = plainDate('2026-11-25');
 const KITS = ['helm-vest', 'belt-kit', 'wall-box'];
-let open: OpenDb;
-let app: Express;
-
-beforeAll(async () => {
-  open = await openDb(null);
-  await seedDemo(open.db, TODAY);
-  app = createApp({
-    db: open.db,
-    describeDb: open.describe,
-    log: pino({ level: 'silent' }),
-    today: () => TODAY,
-    queues: startQueues(),
-  });
-});
-afterAll(() => open.close());
-
-const call = async (method: 'get' | 'post' | 'put' | 'patch', path: string, body?: unknown): Promise<request.Response> => {
-  const asked = request(app)[method](path).set('Host', '127.0.0.1:4800');
-  return body === undefined ? asked : asked.send(body as object);
-};
+const running = withServer();
+const { call } = running;
 
 interface Held {
   id: string;
@@ -151,10 +127,10 @@ describe('whatever is done in whatever order', () => {
             expect(kit.version).toBeGreaterThanOrEqual(before.kits.find(({ id }) => id === kit.id)?.version ?? 0);
         }
       }),
-      { seed: 20_261_125, numRuns: 25 },
+      { seed: seeded(25), numRuns: rounds(8) },
     );
     // Both kinds of answer must really have been met.
-    expect(accepted).toBeGreaterThan(20);
-    expect(refused).toBeGreaterThan(20);
+    expect(accepted).toBeGreaterThan(4);
+    expect(refused).toBeGreaterThan(4);
   });
 });

@@ -1,8 +1,8 @@
-import { type PlacedUnit, plainDate } from '@ivrak/core';
+import type { PlacedUnit } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
 import { issuesOf, withDemo } from './running.ts';
 
-const call = withDemo(plainDate('2026-11-25'));
+const call = withDemo();
 const line = (kind: string, units: number, more: object = {}) => ({ kind, units, perPack: 1, packMinor: 2950, authorised: true, ...more });
 const order = (id: string, ...lines: object[]) => ({
   id,

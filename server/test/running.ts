@@ -1,30 +1,48 @@
-import type { PlainDate } from '@ivrak/core';
+import { readFile } from 'node:fs/promises';
+import type { Express } from 'express';
 import { pino } from 'pino';
 import request from 'supertest';
-import { afterAll, beforeAll } from 'vitest';
+import { afterAll, beforeAll, inject } from 'vitest';
 import { createApp } from '../src/app.ts';
+import { loadCatalog } from '../src/catalog/catalog.ts';
 import { startQueues } from '../src/compute/queues.ts';
 import { type OpenDb, openDb } from '../src/db/open.ts';
-import { seedDemo } from '../src/demo/seed.ts';
+import { loadHeat } from '../src/upkeep/heatRows.ts';
+import { TODAY } from './today.ts';
 
-type Method = 'get' | 'post' | 'put' | 'delete' | 'patch';
+export type Method = 'get' | 'post' | 'put' | 'delete' | 'patch';
 
-/** The whole server on the made-up crew, in memory, for the tests of one file; answers calls as a local browser makes them. */
-export function withDemo(today: PlainDate) {
-  let open: OpenDb | undefined;
-  let app: ReturnType<typeof createApp> | undefined;
+export interface RunningDemo {
+  open: OpenDb;
+  app: Express;
+  /** Sends a call as a local browser would. */
+  call: (method: Method, path: string, body?: unknown) => request.Test;
+}
+
+/** The whole server on the made-up crew, in memory and as it was seeded, for the tests of one file. */
+export function withServer(): RunningDemo {
+  const running: Partial<RunningDemo> = {};
   beforeAll(async () => {
-    open = await openDb(null);
-    await seedDemo(open.db, today);
-    const log = pino({ level: 'silent' });
-    app = createApp({ db: open.db, describeDb: open.describe, log, today: () => today, queues: startQueues() });
+    running.open = await openDb(null, { contents: new Blob([await readFile(inject('demoDump'))]) });
+    await loadCatalog(running.open.db);
+    await loadHeat(running.open.db);
+    running.app = createApp({
+      db: running.open.db,
+      describeDb: running.open.describe,
+      log: pino({ level: 'silent' }),
+      today: () => TODAY,
+      queues: startQueues(),
+    });
   });
-  afterAll(() => open?.close());
-  return (method: Method, path: string, body?: unknown) => {
-    if (app === undefined) throw new Error('the server is not up yet');
-    const asked = request(app)[method](path).set('Host', '127.0.0.1:4800');
+  afterAll(() => running.open?.close());
+  running.call = (method, path, body) => {
+    if (running.app === undefined) throw new Error('the server is not up yet');
+    const asked = request(running.app)[method](path).set('Host', '127.0.0.1:4800');
     return body === undefined ? asked : asked.send(body as object);
   };
+  return running as RunningDemo; // complete once the tests run
 }
+
+export const withDemo = () => withServer().call;
 
 export const issuesOf = (response: request.Response): string[] => response.body.issues?.map(({ path }: { path: string }) => path) ?? [];

@@ -1,29 +1,12 @@
 import { addDays, gtinCheckDigitIsRight, plainDate } from '@ivrak/core';
 import ICAL from 'ical.js';
-import { pino } from 'pino';
 import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createApp } from '../src/app.ts';
-import { startQueues } from '../src/compute/queues.ts';
-import { type OpenDb, openDb } from '../src/db/open.ts';
-import { seedDemo } from '../src/demo/seed.ts';
+import { describe, expect, it } from 'vitest';
+import { withServer } from './running.ts';
+import { TODAY } from './today.ts';
 
-const TODAY = plainDate('2026-11-25');
-let open: OpenDb;
-let app: ReturnType<typeof createApp>;
-
-beforeAll(async () => {
-  open = await openDb(null);
-  await seedDemo(open.db, TODAY);
-  const log = pino({ level: 'silent' });
-  app = createApp({ db: open.db, describeDb: open.describe, log, today: () => TODAY, queues: startQueues() });
-});
-afterAll(() => open.close());
-
-const call = (method: 'get' | 'post' | 'put' | 'delete' | 'patch', path: string, body?: unknown) => {
-  const asked = request(app)[method](path).set('Host', '127.0.0.1:4800');
-  return body === undefined ? asked : asked.send(body as object);
-};
+const running = withServer();
+const { call } = running;
 interface AUnit {
   id: string;
   kind: string;
@@ -383,7 +366,7 @@ describe('a batch', () => {
   });
 
   const lines = (body: object) =>
-    request(app)
+    request(running.app)
       .post('/api/stores/batch')
       .set('Host', '127.0.0.1:4800')
       .set('accept', 'application/x-ndjson')
@@ -425,7 +408,7 @@ describe('a batch', () => {
 
   it('is given up whole where the caller goes away', async () => {
     const before = (await call('get', '/api/stores')).body.units.length;
-    const server = app.listen(0);
+    const server = running.app.listen(0);
     const { port } = server.address() as { port: number };
     const controller = new AbortController();
     const answer = fetch(`http://127.0.0.1:${port}/api/stores/batch`, {

@@ -1,9 +1,9 @@
-import { KitDraftSchema, type PlacedUnit, plainDate } from '@ivrak/core';
+import { KitDraftSchema, type PlacedUnit } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { issuesOf, withDemo } from './running.ts';
 
-const call = withDemo(plainDate('2026-11-25'));
+const call = withDemo();
 const START = '2026-11-25T14:02:00.000Z';
 const at = (minutes: number): string => new Date(Date.parse(START) + minutes * 60_000).toISOString();
 

@@ -1,5 +1,6 @@
 import highsLoader from 'highs';
 import { describe, expect, it } from 'vitest';
+import { rounds, seeded } from '../../testing/rounds.ts';
 import { Random } from '../fit/random.ts';
 import { type Assignment, assignPieces, type Demand, type GradeCode, leastMet, type Supplier } from './assign.ts';
 
@@ -74,11 +75,11 @@ function programme(instance: Instance, objectives: Objective[], k: number, found
 
 describe('assignPieces', () => {
   // HiGHS is an independent integer programming solver.
-  it('is optimal objective by objective, as HiGHS proves on 300 seeded instances', { timeout: 300_000 }, async () => {
+  it('is optimal objective by objective, as HiGHS proves on random instances', { timeout: 300_000 }, async () => {
     const highs = await highsLoader();
-    const random = new Random(20_261_125);
+    const random = new Random(seeded(20_261_125));
     let compared = 0;
-    for (let round = 0; round < 300; round += 1) {
+    for (let round = 0; round < rounds(100); round += 1) {
       const instance = randomInstance(random, 4, 5);
       const found = assignPieces(instance.demands, instance.suppliers);
       const objectives = objectivesOf(instance);
@@ -93,12 +94,12 @@ describe('assignPieces', () => {
         compared += 1;
       }
     }
-    expect(compared).toBeGreaterThan(1200);
+    expect(compared).toBeGreaterThan(rounds(300));
   });
 
-  it('never uses a piece twice and never serves above the ideal, on 3,000 seeded instances', () => {
-    const random = new Random(7);
-    for (let round = 0; round < 3000; round += 1) {
+  it('never uses a piece twice and never serves above the ideal, on random instances', () => {
+    const random = new Random(seeded(7));
+    for (let round = 0; round < rounds(500); round += 1) {
       const { demands, suppliers } = randomInstance(random, 12, 20);
       const { servings, least, extra } = assignPieces(demands, suppliers);
       for (const [index, supplier] of suppliers.entries()) {
@@ -126,9 +127,9 @@ describe('assignPieces', () => {
     expect(servings.map(({ supplier }) => supplier)).toEqual([1]);
   });
 
-  it('gives the same amounts whether suppliers share their list of grades or not, on 2,000 seeded instances', () => {
-    const random = new Random(13);
-    for (let round = 0; round < 2000; round += 1) {
+  it('gives the same amounts whether suppliers share their list of grades or not, on random instances', () => {
+    const random = new Random(seeded(13));
+    for (let round = 0; round < rounds(500); round += 1) {
       const { demands, suppliers } = randomInstance(random, 6, 5);
       // Each kind comes as up to three units.
       const units = suppliers.flatMap(({ grades }) =>
@@ -176,9 +177,9 @@ describe('assignPieces', () => {
 });
 
 describe('leastMet', () => {
-  it('meets the same least amounts as the full assignment, on 5,000 seeded instances', () => {
-    const random = new Random(11);
-    for (let round = 0; round < 5000; round += 1) {
+  it('meets the same least amounts as the full assignment, on random instances', () => {
+    const random = new Random(seeded(11));
+    for (let round = 0; round < rounds(500); round += 1) {
       const { demands, suppliers } = randomInstance(random, 8, 12);
       const masks = suppliers.map(({ grades }) =>
         grades.reduce<number>((mask, grade, index) => (grade > 0 ? mask | (1 << index) : mask), 0),

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { rounds, seeded } from '../../testing/rounds.ts';
 import { Random } from '../fit/random.ts';
 import { FlowNetwork } from './flow.ts';
 
@@ -49,9 +50,9 @@ const build = (edges: readonly Edge[]): FlowNetwork => {
 };
 
 describe('FlowNetwork', () => {
-  it('pushes one edge after the other to its most, as trying every flow does, on 300 seeded networks', () => {
-    const random = new Random(41);
-    for (let round = 0; round < 300; round += 1) {
+  it('pushes one edge after the other to its most, as trying every flow does, on random networks', () => {
+    const random = new Random(seeded(41));
+    for (let round = 0; round < rounds(300); round += 1) {
       const edges = randomNetwork(random);
       const net = build(edges);
       const order = edges.flatMap(({ to }, index) => (to === 5 ? [index] : []));
@@ -65,8 +66,8 @@ describe('FlowNetwork', () => {
   });
 
   it('then takes as much off other edges as can be led round, as trying every flow does', () => {
-    const random = new Random(43);
-    for (let round = 0; round < 300; round += 1) {
+    const random = new Random(seeded(43));
+    for (let round = 0; round < rounds(300); round += 1) {
       const edges = randomNetwork(random);
       const net = build(edges);
       let flows = allFlows(6, edges, 0, 5);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { rounds, seeded } from '../../testing/rounds.ts';
 import { DISPUTES } from '../catalog/disputes.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
@@ -209,8 +210,8 @@ function randomBrief(random: Random): Brief {
 
 describe('whatever the brief', () => {
   it('needs are in order and whole, terms add up, gated things need their skill, and the summary has no hole: 600 briefs', () => {
-    const random = new Random(3);
-    for (let round = 0; round < 600; round += 1) {
+    const random = new Random(seeded(3));
+    for (let round = 0; round < rounds(300); round += 1) {
       const given = randomBrief(random);
       const own = SCHOOLS[random.below(SCHOOLS.length)] ?? COMMITTEE;
       const derived = deriveNeeds(given, own);
@@ -228,8 +229,8 @@ describe('whatever the brief', () => {
   });
 
   it('worse threats never ask for less: 300 briefs', () => {
-    const random = new Random(5);
-    for (let round = 0; round < 300; round += 1) {
+    const random = new Random(seeded(5));
+    for (let round = 0; round < rounds(200); round += 1) {
       const given = { ...randomBrief(random), overrides: {} };
       const calm = deriveNeeds({ ...given, threats: [], penetrating: false, phoneCover: true }, COMMITTEE);
       const bad = deriveNeeds({ ...given, threats: [...THREATS], penetrating: true, phoneCover: false }, COMMITTEE);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { rounds, seeded } from '../../testing/rounds.ts';
 import { Random } from '../fit/random.ts';
 import { daysBetween, type PlainDate, plainDate } from '../model/plainDate.ts';
 import { hibcCheckCharacter } from './hibc.ts';
@@ -50,11 +51,11 @@ function standsIn(text: string, date: PlainDate): boolean {
   return forms.some((form) => text.includes(form));
 }
 
-describe('100,000 random and mutated scans', () => {
+describe('random and mutated scans', () => {
   it('never throw, and never give a date that is not in the text', () => {
-    const random = new Random(2611);
+    const random = new Random(seeded(2611));
     let taken = 0;
-    for (let round = 0; round < 100_000; round += 1) {
+    for (let round = 0; round < rounds(10_000); round += 1) {
       const text = round % 4 === 0 ? invented(random) : mutated(random);
       const answer = readScan(text, TODAY);
       if (!answer.ok) {
@@ -68,6 +69,6 @@ describe('100,000 random and mutated scans', () => {
         throw new Error(`${JSON.stringify(text)} gave a count of ${answer.scan.count}`);
     }
     // The check is worth nothing if all are refused.
-    expect(taken).toBeGreaterThan(5000);
+    expect(taken).toBeGreaterThan(rounds(500));
   });
 });

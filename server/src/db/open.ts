@@ -17,8 +17,14 @@ export interface OpenDb {
   close(): Promise<void>;
 }
 
+interface OpenOptions {
+  migrationsFolder?: string;
+  /** In memory only: what the database holds at first, as a dump of another one. */
+  contents?: Blob;
+}
+
 /** Opens the embedded database in `folder` (null: in memory), locked and migrated. Every acknowledged write is on disk. */
-export async function openDb(folder: string | null, migrationsFolder: string = MIGRATIONS_FOLDER): Promise<OpenDb> {
+export async function openDb(folder: string | null, { migrationsFolder = MIGRATIONS_FOLDER, contents }: OpenOptions = {}): Promise<OpenDb> {
   const { PGlite } = await import('@electric-sql/pglite');
   const { drizzle } = await import('drizzle-orm/pglite');
   const { migrate } = await import('drizzle-orm/pglite/migrator');
@@ -27,7 +33,7 @@ export async function openDb(folder: string | null, migrationsFolder: string = M
     if (folder !== null) await layOut(PGlite, folder);
     const client =
       folder === null
-        ? await PGlite.create({ ...(await blank()) })
+        ? await PGlite.create(contents === undefined ? await blank() : { loadDataDir: contents })
         : await PGlite.create({ dataDir: join(folder, 'pg'), relaxedDurability: false });
     const db = drizzle({ client, schema });
     await migrate(db, { migrationsFolder });

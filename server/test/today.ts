@@ -1,0 +1,4 @@
+import { plainDate } from '@ivrak/core';
+
+/** The day on which all of these tests happen. */
+export const TODAY = plainDate('2026-11-25');
