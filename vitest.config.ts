@@ -23,7 +23,7 @@ export default defineConfig({
           globalSetup: './core/testing/saySeed.ts',
         },
       },
-      { extends: true, test: { name: 'server', include: ['server/test/**/*.test.ts'], globalSetup: './server/test/prepared.ts' } },
+      { extends: true, test: { name: 'server', include: ['server/test/**/*.test.{ts,mjs}'], globalSetup: './server/test/prepared.ts' } },
       { extends: true, test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'] } },
     ],
   },

@@ -1,7 +1,8 @@
 // What a file of journeys needs before and after: a server with the demo crew, a browser, and a fresh page for each journey.
 import { afterAll, afterEach, beforeAll, beforeEach, expect } from 'vitest';
-import { readCaution, startBrowser, startServer } from './browser.mjs';
+import { startBrowser } from './browser.mjs';
 import { Person } from './page.mjs';
+import { readCaution, startServer } from './server.mjs';
 
 /** The scene is filled before each journey; whatever the page complained about fails the journey. */
 export function withCrew() {

@@ -2,7 +2,7 @@
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { startServer } from './browser.mjs';
+import { startServer } from './server.mjs';
 
 const VARIABLE = 'IVRAK_E2E_DEMO';
 

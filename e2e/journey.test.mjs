@@ -3,8 +3,9 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { startBrowser, startServer } from './browser.mjs';
+import { startBrowser } from './browser.mjs';
 import { by, Person } from './page.mjs';
+import { startServer } from './server.mjs';
 
 let server;
 let browser;

@@ -1,8 +1,8 @@
 // The loop of a use, on a phone: written down in the moment, handed over, debriefed, restocked, bought, received, ready again.
 import { describe, expect, it } from 'vitest';
-import { startServer } from './browser.mjs';
 import { withCrew } from './crew.mjs';
 import { by, printedPages } from './page.mjs';
+import { startServer } from './server.mjs';
 
 const scene = withCrew();
 const PHONE = { width: 390, height: 844, isMobile: true, hasTouch: true };

@@ -1,5 +1,6 @@
 // Figures of stores and upkeep: the horizon of many kits, a large table taken in, and a long list of units on the page.
-import { readCaution, startBrowser, startServer } from '../e2e/browser.mjs';
+import { startBrowser } from '../e2e/browser.mjs';
+import { readCaution, startServer } from '../e2e/server.mjs';
 import { random } from './bench-fit.mjs';
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];

@@ -1,5 +1,6 @@
 // How soon a use can be written down: from opening the address with nothing in the browser's cache until a tap is on the screen.
-import { readCaution, startBrowser, startServer } from '../e2e/browser.mjs';
+import { startBrowser } from '../e2e/browser.mjs';
+import { readCaution, startServer } from '../e2e/server.mjs';
 
 const PHONE = { width: 390, height: 844, isMobile: true, hasTouch: true };
 const ROUNDS = 7;

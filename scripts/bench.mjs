@@ -26,7 +26,8 @@ await build({
 const ivrak = await import(pathToFileURL(core).href);
 const { BriefSchema, FitProblemSchema, KINDS, SCHOOLS, addDays, checkPlacement, coverage, deriveNeeds, kindCatalog, packFit, plainDate } =
   ivrak;
-const { readCaution, startBrowser, startServer } = await import('../e2e/browser.mjs');
+const { startBrowser } = await import('../e2e/browser.mjs');
+const { readCaution, startServer } = await import('../e2e/server.mjs');
 
 const TODAY = plainDate('2026-11-25');
 const results = [];

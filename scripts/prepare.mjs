@@ -66,3 +66,8 @@ export async function buildIfNeeded() {
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, sources);
 }
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  await installIfNeeded();
+  await buildIfNeeded();
+}

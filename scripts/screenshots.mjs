@@ -1,7 +1,8 @@
 // Pictures of every main view, from the demo data, into docs/screenshots. Arguments: names to take only some.
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { readCaution, startBrowser, startServer } from '../e2e/browser.mjs';
+import { startBrowser } from '../e2e/browser.mjs';
+import { readCaution, startServer } from '../e2e/server.mjs';
 import { buildIfNeeded, ROOT } from './prepare.mjs';
 
 const WIDE = { width: 1280, height: 800, deviceScaleFactor: 1 };

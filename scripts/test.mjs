@@ -1,22 +1,40 @@
-// npm test: installs what is missing, checks form, types and dependencies, then runs unit, server and browser tests.
-// Ends with one plain line, "N passed, N failed".
-import { spawnSync } from 'node:child_process';
+// npm test: installs what is missing, then checks form, types and dependencies beside the unit and server tests, then drives the
+// browser. Ends with one plain line, "N passed, N failed". `npm test -- unit` and `npm test -- browser` run one lane, `check` the checks.
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { judgeLane } from './lane.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT, run } from './prepare.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
 const RESULTS = join(ROOT, '.cache', 'results');
+/** How many tests there are: kept here so that a lane that runs fewer is noticed. Raise it with the tests. */
+const LEAST = JSON.parse(readFileSync(join(ROOT, 'scripts/test-counts.json'), 'utf8'));
 let passed = 0;
 let failed = 0;
 
+const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(1)} s`;
+
+/** Runs a command and keeps what it says until it has ended, so that what runs beside it stays readable. */
+function runQuietly(args) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (chunk) => {
+        output += chunk;
+      });
+    child.on('error', reject);
+    child.on('exit', (code, signal) => (code === 0 ? resolve() : reject(new Error(`ended with ${signal ?? code}\n${output}`))));
+  });
+}
+
 async function step(name, work) {
   const start = Date.now();
-  console.log(`\n== ${name}`);
   try {
     await work();
     passed += 1;
-    console.log(`ok ${name} (${((Date.now() - start) / 1000).toFixed(1)} s)`);
+    console.log(`ok ${name} (${seconds(start)})`);
   } catch (error) {
     failed += 1;
     console.error(`NOT OK ${name}: ${error instanceof Error ? error.message : error}`);
@@ -29,46 +47,66 @@ async function ensureChromium() {
   const [command, first] = isRoot ? ['apt-get', []] : ['sudo', ['apt-get']];
   if (spawnSync('apt-get', ['--version']).error)
     throw new Error(`${CHROMIUM} is missing and this is not a Debian system: install Chromium there`);
-  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  await run(command, [...first, 'update', '-qq'], { env });
-  await run(command, [...first, 'install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env });
+  const options = { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }, stdio: ['ignore', 'ignore', 'inherit'] };
+  await run(command, [...first, 'update', '-qq'], options);
+  await run(command, [...first, 'install', '-y', '-qq', '--no-install-recommends', 'chromium'], options);
 }
 
-/** Runs a set of tests and adds its counts; a run that breaks off counts as one failure. */
-async function tests(name, args) {
+/** Runs a lane of tests and adds its counts. */
+async function lane(name, args, env = {}) {
+  const start = Date.now();
   const file = join(RESULTS, `${name}.json`);
   console.log(`\n== ${name} tests`);
-  await run(
+  const exitCode = await run(
     process.execPath,
     ['node_modules/vitest/vitest.mjs', 'run', ...args, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`],
-    { env: { ...process.env, NO_COLOR: '1', FORCE_COLOR: '0' } },
-  ).catch(() => undefined);
-  if (!existsSync(file)) {
-    failed += 1;
-    console.error(`NOT OK ${name} tests: no result was written`);
-    return;
-  }
-  const result = JSON.parse(readFileSync(file, 'utf8'));
-  passed += result.numPassedTests;
-  failed += result.numFailedTests;
-  // A file that could not be loaded holds no failed test, and still is a failure.
-  failed += result.testResults.filter(
-    (entry) => entry.status === 'failed' && entry.assertionResults.every((one) => one.status !== 'failed'),
-  ).length;
+    { env: { ...process.env, NO_COLOR: '1', FORCE_COLOR: '0', ...env } },
+  ).then(
+    () => 0,
+    () => 1,
+  );
+  const result = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null;
+  const came = judgeLane({ exitCode, result, least: LEAST[name] });
+  passed += came.passed;
+  failed += came.failed;
+  for (const problem of came.problems) console.error(`NOT OK ${name} tests: ${problem}`);
+  console.log(
+    `${name}: ${came.passed} passed, ${came.failed} failed, ${came.skipped} skipped (${seconds(start)}; at least ${LEAST[name]})`,
+  );
 }
 
-const biome = (what) => () => run(process.execPath, ['node_modules/@biomejs/biome/bin/biome', what, '.']);
+const biome = (what) => () => runQuietly(['node_modules/@biomejs/biome/bin/biome', what, '.']);
+const checks = async () => {
+  await step('format', biome('format'));
+  await step('lint', biome('lint'));
+  await step('types', () => runQuietly(['scripts/types.mjs']));
+  await step('dependency rules', () => runQuietly(['scripts/deps.mjs']));
+};
+const unit = () => lane('unit-and-server', []);
+const browser = async () => {
+  await lane('browser', ['--config', 'e2e/vitest.config.ts']);
+  await lane('responsiveness', ['--config', 'e2e/vitest.config.ts'], { IVRAK_ALONE: '1' });
+};
 
+const wanted = process.argv[2] ?? 'all';
+if (!['all', 'check', 'unit', 'browser'].includes(wanted)) {
+  console.error(`npm test runs all, check, unit or browser, not "${wanted}"`);
+  process.exit(1);
+}
+const start = Date.now();
 await installIfNeeded();
 rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS, { recursive: true });
-await step('format', biome('format'));
-await step('lint', biome('lint'));
-await step('types', () => run(process.execPath, ['scripts/types.mjs']));
-await step('dependency rules', () => run(process.execPath, ['scripts/deps.mjs']));
-await step('Chromium', ensureChromium);
-await step('build', buildIfNeeded);
-await tests('unit-and-server', []);
-await tests('browser', ['--config', 'e2e/vitest.config.ts']);
-console.log(`\n${passed} passed, ${failed} failed`);
+const needsBrowser = wanted === 'all' || wanted === 'browser';
+// What is fetched from elsewhere waits for the network while this machine works.
+const fetched = needsBrowser ? step('Chromium', ensureChromium) : Promise.resolve();
+if (wanted !== 'check') await step('build', buildIfNeeded);
+await Promise.all([
+  wanted === 'all' || wanted === 'check' ? checks() : undefined,
+  wanted === 'all' || wanted === 'unit' ? unit() : undefined,
+]);
+await fetched;
+if (needsBrowser) await browser();
+console.log(`\nin ${seconds(start)}`);
+console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -1,7 +1,7 @@
 // Every acknowledged change survives kill -9 at any moment: the server is killed again and again while it is written to.
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { Random } from '../core/src/fit/random.ts';
-import { freePort, startServer } from './browser.mjs';
+import { Random } from '../../core/src/fit/random.ts';
+import { freePort, startServer } from '../../e2e/server.mjs';
 
 const KILLS = 20;
 let folder;
@@ -21,7 +21,7 @@ afterAll(async () => {
 const post = (url, path, body) =>
   fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
 
-it(`keeps every acknowledged write over ${KILLS} kills during writes`, { timeout: 300_000 }, async () => {
+it(`keeps every acknowledged write over ${KILLS} kills during writes`, async () => {
   const random = new Random(99);
   const acknowledged = [];
   let sent = 0;

@@ -1,0 +1,30 @@
+// Every screen on a phone: nothing scrolls sideways, and a use is one press away.
+import { describe, expect, it } from 'vitest';
+import { withCrew } from './crew.mjs';
+import { SCREENS } from './screens.mjs';
+
+const scene = withCrew();
+
+describe('every screen on a phone', () => {
+  it('none scrolls sideways on a phone, and from each but the use itself a use is one press away', async () => {
+    const looker = scene.person;
+    await looker.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    // Also while the typefaces are still on their way.
+    await looker.page.setRequestInterception(true);
+    const holdBack = (request) => void (request.resourceType() === 'font' ? request.abort() : request.continue());
+    looker.page.on('request', holdBack);
+    await looker.goTo(scene.server.url);
+    await looker.fitsAcross('Muster on a phone, without typefaces');
+    looker.page.off('request', holdBack);
+    await looker.page.setRequestInterception(false);
+    // Refused typefaces are lines in the browser's console.
+    looker.errors.length = 0;
+    for (const path of SCREENS) {
+      await looker.goTo(scene.server.url + path);
+      await looker.fitsAcross(`${path} on a phone`);
+      if (path === '/use/helm-vest') continue;
+      const ways = await looker.page.$$eval('a[href^="/use"]', (links) => links.filter((link) => link.getClientRects().length > 0).length);
+      expect(ways, path).toBeGreaterThan(0);
+    }
+  });
+});
