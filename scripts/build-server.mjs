@@ -9,7 +9,7 @@ export async function buildServer() {
   await build({
     absWorkingDir: root,
     entryPoints: {
-      main: 'server/src/main.ts',
+      main: 'server/src/app/main.ts',
       fitThread: 'server/src/compute/fitThread.ts',
       buyingThread: 'server/src/compute/buyingThread.ts',
     },

@@ -12,7 +12,7 @@ const data = process.env.IVRAK_DATA ?? join(ROOT, '.cache', 'dev-data');
 mkdirSync(data, { recursive: true });
 const apiPort = process.env.IVRAK_API_PORT ?? '4801';
 const children = [
-  spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'watch', '--clear-screen=false', 'server/src/main.ts'], {
+  spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'watch', '--clear-screen=false', 'server/src/app/main.ts'], {
     cwd: ROOT,
     stdio: 'inherit',
     env: { ...process.env, PORT: apiPort, IVRAK_DATA: data, IVRAK_LOG: process.env.IVRAK_LOG ?? 'info' },

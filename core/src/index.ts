@@ -9,13 +9,6 @@ export {
 } from './buying/contentList.ts';
 export { buyingNeed, lessOnOrder, withMinimums } from './buying/need.ts';
 export {
-  guessOfferMapping,
-  OFFER_COLUMNS,
-  type OfferMapping,
-  readOfferRows,
-  withOffers,
-} from './buying/offerCsv.ts';
-export {
   belowMinimum,
   noMinimums,
   type Order,
@@ -46,42 +39,9 @@ export {
   whyNot,
 } from './buying/plan.ts';
 export { allocatedMinor, crewShares, type Share, type Wanted } from './buying/shares.ts';
-export {
-  type AloneView,
-  type CarriedView,
-  type CarryWorld,
-  kitsAlone,
-  type Lane,
-  type LoadoutKit,
-  type LoadoutNeed,
-  type LoadoutProblem,
-  type LoadoutView,
-  loadoutProblem,
-  loadoutView,
-  missingBearer,
-  type SecondCasualty,
-  type SingleThing,
-  type StaysBehind,
-} from './carry/loadout.ts';
-export { catalogWith, OWN_ID, ownUnits } from './carry/ownThing.ts';
-export { leaveAtHome, type Scenario, SPARE_LOOKS, type Spares, type StayingUnit } from './carry/spare.ts';
-export { notReady, type TakeLine, type TakenKit, takeList } from './carry/takeList.ts';
-export { crowdedPositions, type KitConflict, kitConflicts, plannedOn, WEEKDAY_NAMES, weekdayOf } from './carry/week.ts';
-export { type CarryKit, CarryKitSchema, LoadoutViewSchema, loadoutKitOf } from './carry/wire.ts';
-export { type Column, guessColumns, type Mapping } from './catalog/columns.ts';
 export { CONTAINERS, POSITIONS } from './catalog/containers.ts';
 export { DISPUTES, type Dispute, EVIDENCE_NAMES, type Evidence } from './catalog/disputes.ts';
 export { freeId } from './catalog/freeId.ts';
-export {
-  guessMapping,
-  KIND_COLUMNS,
-  type KindField,
-  type KindMapping,
-  kindRow,
-  type RowReport,
-  readKindRows,
-  slug,
-} from './catalog/kindCsv.ts';
 export { KINDS, kindCatalog } from './catalog/kinds.ts';
 export { OWN_THINGS } from './catalog/ownThings.ts';
 export { PUBLISHED_LISTS, type PublishedLine, type PublishedList } from './catalog/published.ts';
@@ -115,19 +75,6 @@ export {
   TOP_SEAL_MARGIN_MM,
 } from './fit/film.ts';
 export {
-  type CarryCheck,
-  carryCheck,
-  fitFingerprint,
-  isOutside,
-  kitCarry,
-  kitFitProblem,
-  kitMassG,
-  kitPriceMinor,
-  MODULE_PREFIX,
-  outerOf,
-  reachClasses,
-} from './fit/kitFit.ts';
-export {
   type FitItem,
   type FitProblem,
   FitProblemSchema,
@@ -139,6 +86,80 @@ export {
 } from './fit/problem.ts';
 export { type Balance, balanceOf, type PackingChange, packingChanges, thicknessMap, thicknessProfile } from './fit/profile.ts';
 export {
+  canBeCleaned,
+  type Debrief,
+  type DebriefKit,
+  type DebriefLine,
+  DebriefSchema,
+  type DebriefStep,
+  debriefIssues,
+  debriefLines,
+  debriefSteps,
+  FATE_NAMES,
+  type Fate,
+  fatesOf,
+  type Lesson,
+  LessonSchema,
+  leavesKit,
+  undoneSteps,
+} from './incident/debrief.ts';
+export {
+  doneText,
+  type HandOver,
+  type HandOverCasualty,
+  type HandOverLine,
+  handOver,
+  handOverText,
+  QR_MOST_BYTES,
+  showReading,
+  VITAL_NAMES,
+  type VitalSeries,
+  verbOf,
+} from './incident/handOver.ts';
+export {
+  ACT_NAMES,
+  ACTS,
+  type Act,
+  ALERTNESS,
+  ALERTNESS_NAMES,
+  type CasualtyView,
+  type Counted,
+  casualtyNumbers,
+  casualtyView,
+  countedEntries,
+  isTourniquet,
+  LIMB_NAMES,
+  LIMBS,
+  type Limb,
+  mergeEntries,
+  minutesSinceHelp,
+  piecesUsedOf,
+  SEAL_CHECK_MIN,
+  TOURNIQUET_MARKS_H,
+  type TourniquetClock,
+  type Trend,
+  type UseEntry,
+  UseEntrySchema,
+  type UseLog,
+  UseLogSchema,
+  VITALS,
+} from './incident/log.ts';
+export { takePieces, type UseInput, UseInputSchema } from './incident/use.ts';
+export { gapText, type JudgedKit, type Judgement, judgeKit } from './kit/judgement.ts';
+export {
+  type CarryCheck,
+  carryCheck,
+  fitFingerprint,
+  isOutside,
+  kitCarry,
+  kitFitProblem,
+  kitMassG,
+  kitPriceMinor,
+  MODULE_PREFIX,
+  outerOf,
+  reachClasses,
+} from './kit/kitFit.ts';
+export {
   applyFitFix,
   type CarryRow,
   type FitFix,
@@ -147,7 +168,49 @@ export {
   finish,
   proposeFits,
   whereCarried,
-} from './fit/proposals.ts';
+} from './kit/proposals.ts';
+export { type CarryKit, CarryKitSchema, LoadoutViewSchema, loadoutKitOf } from './loadout/carryKit.ts';
+export {
+  type AloneView,
+  type CarriedView,
+  type CarryWorld,
+  kitsAlone,
+  type Lane,
+  type LoadoutKit,
+  type LoadoutNeed,
+  type LoadoutProblem,
+  type LoadoutView,
+  loadoutProblem,
+  loadoutView,
+  missingBearer,
+  type SecondCasualty,
+  type SingleThing,
+  type StaysBehind,
+} from './loadout/loadout.ts';
+export { catalogWith, OWN_ID, ownUnits } from './loadout/ownThing.ts';
+export { leaveAtHome, type Scenario, SPARE_LOOKS, type Spares, type StayingUnit } from './loadout/spare.ts';
+export { notReady, type TakeLine, type TakenKit, takeList } from './loadout/takeList.ts';
+export { crowdedPositions, type KitConflict, kitConflicts, plannedOn, WEEKDAY_NAMES, weekdayOf } from './loadout/week.ts';
+export {
+  CoverageSchema,
+  FindingSchema,
+  type KitSummary,
+  KitSummarySchema,
+  type KitView,
+  KitViewSchema,
+  NeedStateSchema,
+  type Person,
+  PersonSchema,
+  type PlacedUnit,
+  PlacedUnitSchema,
+  type Restock,
+  RestockSchema,
+  type StoredUnit,
+  StoredUnitSchema,
+  type StoredUse,
+  StoredUseSchema,
+  UpkeepEventSchema,
+} from './model/answers.ts';
 export {
   AGE_GROUP_NAMES,
   AGE_GROUPS,
@@ -316,26 +379,6 @@ export {
   NoticeSchema,
   plainUpkeep,
 } from './model/upkeep.ts';
-export {
-  CoverageSchema,
-  FindingSchema,
-  type KitSummary,
-  KitSummarySchema,
-  type KitView,
-  KitViewSchema,
-  NeedStateSchema,
-  type Person,
-  PersonSchema,
-  type PlacedUnit,
-  PlacedUnitSchema,
-  type Restock,
-  RestockSchema,
-  type StoredUnit,
-  StoredUnitSchema,
-  type StoredUse,
-  StoredUseSchema,
-  UpkeepEventSchema,
-} from './model/wire.ts';
 export { compareNeeds, type NeedDifference } from './needs/compare.ts';
 export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms, type Term } from './needs/needs.ts';
 export { briefSummary, inWords, showHours } from './needs/summary.ts';
@@ -382,8 +425,8 @@ export {
   stageSteps,
   tickOf,
   withTick,
-} from './stage/checklist.ts';
-export { type PackStep, packOrder } from './stage/packOrder.ts';
+} from './staging/checklist.ts';
+export { type PackStep, packOrder } from './staging/packOrder.ts';
 export {
   labelLines,
   leakBag,
@@ -393,22 +436,13 @@ export {
   type RepackPlan,
   RepackSchema,
   repackPlan,
-} from './stage/repack.ts';
-export { SLIT_MM, type VacuumPlan, vacuumPlan } from './stage/vacuum.ts';
-export { type Explanation, type WeighIn, weighIn } from './stage/weighIn.ts';
-export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stores/intake.ts';
-export {
-  guessIntakeMapping,
-  INTAKE_COLUMNS,
-  type IntakeField,
-  type IntakeMapping,
-  type IntakeReport,
-  type IntakeRow,
-  readIntakeRows,
-} from './stores/intakeCsv.ts';
-export { type Lender, type Loan, loansFor } from './stores/loans.ts';
-export { type ModuleGap, moduleFill, moduleGaps, modulePattern } from './stores/moduleStock.ts';
-export { pickList } from './stores/pickList.ts';
+} from './staging/repack.ts';
+export { SLIT_MM, type VacuumPlan, vacuumPlan } from './staging/vacuum.ts';
+export { type Explanation, type WeighIn, weighIn } from './staging/weighIn.ts';
+export { intakeCondition, isSuspect, SUSPECT_BELOW_SHARE } from './stock/intake.ts';
+export { type Lender, type Loan, loansFor } from './stock/loans.ts';
+export { type ModuleGap, moduleFill, moduleGaps, modulePattern } from './stock/moduleStock.ts';
+export { pickList } from './stock/pickList.ts';
 export {
   isOfferable,
   orderSpares,
@@ -417,8 +451,35 @@ export {
   type SpareTaken,
   type SpareUnit,
   sparesOfKind,
-} from './stores/restock.ts';
-export { type RotationGain, type RotationKit, type RotationMove, type RotationPlan, rotation } from './stores/rotation.ts';
+} from './stock/restock.ts';
+export { type RotationGain, type RotationKit, type RotationMove, type RotationPlan, rotation } from './stock/rotation.ts';
+export { type Column, guessColumns, type Mapping } from './tables/columns.ts';
+export {
+  guessIntakeMapping,
+  INTAKE_COLUMNS,
+  type IntakeField,
+  type IntakeMapping,
+  type IntakeReport,
+  type IntakeRow,
+  readIntakeRows,
+} from './tables/intakeCsv.ts';
+export {
+  guessMapping,
+  KIND_COLUMNS,
+  type KindField,
+  type KindMapping,
+  kindRow,
+  type RowReport,
+  readKindRows,
+  slug,
+} from './tables/kindCsv.ts';
+export {
+  guessOfferMapping,
+  OFFER_COLUMNS,
+  type OfferMapping,
+  readOfferRows,
+  withOffers,
+} from './tables/offerCsv.ts';
 export {
   ASSUMED_CELSIUS,
   ageingFactor,
@@ -438,65 +499,4 @@ export {
   inspectionSteps,
   openSteps,
 } from './upkeep/inspection.ts';
-export { gapText, type JudgedKit, type Judgement, judgeKit } from './upkeep/judgement.ts';
 export { coverageOn, type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from './upkeep/upkeep.ts';
-export {
-  canBeCleaned,
-  type Debrief,
-  type DebriefKit,
-  type DebriefLine,
-  DebriefSchema,
-  type DebriefStep,
-  debriefIssues,
-  debriefLines,
-  debriefSteps,
-  FATE_NAMES,
-  type Fate,
-  fatesOf,
-  type Lesson,
-  LessonSchema,
-  leavesKit,
-  undoneSteps,
-} from './use/debrief.ts';
-export {
-  doneText,
-  type HandOver,
-  type HandOverCasualty,
-  type HandOverLine,
-  handOver,
-  handOverText,
-  QR_MOST_BYTES,
-  showReading,
-  VITAL_NAMES,
-  type VitalSeries,
-  verbOf,
-} from './use/handOver.ts';
-export {
-  ACT_NAMES,
-  ACTS,
-  type Act,
-  ALERTNESS,
-  ALERTNESS_NAMES,
-  type CasualtyView,
-  type Counted,
-  casualtyNumbers,
-  casualtyView,
-  countedEntries,
-  isTourniquet,
-  LIMB_NAMES,
-  LIMBS,
-  type Limb,
-  mergeEntries,
-  minutesSinceHelp,
-  piecesUsedOf,
-  SEAL_CHECK_MIN,
-  TOURNIQUET_MARKS_H,
-  type TourniquetClock,
-  type Trend,
-  type UseEntry,
-  UseEntrySchema,
-  type UseLog,
-  UseLogSchema,
-  VITALS,
-} from './use/log.ts';
-export { takePieces, type UseInput, UseInputSchema } from './use/use.ts';

@@ -3,11 +3,11 @@ import type { Express } from 'express';
 import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, inject } from 'vitest';
-import { createApp } from '../src/app.ts';
+import { createApp } from '../src/app/app.ts';
 import { loadCatalog } from '../src/catalog/catalog.ts';
 import { startQueues } from '../src/compute/queues.ts';
 import { type OpenDb, openDb } from '../src/db/open.ts';
-import { loadHeat } from '../src/upkeep/heatRows.ts';
+import { loadHeat } from '../src/heat/heat.ts';
 import { TODAY } from './today.ts';
 
 export type Method = 'get' | 'post' | 'put' | 'delete' | 'patch';

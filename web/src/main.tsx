@@ -10,8 +10,8 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
-import { askAhead, queryClient } from './api/queries.ts';
-import { router } from './routes.tsx';
+import { router } from './app/routes.tsx';
+import { askAhead, queryClient } from './data/queries.ts';
 import './theme/lamp.ts';
 import { theme } from './theme/theme.ts';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { kindCatalog } from '../catalog/kinds.ts';
-import type { Restock } from '../model/wire.ts';
+import type { Restock } from '../model/answers.ts';
 import { buyingNeed, lessOnOrder, withMinimums } from './need.ts';
 
 const CATALOG = kindCatalog();

@@ -1,5 +1,5 @@
+import type { Restock } from '../model/answers.ts';
 import type { KindCatalog } from '../model/kind.ts';
-import type { Restock } from '../model/wire.ts';
 import type { BuyingProblem } from './plan.ts';
 
 /**

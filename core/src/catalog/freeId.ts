@@ -1,4 +1,4 @@
-import { slug } from './kindCsv.ts';
+import { slug } from '../tables/kindCsv.ts';
 
 /** Leaves room for a number within the 64 letters of an id. */
 const LONGEST_BASE = 58;

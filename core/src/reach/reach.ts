@@ -1,4 +1,4 @@
-import { isOutside, MODULE_PREFIX } from '../fit/kitFit.ts';
+import { isOutside, MODULE_PREFIX } from '../kit/kitFit.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { Module } from '../model/kit.ts';

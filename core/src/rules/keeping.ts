@@ -1,5 +1,5 @@
 import { addDays, showDate } from '../model/plainDate.ts';
-import { isStepDone, stageSteps } from '../stage/checklist.ts';
+import { isStepDone, stageSteps } from '../staging/checklist.ts';
 import { UPKEEP_PLAN } from '../upkeep/upkeep.ts';
 import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
 

@@ -1,7 +1,7 @@
 import type { Coverage } from '../coverage/coverage.ts';
 import { conditionCounts, gradeOf } from '../coverage/prepare.ts';
-import { type CarryCheck, kitCarry } from '../fit/kitFit.ts';
 import type { FitResult } from '../fit/problem.ts';
+import { type CarryCheck, kitCarry } from '../kit/kitFit.ts';
 import type { Brief } from '../model/brief.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';

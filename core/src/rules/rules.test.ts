@@ -4,11 +4,11 @@ import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
+import { judgeKit } from '../kit/judgement.ts';
 import { type Brief, BriefSchema, type Carer } from '../model/brief.ts';
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
 import { CONDITIONS, type Unit, UnitSchema } from '../model/unit.ts';
-import { judgeKit } from '../upkeep/judgement.ts';
 import { SEVERITIES } from './rule.ts';
 import { applyFix, RULES, runRules } from './rules.ts';
 

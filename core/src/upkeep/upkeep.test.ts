@@ -4,11 +4,11 @@ import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import type { StockUnit } from '../coverage/prepare.ts';
-import { carryCheck, kitMassG } from '../fit/kitFit.ts';
+import { judgeKit } from '../kit/judgement.ts';
+import { carryCheck, kitMassG } from '../kit/kitFit.ts';
 import { BriefSchema } from '../model/brief.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
 import type { Unit } from '../model/unit.ts';
-import { judgeKit } from './judgement.ts';
 import { coverageOn, type KeptKit, UPKEEP_PLAN, upkeepEvents } from './upkeep.ts';
 
 const CATALOG = kindCatalog();

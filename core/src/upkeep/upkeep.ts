@@ -1,10 +1,10 @@
 import { type AskedKit, type Coverage, coverage, leastMetNow } from '../coverage/coverage.ts';
 import { gradeOf, type StockUnit } from '../coverage/prepare.ts';
 import { hasGap } from '../coverage/rungs.ts';
+import { gapText } from '../kit/judgement.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
-import { gapText } from './judgement.ts';
 
 /** Planning values, in days. */
 export const UPKEEP_PLAN = { supplierLeadDays: 14, orderBufferDays: 7, inspectIndoorsDays: 180, inspectMovingDays: 90 } as const;

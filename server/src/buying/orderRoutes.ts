@@ -2,12 +2,12 @@ import { KitIdSchema, noMinimums, type Order, OrderSchema, PlacedUnitSchema, Sto
 import { asc, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';
-import { findRow, writeRow } from '../catalog/ownRows.ts';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { orders, plans } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
+import { findRow, writeRow } from '../records/customRecords.ts';
 import { IntakeSchema, takeAll } from '../units/intake.ts';
 import { findPlaced, moveUnit } from '../units/routes.ts';
 

@@ -2,11 +2,11 @@ import { emptyBook, OfferBookSchema } from '@ivrak/core';
 import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';
-import { writeRow } from '../catalog/ownRows.ts';
 import type { Db } from '../db/open.ts';
 import { plans } from '../db/schema.ts';
 import { type Issue, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
+import { writeRow } from '../records/customRecords.ts';
 
 const StoredBookSchema = z.object({ data: OfferBookSchema, version: z.number().int().positive().nullable() });
 

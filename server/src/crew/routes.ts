@@ -1,12 +1,12 @@
 import { emptyPlaces, KitIdSchema, PersonSchema, PlacesPlanSchema, SKILL_FACTS } from '@ivrak/core';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import * as z from 'zod';
-import { writeRow } from '../catalog/ownRows.ts';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, loadouts, people, plans, weekPlans } from '../db/schema.ts';
 import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
+import { writeRow } from '../records/customRecords.ts';
 
 const VersionSchema = z.number().int().positive();
 const StoredPersonSchema = PersonSchema.extend({ version: VersionSchema });

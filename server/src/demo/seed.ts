@@ -1,6 +1,5 @@
 import { addDays, BriefSchema, fitFingerprint, type PlainDate, packFit, UseInputSchema } from '@ivrak/core';
 import { sql } from 'drizzle-orm';
-import { toReachTimeRow } from '../carry/world.ts';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import {
@@ -20,9 +19,10 @@ import {
 } from '../db/schema.ts';
 import { demoGtin } from '../devices/articles.ts';
 import { simulatedLog } from '../devices/logger.ts';
+import { loadHeat } from '../heat/heat.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
-import { loadHeat } from '../upkeep/heatRows.ts';
+import { toReachTimeRow } from '../loadouts/world.ts';
 import {
   DEMO_KITS,
   DEMO_LISTS,

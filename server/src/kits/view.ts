@@ -20,7 +20,7 @@ import {
   upkeepEvents,
 } from '@ivrak/core';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
-import { intervalOf } from '../upkeep/heatRows.ts';
+import { intervalOf } from '../heat/heat.ts';
 import type { StoredKit } from './store.ts';
 import { remembered } from './summaries.ts';
 

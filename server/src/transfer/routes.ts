@@ -1,7 +1,6 @@
 import { asc } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import * as z from 'zod';
-import { toReachTime, toReachTimeRow } from '../carry/world.ts';
 import { loadCatalog } from '../catalog/catalog.ts';
 import type { Db, Tx } from '../db/open.ts';
 import {
@@ -30,9 +29,10 @@ import {
   uses,
   weekPlans,
 } from '../db/schema.ts';
+import { loadHeat } from '../heat/heat.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
-import { loadHeat } from '../upkeep/heatRows.ts';
+import { toReachTime, toReachTimeRow } from '../loadouts/world.ts';
 import { type ExportFile, ExportFileSchema, referenceIssues } from './file.ts';
 
 const iso = (at: string): string => new Date(at).toISOString();

@@ -5,7 +5,7 @@ import type { Tx } from '../db/open.ts';
 import { gtins, lots, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import type { Tell } from '../http/route.ts';
-import { warningsIn } from '../upkeep/noticeRoutes.ts';
+import { warningsIn } from '../notices/routes.ts';
 
 export const IntakeSchema = z.object({
   id: UnitIdSchema.optional(),

@@ -5,11 +5,11 @@ import * as z from 'zod';
 import { KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import type { Db } from '../db/open.ts';
 import { loadouts, people } from '../db/schema.ts';
+import { intervalOf } from '../heat/heat.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { findKit, listKits, type StoredKit } from '../kits/store.ts';
 import { judge } from '../kits/view.ts';
-import { intervalOf } from './heatRows.ts';
 import { kitEvents } from './routes.ts';
 
 const HorizonRowSchema = z.object({

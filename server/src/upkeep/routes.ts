@@ -20,12 +20,12 @@ import { containerOf, KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import { arrivalsSince } from '../db/journal.ts';
 import type { Db } from '../db/open.ts';
 import { useEvents, uses } from '../db/schema.ts';
+import { intervalOf } from '../heat/heat.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type RouteSpec, route } from '../http/route.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';
 import { judge, keptKit } from '../kits/view.ts';
 import { sparesOf } from '../units/rows.ts';
-import { intervalOf } from './heatRows.ts';
 
 /** A kit's next inspection plus the supplier's lead: what a spare should outlast. */
 export function outlastsFor(kit: StoredKit, today: PlainDate): PlainDate {

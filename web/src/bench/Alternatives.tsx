@@ -1,8 +1,8 @@
 import { applyFix, GRADES, gradeOf, type Kind, measuresOf, NEEDS, type NeedId } from '@ivrak/core';
 import { Button, CloseButton } from '@mantine/core';
+import { useCatalog } from '../data/catalog.ts';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
-import { useCatalog } from '../kit/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId, withOneMore } from '../kit/units.ts';

@@ -2,13 +2,13 @@ import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent, Pointe
 import { type Kind, RUNGS, type Unit, type UnitId } from '@ivrak/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
+import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
-import { catalogNow } from '../kit/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { moveBefore, moveBy, withOneLess, withOneMore, withUnit } from '../kit/units.ts';
 import { useOpenRung } from '../kit/useOpenRung.ts';
-import { useKeys } from '../shell/useKeys.ts';
+import { useKeys } from '../ui/useKeys.ts';
 import { Alternatives } from './Alternatives.tsx';
 import { type Carried, type Target, thingUnder } from './carrying.ts';
 import './bench.css';

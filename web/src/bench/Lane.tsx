@@ -14,8 +14,8 @@ import {
   type UnitId,
 } from '@ivrak/core';
 import { memo } from 'react';
+import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
-import { catalogNow } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import type { Carried, Target } from './carrying.ts';
 import { useCatalogFilter } from './catalogFilter.ts';

@@ -1,7 +1,7 @@
 import { useDroppable } from '@dnd-kit/core';
 import { type Finding, runRules, siftFindings } from '@ivrak/core';
 import { type ReactNode, type RefObject, useMemo } from 'react';
-import { containerOf, positionOf } from '../kit/catalog.ts';
+import { containerOf, positionOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { CatalogDrawer } from './CatalogDrawer.tsx';
 import type { Target } from './carrying.ts';

@@ -13,13 +13,13 @@ import {
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
 import { IconArrowLeft, IconArrowRight, IconMinus, IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
+import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { catalogNow } from '../kit/catalog.ts';
 import { edit, sendTo } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { moveBy, withOneLess, withUnit } from '../kit/units.ts';
-import { DateField } from '../stores/DateField.tsx';
-import { ScanField } from '../stores/ScanField.tsx';
+import { DateField } from '../ui/DateField.tsx';
+import { ScanField } from '../ui/ScanField.tsx';
 import { useAlternatives } from './useAlternatives.ts';
 
 const PICTURE_HIGH_PX = 104;

@@ -11,9 +11,9 @@ import {
 } from '@ivrak/core';
 import { Checkbox, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import { useKits } from '../api/queries.ts';
+import { useKits } from '../data/queries.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { showChange } from './showChange.ts';
+import { showChange } from '../ui/showChange.ts';
 import { useProblem } from './useProblem.ts';
 
 type Question = 'lost' | 'casualties' | 'partner';

@@ -1,8 +1,8 @@
 import type { CoverageProblem, Helpfulness, Kind } from '@ivrak/core';
 import { useEffect, useRef, useState } from 'react';
-import { useCatalog } from '../kit/catalog.ts';
-import { type LatestOnly, latestOnly, runWorker } from '../workers/latest.ts';
-import type { RankWorker } from '../workers/rank.worker.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { type LatestOnly, latestOnly, runWorker } from '../data/latest.ts';
+import type { RankWorker } from './rank.worker.ts';
 import { useProblem } from './useProblem.ts';
 
 interface Asked {
@@ -17,9 +17,7 @@ export function useHelpful(): readonly Helpfulness[] {
   const [helpful, setHelpful] = useState<readonly Helpfulness[]>([]);
   const questions = useRef<LatestOnly<Asked> | null>(null);
   useEffect(() => {
-    const { remote, answer, end } = runWorker<RankWorker>(
-      new Worker(new URL('../workers/rank.worker.ts', import.meta.url), { type: 'module' }),
-    );
+    const { remote, answer, end } = runWorker<RankWorker>(new Worker(new URL('./rank.worker.ts', import.meta.url), { type: 'module' }));
     const asked = latestOnly((question: Asked) => answer(remote.rank(question.problem, question.kinds)), {
       onAnswer: (_, ranked) => setHelpful(ranked),
       onFailure: () => undefined, // a ranking beside the sheet: the sheet itself says what fails

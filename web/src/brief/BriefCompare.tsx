@@ -16,9 +16,9 @@ import {
 import { Select, Switch } from '@mantine/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useKits } from '../api/queries.ts';
+import { containerOf, useCatalog } from '../data/catalog.ts';
+import { useKits } from '../data/queries.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
-import { containerOf, useCatalog } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 
 interface Other {

@@ -11,10 +11,10 @@ import {
   type Threat,
 } from '@ivrak/core';
 import { Select, TextInput } from '@mantine/core';
-import { usePeople } from '../api/queries.ts';
+import { usePeople } from '../data/queries.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Carers } from './Carers.tsx';
 import { Count, Toggle, useBriefField } from './fields.tsx';
 import { Retire } from './Retire.tsx';

@@ -2,7 +2,7 @@ import { briefSummary, NEEDS, showDate } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { useKit } from '../kit/KitContext.tsx';
-import { CAUTION } from '../shell/caution.ts';
+import { CAUTION } from '../ui/caution.ts';
 
 /** The brief as one paragraph with what it asks for, as it is printed and shown to the crew. */
 export function BriefWords() {

@@ -1,7 +1,7 @@
 import { type Carer, SKILL_FACTS, SKILLS, type Skill, TRAINING_NAMES, TRAINING_SKILLS, TRAININGS, type Training } from '@ivrak/core';
 import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
-import { usePeople } from '../api/queries.ts';
+import { usePeople } from '../data/queries.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { Count, Toggle, useBriefField } from './fields.tsx';
 

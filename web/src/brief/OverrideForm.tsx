@@ -2,7 +2,7 @@ import { type DerivedNeed, NEEDS, type Override, OverrideSchema, showTerms } fro
 import { Button, Modal, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useKit } from '../kit/KitContext.tsx';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { useBriefField } from './fields.tsx';
 
 /** Sets a quantity or a window by hand, with the reason that stays visible, or goes back to what is derived. */

@@ -1,11 +1,11 @@
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, messageOf } from '../api/client.ts';
-import { useRefresh } from '../api/queries.ts';
+import { api, messageOf } from '../data/client.ts';
+import { useRefresh } from '../data/queries.ts';
 import { saveNow, useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
 
 /** Ends a kit: what is in it goes to the stores, and what was used out of it stays on record. */
 export function Retire() {

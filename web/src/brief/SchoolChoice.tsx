@@ -1,7 +1,7 @@
 import { NEEDS } from '@ivrak/core';
 import { Select } from '@mantine/core';
 import { Link } from 'react-router';
-import { useCatalog } from '../kit/catalog.ts';
+import { useCatalog } from '../data/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 

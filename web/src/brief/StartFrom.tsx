@@ -1,7 +1,7 @@
 import { type Brief, TEMPLATES } from '@ivrak/core';
 import { Button, Modal } from '@mantine/core';
 import { useState } from 'react';
-import { useKits } from '../api/queries.ts';
+import { useKits } from '../data/queries.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 

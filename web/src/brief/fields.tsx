@@ -1,7 +1,7 @@
 import type { Brief } from '@ivrak/core';
 import { IconSquare, IconSquareCheckFilled } from '@tabler/icons-react';
 import { edit } from '../kit/draftStore.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
 
 /** Changes fields of the brief in the draft. */
 export function useBriefField() {

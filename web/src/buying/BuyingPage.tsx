@@ -2,11 +2,11 @@ import { type BuyingProblem, belowMinimum, buyingNeed, lessOnOrder, onOrder, typ
 import { Checkbox, Switch } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useKits, usePeople, useRestock, useStores } from '../api/queries.ts';
-import { kindName, useCatalog } from '../kit/catalog.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { Failure } from '../shell/Failure.tsx';
+import { kindName, useCatalog } from '../data/catalog.ts';
+import { useKits, usePeople, useRestock, useStores } from '../data/queries.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { Failure } from '../ui/Failure.tsx';
 import './buying.css';
 import { Minimums } from './Minimums.tsx';
 import { Offers } from './Offers.tsx';

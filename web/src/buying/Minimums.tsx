@@ -1,11 +1,11 @@
 import { Button, CloseButton, Select } from '@mantine/core';
 import { useState } from 'react';
-import { api } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
-import { kindName, useCatalog } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { kindName, useCatalog } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { queryClient } from '../data/queries.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 import type { StoredMinimums } from './queries.ts';
 
 /** The least of each kind that stores should hold; kept at once. */

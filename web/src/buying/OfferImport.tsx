@@ -1,12 +1,12 @@
 import { guessOfferMapping, OFFER_COLUMNS, type OfferMapping, readOfferRows } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
+import { kindName, useCatalog } from '../data/catalog.ts';
 import { price } from '../drawing/figures.ts';
-import { kindName, useCatalog } from '../kit/catalog.ts';
-import { ColumnMapping } from '../shell/ColumnMapping.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import type { Table } from '../shell/readTable.ts';
-import { TableSource } from '../shell/TableSource.tsx';
+import { ColumnMapping } from '../ui/ColumnMapping.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import type { Table } from '../ui/readTable.ts';
+import { TableSource } from '../ui/TableSource.tsx';
 
 type Offers = Parameters<typeof import('@ivrak/core').withOffers>[1];
 const MOST_MB = 1;

@@ -1,14 +1,14 @@
 import { freeId, type Offer, type OfferBook, OfferSchema, type SupplierTerms, withOffers } from '@ivrak/core';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { api } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
+import { kindName, useCatalog } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { queryClient } from '../data/queries.ts';
+import { type FeedAnswer, withFeed } from '../data/supplierFeed.ts';
 import { price } from '../drawing/figures.ts';
-import { kindName, useCatalog } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
-import { type FeedAnswer, withFeed } from './feed.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 import { OfferImport } from './OfferImport.tsx';
 import type { StoredBook } from './queries.ts';
 

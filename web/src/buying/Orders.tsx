@@ -11,15 +11,15 @@ import {
 } from '@ivrak/core';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { api } from '../api/client.ts';
-import { queryClient, useSettings, useStores } from '../api/queries.ts';
+import { kindName } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { queryClient, useSettings, useStores } from '../data/queries.ts';
 import { price } from '../drawing/figures.ts';
-import { kindName } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
-import { DateField } from '../stores/DateField.tsx';
-import { ScanField } from '../stores/ScanField.tsx';
+import { DateField } from '../ui/DateField.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { ScanField } from '../ui/ScanField.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 import type { StoredOrder } from './queries.ts';
 
 type KitLines = Restock['kits'][number];

@@ -13,12 +13,12 @@ import {
 } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
-import { api, messageOf } from '../api/client.ts';
-import { queryClient, useSettings } from '../api/queries.ts';
+import { catalogNow, kindName } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
+import { queryClient, useSettings } from '../data/queries.ts';
 import { price } from '../drawing/figures.ts';
-import { catalogNow, kindName } from '../kit/catalog.ts';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 import { usePlan } from './queries.ts';
 
 interface PlanViewProps {

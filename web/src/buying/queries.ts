@@ -1,6 +1,6 @@
 import type { BuyingPlan, BuyingProblem, OfferBook, Order, StoresMinimums } from '@ivrak/core';
 import { useQuery } from '@tanstack/react-query';
-import { api } from '../api/client.ts';
+import { api } from '../data/client.ts';
 
 export interface StoredBook {
   data: OfferBook;

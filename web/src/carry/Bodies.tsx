@@ -1,9 +1,9 @@
 import { type CarryKit, carryCheck, isAtHand, type Loadout, type LoadoutView, missingBearer, type Position, showWay } from '@ivrak/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { containerOf, useCatalog } from '../kit/catalog.ts';
+import { containerOf, useCatalog } from '../data/catalog.ts';
 import { type Moving, moving, type Place, SHEET, SPOTS } from './bodies.ts';
+import type { CarryTold } from './carryData.ts';
 import { showSeconds } from './lanes.ts';
-import type { CarryTold } from './told.ts';
 import './bodies.css';
 
 interface BodiesProps {

@@ -11,14 +11,14 @@ import {
   missingBearer,
 } from '@ivrak/core';
 import { Button, CloseButton, SegmentedControl, Select, Switch, TextInput } from '@mantine/core';
-import { api } from '../api/client.ts';
-import { usePeople } from '../api/queries.ts';
-import { useCatalog } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { usePeople } from '../data/queries.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
+import type { CarryTold } from './carryData.ts';
 import { OwnThings } from './OwnThings.tsx';
-import type { CarryTold } from './told.ts';
 import type { LoadoutDraft } from './useLoadoutDraft.ts';
 
 interface LoadoutEditorProps {

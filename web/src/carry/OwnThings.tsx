@@ -1,7 +1,7 @@
 import { freeId, GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, OWN_THINGS, type OwnThing } from '@ivrak/core';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
 
 interface OwnThingsProps {
   own: readonly OwnThing[];

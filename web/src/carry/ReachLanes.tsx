@@ -1,6 +1,6 @@
 import { type Lane, type LoadoutView, NEEDS, OWN_ID } from '@ivrak/core';
+import { kindName } from '../data/catalog.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
-import { kindName } from '../kit/catalog.ts';
 import { laneShare, showSeconds, spread, TICKS } from './lanes.ts';
 import './lanes.css';
 

@@ -3,14 +3,14 @@ import { CloseButton, Select } from '@mantine/core';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { grams, price, STATE_WORDS } from '../drawing/figures.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { Failure } from '../shell/Failure.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
+import { Blank } from '../ui/Blank.tsx';
+import { Failure } from '../ui/Failure.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
 import './pages.css';
+import { type CarryTold, useCarryTold } from './carryData.ts';
 import { showSeconds } from './lanes.ts';
-import { type CarryTold, useCarryTold } from './told.ts';
 import { useLoadoutViews } from './useCarryWorker.ts';
 
 const MOST = 4;

@@ -2,12 +2,12 @@ import { type TakeLine, type TakenKit, takeList } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useCatalog } from '../kit/catalog.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { Failure } from '../shell/Failure.tsx';
+import { useCatalog } from '../data/catalog.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { Failure } from '../ui/Failure.tsx';
 import { leaveLabel, onYouText } from './departure.ts';
 import './take.css';
-import { useCarryTold } from './told.ts';
+import { useCarryTold } from './carryData.ts';
 
 /** Ten seconds at the door: these kits, these things, this one is not ready and why. */
 export function TakePage() {

@@ -1,17 +1,17 @@
 import { REACH_FACTS, REACH_VALUES, type ReachChanges, type ReachValue } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import { api } from '../api/client.ts';
-import { useCatalog } from '../kit/catalog.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { Failure } from '../shell/Failure.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { Failure } from '../ui/Failure.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
 import './pages.css';
-import { type CarryTold, useCarryTold } from './told.ts';
+import { type CarryTold, useCarryTold } from './carryData.ts';
 
 const GROUPS: { name: string; keys: readonly ReachValue[] }[] = [
   { name: 'Fetching', keys: ['footMs', 'boatMs', 'boatEndS'] },

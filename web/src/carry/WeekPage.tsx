@@ -1,16 +1,16 @@
 import { emptyWeek, kitConflicts, type Person, WEEKDAY_NAMES, WEEKDAYS, type Weekday, type WeekPlan, weekdayOf } from '@ivrak/core';
 import { CloseButton, Select } from '@mantine/core';
 import { Link } from 'react-router';
-import { api } from '../api/client.ts';
-import { usePeople } from '../api/queries.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { Failure } from '../shell/Failure.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { api } from '../data/client.ts';
+import { usePeople } from '../data/queries.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { Failure } from '../ui/Failure.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
 import './pages.css';
-import { type CarryTold, useCarryTold } from './told.ts';
+import { type CarryTold, useCarryTold } from './carryData.ts';
 
 /** Who has which loadouts on which day; kits that would be in two places are told below. */
 export function WeekPage() {

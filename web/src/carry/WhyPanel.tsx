@@ -1,13 +1,13 @@
 import { type Loadout, type LoadoutView, measuredOf, measuredTimes, NEEDS, plainDate, type Reach, showDate } from '@ivrak/core';
 import { CloseButton } from '@mantine/core';
 import { Link } from 'react-router';
-import { api } from '../api/client.ts';
-import { kindName, positionOf } from '../kit/catalog.ts';
-import { PanelHeading } from '../shell/PanelHeading.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { kindName, positionOf } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { PanelHeading } from '../ui/PanelHeading.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
+import type { CarryTold } from './carryData.ts';
 import { Stopwatch } from './Stopwatch.tsx';
-import type { CarryTold } from './told.ts';
 import './lanes.css';
 
 interface WhyPanelProps {

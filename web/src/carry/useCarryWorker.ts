@@ -1,10 +1,10 @@
 import type { Loadout, LoadoutView, Spares } from '@ivrak/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { messageOf } from '../api/client.ts';
-import { useCatalog } from '../kit/catalog.ts';
-import type { CarryWorker } from '../workers/carry.worker.ts';
-import { type LatestOnly, latestOnly, type RunningWorker, runWorker } from '../workers/latest.ts';
-import type { CarryTold, KnownThings } from './told.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { messageOf } from '../data/client.ts';
+import { type LatestOnly, latestOnly, type RunningWorker, runWorker } from '../data/latest.ts';
+import type { CarryWorker } from './carry.worker.ts';
+import type { CarryTold, KnownThings } from './carryData.ts';
 
 /** The catalogue as this installation knows it; the same object while none of it changes. */
 export function useKnown(): KnownThings {
@@ -31,7 +31,7 @@ export interface LoadoutViews {
   error: string | null;
 }
 
-const startWorker = () => runWorker<CarryWorker>(new Worker(new URL('../workers/carry.worker.ts', import.meta.url), { type: 'module' }));
+const startWorker = () => runWorker<CarryWorker>(new Worker(new URL('./carry.worker.ts', import.meta.url), { type: 'module' }));
 
 /** Views of loadouts, worked out in a worker. */
 export function useLoadoutViews(told: CarryTold | undefined, loadouts: readonly Loadout[]): LoadoutViews {

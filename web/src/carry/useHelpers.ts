@@ -1,8 +1,8 @@
 import { gradeOf, type Loadout, type LoadoutView, type NeedId } from '@ivrak/core';
 import { useMemo } from 'react';
-import { useStores } from '../api/queries.ts';
-import { useCatalog } from '../kit/catalog.ts';
-import type { CarryTold } from './told.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { useStores } from '../data/queries.ts';
+import type { CarryTold } from './carryData.ts';
 
 export interface Helper {
   need: NeedId;

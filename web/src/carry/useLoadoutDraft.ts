@@ -1,9 +1,9 @@
 import type { Loadout } from '@ivrak/core';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
-import { api } from '../api/client.ts';
+import { api } from '../data/client.ts';
 import { createDraft } from '../draft/createDraft.ts';
-import type { StoredLoadout } from './told.ts';
+import type { StoredLoadout } from './carryData.ts';
 
 export interface LoadoutDraft {
   loadout: Loadout;

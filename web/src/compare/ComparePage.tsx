@@ -2,7 +2,7 @@ import { skillsOf } from '@ivrak/core';
 import { Button, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useKits, useLists } from '../api/queries.ts';
+import { useKits, useLists } from '../data/queries.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { CompareTable } from './CompareTable.tsx';
 import { type Candidate, columnsOf, listCandidate } from './columns.ts';

@@ -2,12 +2,12 @@ import { CONTAINERS, type ContentList, ContentListSchema, freeId, priceCheck } f
 import { ActionIcon, Button, Modal, Select, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
-import { api, keepFailure } from '../api/client.ts';
-import { queryClient, useLists } from '../api/queries.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { api, keepFailure } from '../data/client.ts';
+import { queryClient, useLists } from '../data/queries.ts';
 import { price } from '../drawing/figures.ts';
-import { useCatalog } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
 
 interface ListEditorProps {
   kept: ContentList | null;

@@ -15,7 +15,7 @@ import {
   type Unit,
   unitsOfList,
 } from '@ivrak/core';
-import { containerOf } from '../kit/catalog.ts';
+import { containerOf } from '../data/catalog.ts';
 
 /** A kit or a list as it stands beside others: what it holds, and what it costs. */
 export interface Candidate {

@@ -1,8 +1,8 @@
 import { coverage, type DerivedNeed, kitCarry, kitFitProblem } from '@ivrak/core';
 import { useEffect, useState } from 'react';
-import { containerOf, positionOf } from '../kit/catalog.ts';
+import { containerOf, positionOf } from '../data/catalog.ts';
+import { startFit } from '../kit/fitClient.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { startFit } from '../workers/fitClient.ts';
 import type { Candidate } from './columns.ts';
 
 /** Packed, with its thickness including walls, or why there is none. */

@@ -1,11 +1,11 @@
 import { type Person, type PlacesPlan, SKILL_FACTS, showDate } from '@ivrak/core';
 import { Button, Select } from '@mantine/core';
 import { Link, useSearchParams } from 'react-router';
-import { type CarryTold, useCarryTold } from '../carry/told.ts';
-import { useCatalog } from '../kit/catalog.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { CAUTION } from '../shell/caution.ts';
-import { Failure } from '../shell/Failure.tsx';
+import { type CarryTold, useCarryTold } from '../carry/carryData.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { CAUTION } from '../ui/caution.ts';
+import { Failure } from '../ui/Failure.tsx';
 import './crew.css';
 import { DrawnPlan } from './PlacesPlan.tsx';
 import { useCrew, usePlaces } from './queries.ts';

@@ -1,10 +1,10 @@
 import { freeId, type Person, PersonIdSchema, SKILL_FACTS, SKILLS, type Skill } from '@ivrak/core';
 import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { api } from '../api/client.ts';
-import { PanelHeading } from '../shell/PanelHeading.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { api } from '../data/client.ts';
+import { PanelHeading } from '../ui/PanelHeading.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 import type { StoredPerson } from './queries.ts';
 
 interface PersonEditorProps {

@@ -1,7 +1,7 @@
 import { freeId, PLAN_M, type PlacesPlan as Plan, SPOT_SORT_NAMES, SPOT_SORTS, type Spot, type SpotSort } from '@ivrak/core';
 import { Button, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
 
 interface DrawnPlanProps {
   plan: Plan;

@@ -1,6 +1,6 @@
 import type { Person, PlacesPlan } from '@ivrak/core';
 import { useQuery } from '@tanstack/react-query';
-import { api } from '../api/client.ts';
+import { api } from '../data/client.ts';
 
 export type StoredPerson = Person & { version: number };
 

@@ -1,7 +1,7 @@
 import { type Loadout, LoadoutSchema } from '@ivrak/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ApiError } from '../api/client.ts';
 import { createLoadoutDraft } from '../carry/useLoadoutDraft.ts';
+import { ApiError } from '../data/client.ts';
 import { ONE_STEP_MS, SAVE_AFTER_MS } from './createDraft.ts';
 
 const data = LoadoutSchema.parse({ id: 'l', name: 'Start', kits: [] });

@@ -1,6 +1,6 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import { ApiError, messageOf, personHeader } from '../api/client.ts';
+import { ApiError, messageOf, personHeader } from '../data/client.ts';
 
 export type SaveState = 'saved' | 'dirty' | 'saving' | 'failed' | 'conflict';
 

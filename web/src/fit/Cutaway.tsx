@@ -1,8 +1,8 @@
 import { type FitResult, type Kind, MODULE_PREFIX, type PlacedItem } from '@ivrak/core';
 import { IconLock, IconPin } from '@tabler/icons-react';
 import { useRef } from 'react';
+import { catalogNow, positionOf } from '../data/catalog.ts';
 import { Shape } from '../drawing/KindDrawing.tsx';
-import { catalogNow, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import type { Scene } from './arrange.ts';
 import { type Frame, fillOf, frameOf, PAD, type RoomDrawing, roomDrawings, scaleFor } from './frames.ts';

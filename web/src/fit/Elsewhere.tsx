@@ -1,8 +1,8 @@
 import type { CarryRow } from '@ivrak/core';
 import { Button, Checkbox, Modal, Progress } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { containerOf, positionOf } from '../data/catalog.ts';
 import { mm } from '../drawing/figures.ts';
-import { containerOf, positionOf } from '../kit/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { handsLine } from '../places/words.ts';

@@ -2,11 +2,11 @@ import { type Container, type FitResult, MODULE_PREFIX, packingChanges } from '@
 import { Anchor, Button, Progress, Select } from '@mantine/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { containerOf, kindName, positionOf, useCatalog } from '../kit/catalog.ts';
+import { containerOf, kindName, positionOf, useCatalog } from '../data/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
+import { nextSeed } from '../kit/fitClient.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { nextSeed } from '../workers/fitClient.ts';
+import { Refusal } from '../ui/Refusal.tsx';
 import { type Arranged, layDown, type Scene } from './arrange.ts';
 import { Cutaway } from './Cutaway.tsx';
 import { Elsewhere } from './Elsewhere.tsx';

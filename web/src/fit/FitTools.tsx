@@ -2,7 +2,7 @@ import { ActionIcon, Button, Menu, SegmentedControl } from '@mantine/core';
 import { IconArrowDown, IconArrowLeft, IconArrowRight, IconArrowUp } from '@tabler/icons-react';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { useKeys } from '../shell/useKeys.ts';
+import { useKeys } from '../ui/useKeys.ts';
 import { type Arranged, heldCount, letGoOfAll, moveTo, nextFold, nudge, type Scene, toggleLock, togglePin, turn } from './arrange.ts';
 
 const STEP_MM = 5;

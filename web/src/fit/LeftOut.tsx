@@ -1,6 +1,6 @@
 import { measuresOf } from '@ivrak/core';
+import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { catalogNow } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 
 /** What did not go in, with its measures. */

@@ -1,11 +1,11 @@
 import { applyFitFix, type FitProposal } from '@ivrak/core';
 import { Button, Progress } from '@mantine/core';
 import { useEffect } from 'react';
-import { showChange } from '../bench/showChange.ts';
 import { mm } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
+import { showChange } from '../ui/showChange.ts';
 import { useAdvice } from './useAdvice.ts';
 
 /** The least changes that make the kit fit, each taken up with one press and undone like any other edit. */

@@ -1,5 +1,5 @@
 import type { FitResult } from '@ivrak/core';
-import { catalogNow, containerOf, positionOf } from '../kit/catalog.ts';
+import { catalogNow, containerOf, positionOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { fillOf, frameOf, PAD, type RoomDrawing } from './frames.ts';
 

@@ -1,6 +1,6 @@
 import type { FitReason, FitResult } from '@ivrak/core';
+import { containerOf, kindName, positionOf } from '../data/catalog.ts';
 import { mm } from '../drawing/figures.ts';
-import { containerOf, kindName, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import type { ReachEntry } from './reachOrder.ts';
 

@@ -1,10 +1,10 @@
 import type { CarryRow, FitProposal } from '@ivrak/core';
 import { proxy, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { messageOf } from '../api/client.ts';
-import { useCatalog } from '../kit/catalog.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { messageOf } from '../data/client.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import type { FitAdvice } from '../workers/fitAdvice.worker.ts';
+import type { FitAdvice } from './fitAdvice.worker.ts';
 
 export interface Advice<T> {
   /** The answer for the kit as it is now; null until it was asked for and worked out. */
@@ -40,7 +40,7 @@ export function useAdvice<Q extends Question>(question: Q): Advice<Answers[Q]> {
 
   const ask = useCallback(() => {
     running.current?.terminate();
-    const worker = new Worker(new URL('../workers/fitAdvice.worker.ts', import.meta.url), { type: 'module' });
+    const worker = new Worker(new URL('./fitAdvice.worker.ts', import.meta.url), { type: 'module' });
     running.current = worker;
     setProgress(0);
     setError(null);

@@ -2,8 +2,8 @@ import { type Inspection, type InspectionStep, type KitView, weighIn } from '@iv
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { catalogNow, containerOf, kindName } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { catalogNow, containerOf, kindName } from '../data/catalog.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { ANSWERS } from './InspectThing.tsx';
 
 interface InspectEndProps {

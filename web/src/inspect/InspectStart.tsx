@@ -2,10 +2,10 @@ import { type Inspection, type KitUpkeep, type KitView, showDate } from '@ivrak/
 import { Button, TextInput } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, messageOf } from '../api/client.ts';
-import { usePeople, useRefresh, useUpkeep } from '../api/queries.ts';
-import { kindName } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { kindName } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
+import { usePeople, useRefresh, useUpkeep } from '../data/queries.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { ANSWERS } from './InspectThing.tsx';
 
 interface InspectStartProps {

@@ -2,10 +2,10 @@ import { type InspectionAnswer, type InspectionStep, type KitView, type PlainDat
 import { Button, Switch, TextInput } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, messageOf } from '../api/client.ts';
+import { catalogNow } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { catalogNow } from '../kit/catalog.ts';
-import { DateField } from '../stores/DateField.tsx';
+import { DateField } from '../ui/DateField.tsx';
 
 export interface Said {
   answer: InspectionAnswer['answer'];

@@ -19,12 +19,12 @@ import {
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
-import { api } from '../api/client.ts';
 import { Toggle } from '../brief/fields.tsx';
+import { useCatalog } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { useCatalog } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 
 const DRAWING_NAMES: Record<DrawingId, string> = {
   strapBundle: 'strap bundle',

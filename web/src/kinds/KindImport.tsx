@@ -1,14 +1,14 @@
 import { guessMapping, KIND_COLUMNS, type KindField, type KindMapping, type RowReport, readKindRows } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import { api, messageOf } from '../api/client.ts';
-import { useRefresh } from '../api/queries.ts';
-import { useCatalog } from '../kit/catalog.ts';
-import { ColumnMapping } from '../shell/ColumnMapping.tsx';
-import { PanelHeading } from '../shell/PanelHeading.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import type { Table } from '../shell/readTable.ts';
-import { TableSource } from '../shell/TableSource.tsx';
+import { useCatalog } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
+import { useRefresh } from '../data/queries.ts';
+import { ColumnMapping } from '../ui/ColumnMapping.tsx';
+import { PanelHeading } from '../ui/PanelHeading.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import type { Table } from '../ui/readTable.ts';
+import { TableSource } from '../ui/TableSource.tsx';
 
 const MOST_MB = 1;
 const MOST_ROWS = 500;

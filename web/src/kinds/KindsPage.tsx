@@ -2,10 +2,10 @@ import { KINDS, type Kind, kindRow, measuresOf, NEEDS, type NeedId } from '@ivra
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { useCatalog } from '../data/catalog.ts';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { useCatalog } from '../kit/catalog.ts';
-import { download } from '../shell/download.ts';
+import { download } from '../ui/download.ts';
 import { KindEditor } from './KindEditor.tsx';
 import { KindImport } from './KindImport.tsx';
 import './kinds.css';

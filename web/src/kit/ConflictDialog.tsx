@@ -1,6 +1,6 @@
 import type { KitDraft } from '@ivrak/core';
 import { Button, Modal } from '@mantine/core';
-import { kindName } from './catalog.ts';
+import { kindName } from '../data/catalog.ts';
 import { draftOf, keepMine, takeTheirs, useDraft } from './draftStore.ts';
 
 const lines = (draft: KitDraft): Map<string, string> =>

@@ -3,11 +3,11 @@ import { ActionIcon } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { NavLink } from 'react-router';
 import { useStore } from 'zustand';
+import { containerOf, positionOf } from '../data/catalog.ts';
 import { Caliper } from '../drawing/Caliper.tsx';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
 import { price } from '../drawing/figures.ts';
 import { Tag } from '../drawing/Tag.tsx';
-import { containerOf, positionOf } from './catalog.ts';
 import { redo, undo, useDraft } from './draftStore.ts';
 import { useKit } from './KitContext.tsx';
 

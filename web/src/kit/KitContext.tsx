@@ -1,8 +1,8 @@
 import { type Judgement, judgeKit, type KindCatalog, type KitDraft, type KitView, type PlainDate, type School } from '@ivrak/core';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
-import { kitQuery } from '../api/queries.ts';
-import { containerOf, schoolOf, useCatalog } from './catalog.ts';
+import { containerOf, schoolOf, useCatalog } from '../data/catalog.ts';
+import { kitQuery } from '../data/queries.ts';
 import { openKit, saveNow, sendOnLeave, useDraft } from './draftStore.ts';
 import { type PackingState, usePacking } from './usePacking.ts';
 

@@ -1,6 +1,6 @@
 import { casualtiesOf, NEEDS } from '@ivrak/core';
-import { CAUTION } from '../shell/caution.ts';
-import { schoolOf } from './catalog.ts';
+import { schoolOf } from '../data/catalog.ts';
+import { CAUTION } from '../ui/caution.ts';
 import { saveNow, useDraft } from './draftStore.ts';
 import { useKit } from './KitContext.tsx';
 

@@ -1,11 +1,11 @@
 import { Outlet, useNavigate, useParams } from 'react-router';
-import { useSettings } from '../api/queries.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { Failure } from '../shell/Failure.tsx';
-import { useKeys } from '../shell/useKeys.ts';
-import { nextSeed } from '../workers/fitClient.ts';
+import { useSettings } from '../data/queries.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { Failure } from '../ui/Failure.tsx';
+import { useKeys } from '../ui/useKeys.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { redo, undo } from './draftStore.ts';
+import { nextSeed } from './fitClient.ts';
 import { KitBar } from './KitBar.tsx';
 import { KitProvider, useKit } from './KitContext.tsx';
 import { KitFoot } from './KitFoot.tsx';

@@ -1,8 +1,8 @@
 import { type DerivedNeed, NEEDS, type NeedCoverage, RUNG_NAMES, type ServedBy, showDate, showTerms, type Unit } from '@ivrak/core';
 import { CloseButton } from '@mantine/core';
 import { useEffect } from 'react';
+import { catalogNow } from '../data/catalog.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
-import { catalogNow } from './catalog.ts';
 import { useKit } from './KitContext.tsx';
 import { useOpenRung } from './useOpenRung.ts';
 

@@ -1,6 +1,6 @@
 import type { KitDraft, KitView, Unit, UnitId } from '@ivrak/core';
-import { api } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
+import { api } from '../data/client.ts';
+import { queryClient } from '../data/queries.ts';
 import { createDraft } from '../draft/createDraft.ts';
 
 export function draftOf(kit: KitView): KitDraft {

@@ -11,11 +11,11 @@ import {
   kitFitProblem,
 } from '@ivrak/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { api } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
-import { type RunningFit, startBestFit } from '../workers/fitClient.ts';
-import { catalogNow, containerOf, positionOf } from './catalog.ts';
+import { catalogNow, containerOf, positionOf } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { queryClient } from '../data/queries.ts';
 import { useDraft } from './draftStore.ts';
+import { type RunningFit, startBestFit } from './fitClient.ts';
 
 export interface PackingState {
   problem: FitProblem | null;

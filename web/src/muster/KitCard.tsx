@@ -1,11 +1,11 @@
 import { showDate } from '@ivrak/core';
 import { Link } from 'react-router';
-import { type MusteredKit, usePeople } from '../api/queries.ts';
+import { containerOf } from '../data/catalog.ts';
+import { type MusteredKit, usePeople } from '../data/queries.ts';
 import { Caliper } from '../drawing/Caliper.tsx';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
 import { RungStrip } from '../drawing/RungStrip.tsx';
 import { Tag } from '../drawing/Tag.tsx';
-import { containerOf } from '../kit/catalog.ts';
 
 /** One kit: its rungs, its thickness against the position, how long it holds, and the next thing to do. */
 export function KitCard({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: boolean }) {

@@ -1,10 +1,10 @@
 import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
-import { type MusteredKit, useKits, useRestock, useUpkeep } from '../api/queries.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { Failure } from '../shell/Failure.tsx';
-import { UseButton } from '../shell/UseButton.tsx';
+import { UseButton } from '../app/UseButton.tsx';
+import { type MusteredKit, useKits, useRestock, useUpkeep } from '../data/queries.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { Failure } from '../ui/Failure.tsx';
 import { KitCard } from './KitCard.tsx';
 import './muster.css';
 import { NextActions } from './NextActions.tsx';

@@ -2,9 +2,9 @@ import { defaultBrief, type KitDraft, type KitView, LAYER_NAMES, LAYERS, type La
 import { Button, Modal, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, messageOf } from '../api/client.ts';
-import { usePeople, useRefresh } from '../api/queries.ts';
-import { useCatalog } from '../kit/catalog.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
+import { usePeople, useRefresh } from '../data/queries.ts';
 
 const START: Record<Layer, { containerId: string; positionId: string }> = {
   pocket: { containerId: 'life-vest-pouch', positionId: 'life-vest-pocket' },

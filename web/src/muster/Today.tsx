@@ -1,7 +1,7 @@
 import { type PlainDate, WEEKDAY_NAMES, weekdayOf } from '@ivrak/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { api } from '../api/client.ts';
+import { api } from '../data/client.ts';
 
 interface TodayAnswer {
   on: PlainDate;

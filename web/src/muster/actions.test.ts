@@ -1,6 +1,6 @@
 import { plainDate, type Restock, type UpkeepEvent } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
-import { readDate } from '../stores/readDate.ts';
+import { readDate } from '../ui/readDate.ts';
 import { nextActions, shortDate } from './actions.ts';
 
 const TODAY = plainDate('2026-11-25');

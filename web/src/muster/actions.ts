@@ -1,5 +1,5 @@
 import { NEEDS, type PlainDate, type Restock, showDate, type UpkeepEvent } from '@ivrak/core';
-import { kindName } from '../kit/catalog.ts';
+import { kindName } from '../data/catalog.ts';
 
 export interface Action {
   key: string;

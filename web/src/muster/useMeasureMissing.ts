@@ -1,9 +1,9 @@
 import { fitFingerprint, judgeKit, kitFitProblem, type PlainDate } from '@ivrak/core';
 import { useEffect, useRef, useState } from 'react';
-import { api } from '../api/client.ts';
-import { type MusteredKit, queryClient } from '../api/queries.ts';
-import { catalogNow, containerOf, schoolOf } from '../kit/catalog.ts';
-import { startFit } from '../workers/fitClient.ts';
+import { catalogNow, containerOf, schoolOf } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { type MusteredKit, queryClient } from '../data/queries.ts';
+import { startFit } from '../kit/fitClient.ts';
 
 /** Kits whose contents changed since they were packed are packed again, one after the other, in a worker. */
 export function useMeasureMissing(data: { kits: MusteredKit[]; today: PlainDate } | undefined): string | null {

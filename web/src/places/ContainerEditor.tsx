@@ -1,12 +1,12 @@
 import { type Compartment, type Container, ContainerSchema, freeId } from '@ivrak/core';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { api } from '../api/client.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
-import { useCatalog } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { MeasureInput } from '../shell/MeasureInput.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { MeasureInput } from '../ui/MeasureInput.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 
 const MAKES: { value: Container['make']; label: string }[] = [
   { value: 'soft', label: 'Soft' },

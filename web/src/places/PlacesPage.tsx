@@ -3,7 +3,7 @@ import { Button } from '@mantine/core';
 import { Link, useSearchParams } from 'react-router';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
 import '../kinds/kinds.css';
-import { useCatalog } from '../kit/catalog.ts';
+import { useCatalog } from '../data/catalog.ts';
 import { ContainerEditor } from './ContainerEditor.tsx';
 import './places.css';
 import { PositionEditor } from './PositionEditor.tsx';

@@ -1,11 +1,11 @@
 import { BEARER_NAMES, BEARERS, BODY_SPOTS, type BodySpot, freeId, type Position, PositionSchema } from '@ivrak/core';
 import { Button, Checkbox, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { api } from '../api/client.ts';
-import { useCatalog } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { MeasureInput } from '../shell/MeasureInput.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { MeasureInput } from '../ui/MeasureInput.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 
 const BLANK: Position = {
   id: '',

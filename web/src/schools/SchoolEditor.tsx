@@ -4,12 +4,12 @@ import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconGripVertical, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api } from '../api/client.ts';
-import { useKits } from '../api/queries.ts';
-import { useCatalog } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { useKeep } from '../shell/useKeep.ts';
+import { useCatalog } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
+import { useKits } from '../data/queries.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 import { dropGrade, moveNeed, placeNeed, setGrade, setGradeWhy, setQuantity, setWhy } from './editSchool.ts';
 import { gradeLines } from './SchoolLines.tsx';
 

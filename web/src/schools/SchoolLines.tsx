@@ -1,5 +1,5 @@
 import { NEEDS, type NeedId, RUNG_NAMES, rungOf, type School } from '@ivrak/core';
-import { kindName } from '../kit/catalog.ts';
+import { kindName } from '../data/catalog.ts';
 
 /** A school's lines with a reason for each, to be read. */
 export function SchoolLines({ school }: { school: School }) {

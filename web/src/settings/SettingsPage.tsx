@@ -1,9 +1,9 @@
 import { Button, FileButton, Select, useMantineColorScheme } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../api/client.ts';
-import { queryClient, usePeople } from '../api/queries.ts';
-import { CAUTION } from '../shell/caution.ts';
+import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../data/client.ts';
+import { queryClient, usePeople } from '../data/queries.ts';
+import { CAUTION } from '../ui/caution.ts';
 import './settings.css';
 
 export function SettingsPage() {

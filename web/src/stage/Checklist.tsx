@@ -2,10 +2,10 @@ import { isStepDone, STAGE_GROUP_NAMES, STAGE_GROUPS, type StageStep, showDate, 
 import { Button, Progress, Select, TextInput } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { whoAmI } from '../api/client.ts';
-import { usePeople } from '../api/queries.ts';
+import { containerOf, positionOf } from '../data/catalog.ts';
+import { whoAmI } from '../data/client.ts';
+import { usePeople } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { containerOf, positionOf } from '../kit/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 

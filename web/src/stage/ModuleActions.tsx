@@ -1,12 +1,12 @@
 import { freeId, type KitDraft, type KitView, type Module, modulePattern, showDate, type Unit } from '@ivrak/core';
 import { Button, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
-import { api, messageOf } from '../api/client.ts';
-import { useKits, useRefresh } from '../api/queries.ts';
+import { api, messageOf } from '../data/client.ts';
+import { useKits, useRefresh } from '../data/queries.ts';
 import { edit, openKit, saveNow, useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
-import { Code } from './Code.tsx';
+import { Code } from '../ui/Code.tsx';
 
 /** A module of another kit as a pattern: the same kinds in the same states, as things of their own, without lot or date. */
 export function withPattern(draft: KitDraft, pattern: Module, contents: readonly Unit[], newId: () => Unit['id']): KitDraft {

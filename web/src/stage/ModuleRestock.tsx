@@ -1,9 +1,9 @@
 import { type KitView, type Module, type ModuleGap, moduleGaps, modulePattern } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import { api, messageOf } from '../api/client.ts';
-import { useRefresh } from '../api/queries.ts';
-import { kindName } from '../kit/catalog.ts';
+import { kindName } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
+import { useRefresh } from '../data/queries.ts';
 import { edit, openKit, saveNow, useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 

@@ -13,10 +13,10 @@ import {
 } from '@ivrak/core';
 import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { whoAmI } from '../api/client.ts';
+import { containerOf, positionOf } from '../data/catalog.ts';
+import { whoAmI } from '../data/client.ts';
 import { mm } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { containerOf, positionOf } from '../kit/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { CopyModule, ModuleActions } from './ModuleActions.tsx';

@@ -12,11 +12,11 @@ import {
 } from '@ivrak/core';
 import { Button, SegmentedControl } from '@mantine/core';
 import { useSearchParams } from 'react-router';
+import { containerOf, positionOf } from '../data/catalog.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { containerOf, positionOf } from '../kit/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { CAUTION } from '../shell/caution.ts';
-import { Code } from './Code.tsx';
+import { Code } from '../ui/Code.tsx';
+import { CAUTION } from '../ui/caution.ts';
 
 const FORMS = [
   {

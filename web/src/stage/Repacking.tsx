@@ -1,10 +1,10 @@
 import { LEAKING_KINDS, labelLines, leakBag, measuresOf, type PlainDate, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core';
 import { Button, SegmentedControl, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { kindName } from '../kit/catalog.ts';
+import { kindName } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { MeasureInput } from '../shell/MeasureInput.tsx';
-import { DateField } from '../stores/DateField.tsx';
+import { DateField } from '../ui/DateField.tsx';
+import { MeasureInput } from '../ui/MeasureInput.tsx';
 
 /** Tablets or powder into sealed tube, gels into leak bags: what to cut, and the label with the original date. */
 export function Repacking() {

@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router';
-import { containerOf } from '../kit/catalog.ts';
+import { containerOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { Checklist } from './Checklist.tsx';
 import { Modules } from './Modules.tsx';

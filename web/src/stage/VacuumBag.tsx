@@ -1,5 +1,5 @@
 import { isOutside, packOrder, SLIT_MM, vacuumPlan } from '@ivrak/core';
-import { containerOf, kindName } from '../kit/catalog.ts';
+import { containerOf, kindName } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 
 const DRAWN_HEIGHT = 420;

@@ -1,11 +1,11 @@
 import { changesBetween, judgeKit, weighIn } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import { showChange } from '../bench/showChange.ts';
-import { containerOf, kindName } from '../kit/catalog.ts';
+import { containerOf, kindName } from '../data/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { showChange } from '../ui/showChange.ts';
 import { simulatedScale } from './simulatedScale.ts';
 
 /** What the kit should weigh, what the scale says, and which thing explains the difference. */

@@ -1,14 +1,14 @@
 import { articleOf, intakeCondition, type PlacedUnit, type PlainDate, readScan, type ScanResult } from '@ivrak/core';
 import { Button, FileButton, Select, Switch, TextInput } from '@mantine/core';
 import { useRef, useState } from 'react';
-import { ApiError, api, messageOf } from '../api/client.ts';
-import { useRefresh } from '../api/queries.ts';
-import type { SupplierArticle } from '../buying/feed.ts';
-import { catalogNow, kindName, useCatalog } from '../kit/catalog.ts';
-import { DecimalInput } from '../shell/DecimalInput.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import { DateField } from './DateField.tsx';
-import { ScanField } from './ScanField.tsx';
+import { catalogNow, kindName, useCatalog } from '../data/catalog.ts';
+import { ApiError, api, messageOf } from '../data/client.ts';
+import { useRefresh } from '../data/queries.ts';
+import type { SupplierArticle } from '../data/supplierFeed.ts';
+import { DateField } from '../ui/DateField.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { ScanField } from '../ui/ScanField.tsx';
 import { Tray } from './Tray.tsx';
 
 interface Form {

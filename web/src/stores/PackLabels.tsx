@@ -1,10 +1,10 @@
 import { type PlacedUnit, showDate } from '@ivrak/core';
 import { Button, Checkbox, NumberInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import type { MusteredKit } from '../api/queries.ts';
-import { kindName } from '../kit/catalog.ts';
-import { PanelHeading } from '../shell/PanelHeading.tsx';
-import { Code } from '../stage/Code.tsx';
+import { kindName } from '../data/catalog.ts';
+import type { MusteredKit } from '../data/queries.ts';
+import { Code } from '../ui/Code.tsx';
+import { PanelHeading } from '../ui/PanelHeading.tsx';
 import { type LabelSource, labelSources } from './packLabels.ts';
 
 interface Chosen {

@@ -1,14 +1,14 @@
 import { guessIntakeMapping, INTAKE_COLUMNS, type IntakeMapping, readIntakeRows } from '@ivrak/core';
 import { Button, Progress } from '@mantine/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { messageOf, postTold } from '../api/client.ts';
-import { useRefresh } from '../api/queries.ts';
-import { kindName, useCatalog } from '../kit/catalog.ts';
-import { ColumnMapping } from '../shell/ColumnMapping.tsx';
-import { PanelHeading } from '../shell/PanelHeading.tsx';
-import { Refusal } from '../shell/Refusal.tsx';
-import type { Table } from '../shell/readTable.ts';
-import { TableSource } from '../shell/TableSource.tsx';
+import { kindName, useCatalog } from '../data/catalog.ts';
+import { messageOf, postTold } from '../data/client.ts';
+import { useRefresh } from '../data/queries.ts';
+import { ColumnMapping } from '../ui/ColumnMapping.tsx';
+import { PanelHeading } from '../ui/PanelHeading.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import type { Table } from '../ui/readTable.ts';
+import { TableSource } from '../ui/TableSource.tsx';
 
 const MOST_MB = 5;
 const MOST_ROWS = 5000;

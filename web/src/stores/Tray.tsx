@@ -1,7 +1,7 @@
 import type { PlainDate } from '@ivrak/core';
 import { Button, Modal } from '@mantine/core';
 import { useEffect, useState } from 'react';
-import { kindName } from '../kit/catalog.ts';
+import { kindName } from '../data/catalog.ts';
 import { shown, type TrayLabel, trayLabels } from './trayLabels.ts';
 
 interface TrayProps {

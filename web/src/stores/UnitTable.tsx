@@ -3,10 +3,10 @@ import { Button, Menu, Modal, TextInput } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useLayoutEffect, useRef, useState } from 'react';
-import { api, messageOf } from '../api/client.ts';
-import { type MusteredKit, useRefresh } from '../api/queries.ts';
+import { catalogNow } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
+import { type MusteredKit, useRefresh } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { catalogNow } from '../kit/catalog.ts';
 
 export interface StoresSaid {
   text: string;

@@ -3,11 +3,11 @@ import { Button, Checkbox } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, keepFailure, messageOf, whoAmI } from '../api/client.ts';
-import { usePeople, useRefresh, useSettings } from '../api/queries.ts';
-import { containerOf, positionOf, useCatalog } from '../kit/catalog.ts';
+import { containerOf, positionOf, useCatalog } from '../data/catalog.ts';
+import { api, keepFailure, messageOf, whoAmI } from '../data/client.ts';
+import { usePeople, useRefresh, useSettings } from '../data/queries.ts';
 import { draftOf } from '../kit/draftStore.ts';
-import { Refusal } from '../shell/Refusal.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
 
 /** The last stretch: cleaned, each thing made ready, closed, looked through; and until when it holds. */
 export function WholeAgain({ kit }: { kit: KitView }) {

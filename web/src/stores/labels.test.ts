@@ -4,7 +4,7 @@ import { addDays, gtinCheckDigitIsRight, KINDS, type PlacedUnit, plainDate, read
 import bwip from 'bwip-js/node';
 import { describe, expect, it } from 'vitest';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
-import type { MusteredKit } from '../api/queries.ts';
+import type { MusteredKit } from '../data/queries.ts';
 import { labelSources, labelText } from './packLabels.ts';
 import { trayLabels } from './trayLabels.ts';
 

@@ -1,5 +1,5 @@
 import type { PlacedUnit, PlainDate } from '@ivrak/core';
-import type { MusteredKit } from '../api/queries.ts';
+import type { MusteredKit } from '../data/queries.ts';
 
 /** Something that may get a label of our own: a spare, or a module of a kit. */
 export interface LabelSource {

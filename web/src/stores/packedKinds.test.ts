@@ -1,6 +1,6 @@
 import { coverage, type FitResult, kitFitProblem, nothingMadeReady, packFit, packOrder, SCHOOLS } from '@ivrak/core';
 import { describe, expect, it } from 'vitest';
-import { catalogNow, containerOf } from '../kit/catalog.ts';
+import { catalogNow, containerOf } from '../data/catalog.ts';
 import { aUnit } from '../kit/unitFixture.ts';
 import { packedKinds } from './packedKinds.ts';
 

@@ -1,5 +1,5 @@
 import { type FitResult, type KitView, MODULE_PREFIX, packOrder, type StoredUse } from '@ivrak/core';
-import { containerOf } from '../kit/catalog.ts';
+import { containerOf } from '../data/catalog.ts';
 
 const isPacked = (value: unknown): value is { result: FitResult } =>
   typeof value === 'object' && value !== null && 'result' in value && Array.isArray((value.result as Partial<FitResult>)?.placed);

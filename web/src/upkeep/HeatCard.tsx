@@ -2,11 +2,11 @@ import { HEAT_SENSITIVE, showDate } from '@ivrak/core';
 import { Button, FileButton, Modal, Select } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, messageOf } from '../api/client.ts';
-import { useKits, useRefresh } from '../api/queries.ts';
-import { type PlaceHeat, useHeat } from '../api/upkeep.ts';
-import { kindName } from '../kit/catalog.ts';
-import { readTable, textOf } from '../shell/readTable.ts';
+import { kindName } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
+import { useKits, useRefresh } from '../data/queries.ts';
+import { type PlaceHeat, useHeat } from '../data/upkeep.ts';
+import { readTable, textOf } from '../ui/readTable.ts';
 import { samplesOf } from './heatCsv.ts';
 
 const MOST_MB = 5;

@@ -3,10 +3,10 @@ import { Button } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, messageOf } from '../api/client.ts';
-import { useRefresh } from '../api/queries.ts';
-import { type NoticeHit, useNotices } from '../api/upkeep.ts';
-import { kindName } from '../kit/catalog.ts';
+import { kindName } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
+import { useRefresh } from '../data/queries.ts';
+import { type NoticeHit, useNotices } from '../data/upkeep.ts';
 
 const ABOUT = { recall: 'Recall', counterfeit: 'Counterfeits' } as const;
 

@@ -1,10 +1,10 @@
 import { daysBetween, showDate } from '@ivrak/core';
 import { Button, Modal } from '@mantine/core';
 import { useState } from 'react';
-import { api, messageOf } from '../api/client.ts';
-import { useKits, useRefresh } from '../api/queries.ts';
-import { type AppliedMove, type RotationAnswer, type StoredMove, useRotation } from '../api/upkeep.ts';
-import { kindName } from '../kit/catalog.ts';
+import { kindName } from '../data/catalog.ts';
+import { api, messageOf } from '../data/client.ts';
+import { useKits, useRefresh } from '../data/queries.ts';
+import { type AppliedMove, type RotationAnswer, type StoredMove, useRotation } from '../data/upkeep.ts';
 
 /** Swaps that make kits hold longer, made and taken back as one. */
 export function RotationCard() {

@@ -2,10 +2,10 @@ import { type PlainDate, showDate, type UpkeepEvent } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, messageOf } from '../api/client.ts';
-import { type MusteredKit, useRefresh, useRestock } from '../api/queries.ts';
+import { api, messageOf } from '../data/client.ts';
+import { type MusteredKit, useRefresh, useRestock } from '../data/queries.ts';
 import { nextActions, shortDate } from '../muster/actions.ts';
-import { Refusal } from '../shell/Refusal.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
 
 const MOST = 9;
 

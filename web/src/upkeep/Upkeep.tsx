@@ -15,12 +15,12 @@ import {
 import { SegmentedControl, Select } from '@mantine/core';
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { type MusteredKit, useKits, usePeople, useUpkeep } from '../api/queries.ts';
-import { useHorizon } from '../api/upkeep.ts';
+import { catalogNow } from '../data/catalog.ts';
+import { type MusteredKit, useKits, usePeople, useUpkeep } from '../data/queries.ts';
+import { useHorizon } from '../data/upkeep.ts';
 import { Tag } from '../drawing/Tag.tsx';
-import { catalogNow } from '../kit/catalog.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { Failure } from '../shell/Failure.tsx';
+import { Blank } from '../ui/Blank.tsx';
+import { Failure } from '../ui/Failure.tsx';
 import '../stores/stores.css';
 import { HeatCard } from './HeatCard.tsx';
 import { HorizonTable } from './HorizonTable.tsx';

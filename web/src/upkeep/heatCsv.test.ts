@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readTable } from '../shell/readTable.ts';
+import { readTable } from '../ui/readTable.ts';
 import { samplesOf } from './heatCsv.ts';
 
 async function read(text: string) {

@@ -1,5 +1,5 @@
 import { type HeatSample, HeatSampleSchema } from '@ivrak/core';
-import type { Table } from '../shell/readTable.ts';
+import type { Table } from '../ui/readTable.ts';
 
 export type HeatCsv = { ok: true; samples: HeatSample[] } | { ok: false; message: string };
 

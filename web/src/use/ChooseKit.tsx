@@ -1,9 +1,9 @@
 import { LAYER_NAMES, LAYERS } from '@ivrak/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { type MusteredKit, useKits } from '../api/queries.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { Failure } from '../shell/Failure.tsx';
+import { type MusteredKit, useKits } from '../data/queries.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { Failure } from '../ui/Failure.tsx';
 import { clock } from './clock.ts';
 import './use.css';
 import { useUseLog } from './useLog.ts';

@@ -11,12 +11,12 @@ import {
 } from '@ivrak/core';
 import { Button } from '@mantine/core';
 import { Link, useParams } from 'react-router';
-import { catalogNow } from '../kit/catalog.ts';
-import { Blank } from '../shell/Blank.tsx';
-import { CAUTION } from '../shell/caution.ts';
-import { download } from '../shell/download.ts';
-import { Failure } from '../shell/Failure.tsx';
-import { Code } from '../stage/Code.tsx';
+import { catalogNow } from '../data/catalog.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { Code } from '../ui/Code.tsx';
+import { CAUTION } from '../ui/caution.ts';
+import { download } from '../ui/download.ts';
+import { Failure } from '../ui/Failure.tsx';
 import { clock, running, useNow } from './clock.ts';
 import { csvOf, jsonOf } from './handOverFiles.ts';
 import './handOver.css';

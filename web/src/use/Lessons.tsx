@@ -1,7 +1,7 @@
 import type { KitView, Lesson } from '@ivrak/core';
 import { Button, NumberInput, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { kindName } from '../kit/catalog.ts';
+import { kindName } from '../data/catalog.ts';
 
 /** What was missing, what was learned, and what took too long: seconds that Carry reckons with. */
 export function Lessons({

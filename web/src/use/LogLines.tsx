@@ -1,6 +1,6 @@
 import { ALERTNESS_NAMES, type Counted, doneText, showReading, VITAL_NAMES, VITALS } from '@ivrak/core';
 import { useState } from 'react';
-import { catalogNow } from '../kit/catalog.ts';
+import { catalogNow } from '../data/catalog.ts';
 import { clock } from './clock.ts';
 
 /** An entry in words. */

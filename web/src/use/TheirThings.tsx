@@ -1,5 +1,5 @@
 import { ACT_NAMES, ACTS, type Act } from '@ivrak/core';
-import { kindName } from '../kit/catalog.ts';
+import { kindName } from '../data/catalog.ts';
 
 /** What a casualty's own kit most often holds, in the order of the rungs. */
 const USUAL = [

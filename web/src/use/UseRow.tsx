@@ -1,5 +1,5 @@
 import { type StoredUnit, verbOf } from '@ivrak/core';
-import { catalogNow, kindName } from '../kit/catalog.ts';
+import { catalogNow, kindName } from '../data/catalog.ts';
 import { clock } from './clock.ts';
 
 interface UseRowProps {

@@ -1,7 +1,7 @@
 import { kindCatalog, UseEntrySchema } from '@ivrak/core';
 import Papa from 'papaparse';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { useCatalog } from '../kit/catalog.ts';
+import { useCatalog } from '../data/catalog.ts';
 import { csvOf, jsonOf, rowsOf } from './handOverFiles.ts';
 import { atTime } from './LogLines.tsx';
 

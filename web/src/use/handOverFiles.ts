@@ -1,5 +1,5 @@
 import { type Counted, countedEntries, handOver, handOverText, VITALS } from '@ivrak/core';
-import { catalogNow } from '../kit/catalog.ts';
+import { catalogNow } from '../data/catalog.ts';
 import { clock } from './clock.ts';
 import { entryText } from './LogLines.tsx';
 

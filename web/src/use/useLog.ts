@@ -1,6 +1,6 @@
 import type { KitId, UseEntry, UseLog } from '@ivrak/core';
 import { create } from 'zustand';
-import { ApiError, api, OfflineError } from '../api/client.ts';
+import { ApiError, api, OfflineError } from '../data/client.ts';
 import { type KeptLog, keep, letGo, readKept, unsentOf, withServer } from './keptLog.ts';
 
 /** A log as the server keeps it. */

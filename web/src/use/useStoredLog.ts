@@ -1,6 +1,6 @@
 import type { Debrief } from '@ivrak/core';
 import { useQuery } from '@tanstack/react-query';
-import { api } from '../api/client.ts';
+import { api } from '../data/client.ts';
 import { type StoredLog, useUseLog } from './useLog.ts';
 
 export type DebriefedLog = StoredLog & { debriefs: Debrief[] };

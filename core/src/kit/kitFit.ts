@@ -1,0 +1,298 @@
+import type { Coverage, NeedCoverage } from '../coverage/coverage.ts';
+import { packFit } from '../fit/createFit.ts';
+import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS, OUTCOME_MAKES } from '../fit/problem.ts';
+import type { Container, Position } from '../model/container.ts';
+import { type Kind, type KindCatalog, measuresOf } from '../model/kind.ts';
+import type { FitChoices, Module } from '../model/kit.ts';
+import type { Lock } from '../model/lock.ts';
+import type { Unit } from '../model/unit.ts';
+
+const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
+
+/** Planning values: what is needed within three minutes has at most one thing in front, and the first two of it nothing. */
+const SECOND_WITHIN_S = 180;
+const FIRST_UNITS = 2;
+
+/**
+ * Reach classes of units from the needs they serve: in the school's order the first need with a short window comes out first
+ * (1), the others with short windows after it (2), the rest last (3). Units that serve nothing may lie anywhere.
+ */
+export function reachClasses({ needs }: Coverage): Map<string, 1 | 2 | 3> {
+  const classes = new Map<string, 1 | 2 | 3>();
+  const isUrgent = ({ windowS }: NeedCoverage) => windowS !== null && windowS <= SECOND_WITHIN_S;
+  const first = needs.find((need) => isUrgent(need) && need.by.length > 0);
+  for (const need of needs) {
+    for (const [index, { unitId }] of need.by.entries()) {
+      const own = need === first && index < FIRST_UNITS ? 1 : isUrgent(need) ? 2 : 3;
+      classes.set(unitId, Math.min(own, classes.get(unitId) ?? 3) as 1 | 2 | 3); // both are classes
+    }
+  }
+  return classes;
+}
+
+/** What cuts a sealed bag open is taped to its outside, never sealed in. */
+export const CUTTERS: readonly string[] = ['shears', 'shears-small', 'folding-cutter'];
+export const SEALED_MAKES: readonly Container['make'][] = ['vacuumRoll'];
+
+/** Whether a thing is carried on the outside of its container. */
+export const isOutside = ({ kind }: Pick<Unit, 'kind'>, container: Container): boolean =>
+  SEALED_MAKES.includes(container.make) && CUTTERS.includes(kind);
+
+/** A packing with what is taped to the outside of it: that much thicker. */
+function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
+  packed: Packed,
+  units: readonly Unit[],
+  container: Container,
+  catalog: KindCatalog,
+): Packed {
+  const thick = units
+    .filter((unit) => isOutside(unit, container))
+    .map((unit) => {
+      const kind = catalog.get(unit.kind);
+      return kind === undefined ? 0 : measuresOf(kind, unit.state).tMm;
+    });
+  return thick.length === 0 ? packed : { ...packed, thicknessMm: packed.thicknessMm + Math.max(...thick) };
+}
+
+export type KitFit =
+  | { ok: true; problem: FitProblem; unitOf: Map<string, string> }
+  | { ok: false; reason: 'tooMany'; count: number; most: number };
+
+export interface KitFitInput {
+  units: readonly Unit[];
+  container: Container;
+  coverage: Coverage;
+  catalog: KindCatalog;
+  fit?: FitChoices;
+  modules?: readonly Module[];
+  seed?: number;
+}
+
+/**
+ * The packing problem of a kit: every single thing becomes an item `unitId` or `unitId:2`, and a module one item `module/id`,
+ * packed as a bundle beforehand. Used units are not packed, nor cutters in what is sealed. Units of kinds that the catalogue does not know are
+ * left out, and so are locks and pins that name a compartment the container does not have, and locks of a thing whose measures
+ * have changed since.
+ */
+export function kitFitProblem(input: KitFitInput): KitFit {
+  const { units, container, coverage, catalog, fit, modules = [], seed = 1 } = input;
+  const classes = reachClasses(coverage);
+  const moduleOf = new Map(modules.flatMap((module) => module.unitIds.map((id) => [id as string, module.id] as const)));
+  const items: FitItem[] = [];
+  const inside = new Map<string, FitItem[]>();
+  const unitOf = new Map<string, string>();
+  for (const unit of units) {
+    const kind = catalog.get(unit.kind);
+    if (kind === undefined || unit.condition === 'used' || isOutside(unit, container)) continue;
+    const module = moduleOf.get(unit.id);
+    for (let copy = 1; copy <= unit.count; copy += 1) {
+      const item = itemOf(unit, kind, copy, classes.get(unit.id) ?? 3);
+      unitOf.set(item.id, unit.id);
+      if (module === undefined) items.push(item);
+      else inside.set(module, [...(inside.get(module) ?? []), item]);
+    }
+  }
+  for (const [module, contents] of inside) items.push(moduleItem(module, contents, container));
+  const count = items.length + [...inside.values()].reduce((sum, { length }) => sum + length, 0) - inside.size;
+  if (count > MAX_FIT_ITEMS) return { ok: false, reason: 'tooMany', count, most: MAX_FIT_ITEMS };
+  const { make, compartments, facing, rollWidthMm } = container;
+  return {
+    ok: true,
+    unitOf,
+    problem: {
+      container: { make, compartments, ...(facing === undefined ? {} : { facing }), ...(rollWidthMm === undefined ? {} : { rollWidthMm }) },
+      items: items.map((item) => chosen(item, container, fit)),
+      press: fit?.press ?? 0,
+      seed,
+    },
+  };
+}
+
+function itemOf(unit: Unit, kind: Kind, copy: number, reach: 1 | 2 | 3): FitItem {
+  const { wMm, hMm, tMm } = measuresOf(kind, unit.state);
+  return {
+    id: copy === 1 ? unit.id : `${unit.id}:${copy}`,
+    wMm,
+    hMm,
+    tMm,
+    massG: kind.massG,
+    shape: SHAPES[kind.shape],
+    foldable: kind.foldable,
+    give: kind.give,
+    reach: copy === 1 ? reach : 3,
+    keep: keepOf(kind),
+  };
+}
+
+/** An item with what was chosen for it by hand, as far as that still holds. */
+function chosen(item: FitItem, container: Container, fit: FitChoices | undefined): FitItem {
+  if (fit === undefined) return item;
+  const lock = fit.locks[item.id];
+  const pin = fit.pins[item.id];
+  const fold = fit.folds[item.id];
+  return {
+    ...item,
+    ...(lock !== undefined && lockHolds(lock, item, container, fit.press) ? { lockedAt: lock } : {}),
+    ...(pin !== undefined && container.compartments.some(({ id }) => id === pin) ? { pinnedTo: pin } : {}),
+    ...(fold === undefined ? {} : { fold }),
+  };
+}
+
+const SAME_MM = 0.3;
+
+function lockHolds(lock: Lock, item: FitItem, container: Container, press: number): boolean {
+  const room = container.compartments.find(({ id }) => id === lock.compartment);
+  if (
+    OUTCOME_MAKES.includes(container.make) ||
+    room === undefined ||
+    (lock.slot !== undefined && room.slots?.some(({ id }) => id === lock.slot) !== true)
+  )
+    return false;
+  return laysOf(item, press).some(
+    (lay) =>
+      Math.abs(lay.w / 10 - lock.wMm) < SAME_MM && Math.abs(lay.h / 10 - lock.hMm) < SAME_MM && Math.abs(lay.d / 10 - lock.dMm) < SAME_MM,
+  );
+}
+
+export const MODULE_PREFIX = 'module/';
+const MODULE_DECODES = 800;
+/** Modules packed lately; the same contents in the same container come out the same. */
+const packedModules = new Map<string, FitItem>();
+const MOST_REMEMBERED = 60;
+
+/** A module is packed first, as a bundle no larger than the largest compartment, and then is one thing that does not turn. */
+function moduleItem(id: string, contents: readonly FitItem[], container: Container): FitItem {
+  const room = container.compartments.reduce((largest, one) => (one.wMm * one.hMm > largest.wMm * largest.hMm ? one : largest));
+  const key = JSON.stringify([id, room.wMm, room.hMm, contents]);
+  const known = packedModules.get(key);
+  if (known !== undefined) return known;
+  const { outer, feasible } = packModule(contents, room);
+  const item: FitItem = {
+    id: `${MODULE_PREFIX}${id}`,
+    wMm: feasible ? (outer?.wMm ?? room.wMm) : room.wMm,
+    hMm: feasible ? (outer?.hMm ?? room.hMm) : room.hMm,
+    tMm: outer?.tMm ?? 1,
+    massG: contents.reduce((sum, { massG = 0 }) => sum + massG, 0),
+    shape: 'flat',
+    foldable: false,
+    give: 0,
+    reach: Math.min(...contents.map(({ reach }) => reach)) as 1 | 2 | 3, // the most urgent of the classes in it
+    keep: contents.reduce((sum, { keep = 1 }) => sum + keep, 0),
+  };
+  if (packedModules.size >= MOST_REMEMBERED) packedModules.clear();
+  packedModules.set(key, item);
+  return item;
+}
+
+/** The contents of a module as a bundle under a band. Lengths in mm. */
+export function packModule(contents: readonly FitItem[], room: { wMm: number; hMm: number }): FitResult {
+  return packFit({
+    container: {
+      make: 'bundle',
+      compartments: [{ id: 'module', wMm: room.wMm, hMm: room.hMm, dMm: 2000, access: 'front' }],
+    },
+    items: contents.map((item) => ({ ...item, reach: 3 })),
+    press: 0,
+    seed: 1,
+    decodes: MODULE_DECODES,
+  });
+}
+
+/** How much it hurts to leave a thing out: bleeding most, day to day least. */
+const keepOf = (kind: Kind): number => ({ M: 8, A: 4, R: 4, C: 3, H: 3, S: 3, D: 1 })[kind.rung];
+
+/** Mass of the packed kit with its container, g. */
+export function kitMassG(units: readonly Unit[], container: Container | undefined, catalog: KindCatalog): number {
+  const things = units.reduce((sum, unit) => sum + (catalog.get(unit.kind)?.massG ?? 0) * unit.count, 0);
+  return things + (container?.massG ?? 0);
+}
+
+/** Usual price of what is in the kit, minor units. */
+export const kitPriceMinor = (units: readonly Unit[], catalog: KindCatalog): number =>
+  units.reduce((sum, unit) => sum + (catalog.get(unit.kind)?.priceMinor ?? 0) * unit.count, 0);
+
+export interface CarryCheck {
+  /** Outside thickness, container walls included, mm. */
+  outerTMm: number;
+  limitMm: number;
+  overMm: number;
+  /** Container outline against the position's envelope, turned the better way. */
+  outlineFits: boolean;
+  massOverG: number;
+}
+
+/** Outside of a packed container, mm: film and bundles are as large as what they hold. */
+export function outerOf(container: Container, packed: Pick<FitResult, 'thicknessMm' | 'outer'>): { wMm: number; hMm: number; tMm: number } {
+  const tMm = Math.round((packed.thicknessMm + container.wallMm) * 10) / 10;
+  if (packed.outer !== undefined) return { wMm: packed.outer.wMm + container.wallMm, hMm: packed.outer.hMm + container.wallMm, tMm };
+  if (container.outline !== undefined) return { ...container.outline, tMm };
+  const wMm = Math.max(...container.compartments.map((room) => room.wMm));
+  const hMm = Math.max(...container.compartments.map((room) => room.hMm));
+  return { wMm, hMm, tMm };
+}
+
+/** Whether a packed container suits a carry position. Envelopes and comfortable masses are planning values. */
+export function carryCheck(
+  container: Container,
+  position: Position,
+  packed: Pick<FitResult, 'thicknessMm' | 'outer'>,
+  massG: number,
+): CarryCheck {
+  const { wMm, hMm, tMm } = outerOf(container, packed);
+  const high = position.hMm + (position.stickOutMm ?? 0);
+  const outlineFits = (wMm <= position.wMm && hMm <= high) || (hMm <= position.wMm && wMm <= high);
+  const overMm = Math.max(0, Math.round((tMm - position.tMm) * 10) / 10);
+  const massOverG = position.massG === null ? 0 : Math.max(0, massG - position.massG);
+  return { outerTMm: tMm, limitMm: position.tMm, overMm, outlineFits, massOverG };
+}
+
+interface Carried {
+  units: readonly Unit[];
+  container: Container;
+  position: Position;
+  packed: Pick<FitResult, 'thicknessMm' | 'outer'>;
+  catalog: KindCatalog;
+}
+
+/** Whether a kit suits a carry position: its packed container with what is taped outside, and its mass. */
+export function kitCarry({ units, container, position, packed, catalog }: Carried): CarryCheck {
+  return carryCheck(container, position, withOutside(packed, units, container, catalog), kitMassG(units, container, catalog));
+}
+
+/** Lists of values, since stored objects may come back with their keys in another order. */
+const lockValues = (lock: Lock | undefined) =>
+  lock === undefined
+    ? null
+    : [lock.compartment, lock.slot ?? null, lock.folded ?? false, lock.xMm, lock.yMm, lock.zMm, lock.wMm, lock.hMm, lock.dMm];
+
+const roomValues = (room: FitProblem['container']['compartments'][number]) => [
+  room.id,
+  room.wMm,
+  room.hMm,
+  room.dMm,
+  room.maxDMm ?? null,
+  room.access,
+  (room.slots ?? []).map((slot) => [slot.id, slot.wMm, slot.hMm, slot.dMm, slot.stretchMm ?? 0, slot.stickOutMm ?? 0]),
+];
+
+/** Changes whenever what is packed, or what it is packed into, changes; a stored packing is good only while it agrees. */
+export function fitFingerprint(problem: FitProblem): string {
+  const { container, items, press } = problem;
+  return JSON.stringify([
+    container.make,
+    container.rollWidthMm ?? null,
+    container.facing ?? false,
+    container.compartments.map(roomValues),
+    items.map((item) => [
+      item.id,
+      item.wMm,
+      item.hMm,
+      item.tMm,
+      item.reach,
+      lockValues(item.lockedAt),
+      item.pinnedTo ?? null,
+      item.fold ?? null,
+    ]),
+    press,
+  ]);
+}

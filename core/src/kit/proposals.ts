@@ -1,0 +1,362 @@
+import { changesBetween, type NeedChange } from '../coverage/changes.ts';
+import type { Coverage } from '../coverage/coverage.ts';
+import { gradeOf } from '../coverage/prepare.ts';
+import { packFit } from '../fit/createFit.ts';
+import type { FitResult } from '../fit/problem.ts';
+import type { Container, Position } from '../model/container.ts';
+import { type Kind, type KindCatalog, measuresOf } from '../model/kind.ts';
+import type { KitDraft } from '../model/kit.ts';
+import { NEED_IDS } from '../model/need.ts';
+import type { PlainDate } from '../model/plainDate.ts';
+import type { School } from '../model/school.ts';
+import { type Unit, UnitIdSchema } from '../model/unit.ts';
+import { judgeKit } from './judgement.ts';
+import { type CarryCheck, kitCarry, kitFitProblem } from './kitFit.ts';
+
+/** A change that may make a kit fit; each is an edit of the draft. */
+export type FitFix =
+  | { do: 'setState'; unitId: string; state: string }
+  | { do: 'swap'; unitId: string; kind: string }
+  | { do: 'takeOut'; unitId: string }
+  | { do: 'press'; press: number }
+  | { do: 'container'; containerId: string }
+  | { do: 'position'; positionId: string };
+
+export interface FitProposal {
+  fixes: FitFix[];
+  /** "Pressure dressing: outer wrapper off" */
+  labels: string[];
+  outerTMm: number;
+  limitMm: number;
+  /** What becomes of the needs. */
+  changes: NeedChange[];
+}
+
+export interface FitWorld {
+  catalog: KindCatalog;
+  school: School;
+  today: PlainDate;
+  containers: readonly Container[];
+  positions: readonly Position[];
+}
+
+interface Tried {
+  coverage: Coverage;
+  result: FitResult;
+  carry: CarryCheck | null;
+  fits: boolean;
+  /** Lower is nearer to fitting: things left out first, then what it is too thick by, mm. */
+  distance: number;
+}
+
+/** Fixes that were tried together and fit. */
+interface Fitting {
+  fixes: FitFix[];
+  tried: Tried;
+}
+
+/** Enough to tell what a change does; the packing itself is worked out again once it is made. */
+const TRY_DECODES = 1500;
+const WHERE_DECODES = 3000;
+const FIRM = 0.6;
+const MOST_SWAPS = 8;
+const MOST_PER_SORT = 3;
+const UNPLACED_MM = 1000;
+
+/** Applies one change. What names something unknown changes nothing. `newId` names a unit that comes in by a swap. */
+export function applyFitFix(draft: KitDraft, fix: FitFix, newId: string): KitDraft {
+  const change = (unitId: string, how: (unit: Unit) => Unit[]): KitDraft =>
+    draft.units.some(({ id }) => id === unitId)
+      ? { ...draft, units: draft.units.flatMap((unit) => (unit.id === unitId ? how(unit) : [unit])) }
+      : draft;
+  switch (fix.do) {
+    case 'setState':
+      return change(fix.unitId, (unit) => [{ ...unit, state: fix.state }]);
+    case 'takeOut':
+      return change(fix.unitId, (unit) => (unit.count > 1 ? [{ ...unit, count: unit.count - 1 }] : []));
+    case 'swap':
+      // The other thing is another thing: it has a lot and a date of its own.
+      return change(fix.unitId, (unit) => [
+        { ...unit, id: UnitIdSchema.parse(newId), kind: fix.kind, state: 'asSold', lot: null, expiresOn: null, piecesUsed: 0 },
+      ]);
+    case 'press':
+      return { ...draft, fit: { ...draft.fit, press: fix.press } };
+    case 'container':
+      return { ...draft, containerId: fix.containerId, fit: { ...draft.fit, locks: {}, pins: {} } };
+    case 'position':
+      return { ...draft, positionId: fix.positionId };
+  }
+}
+
+/**
+ * The least changes that make a kit fit its container and its carry position: another way of lying, pressing, a flatter kind
+ * for the same need, one thing less, another container, another position; several together where one does not do. Each was
+ * packed and found to fit. Yields the share done; returns the proposals, those that cost least first.
+ */
+export function* proposeFits(draft: KitDraft, world: FitWorld): Generator<number, FitProposal[]> {
+  const work = new Proposer(draft, world);
+  yield* work.run();
+  return work.found;
+}
+
+class Proposer {
+  found: FitProposal[] = [];
+  private done = 0;
+  private total = 1;
+  private readonly base: Tried;
+
+  constructor(
+    private readonly draft: KitDraft,
+    private readonly world: FitWorld,
+  ) {
+    this.base = this.tryDraft(draft);
+  }
+
+  *run(): Generator<number, void> {
+    if (this.base.fits) return;
+    const gentle = this.gentleFixes();
+    const swaps = this.swapFixes();
+    const takeOuts = this.takeOutFixes();
+    const containers = this.world.containers.filter(({ id }) => id !== this.draft.containerId);
+    const positions = this.world.positions.filter(({ id }) => id !== this.draft.positionId);
+    this.total = 2 * gentle.length + swaps.length + 2 * takeOuts.length + 2 * containers.length + positions.length + 1;
+    const softened = yield* this.together(gentle);
+    yield* this.singles(swaps, []);
+    if (softened === null) yield* this.singles(swaps, gentle);
+    yield* this.singles(takeOuts, []);
+    if (softened === null) yield* this.fewestOut(takeOuts, gentle);
+    const boxes = containers.map(({ id }): FitFix => ({ do: 'container', containerId: id }));
+    const alone = yield* this.singles(boxes, []);
+    if (alone === 0 && softened === null) yield* this.singles(boxes, gentle);
+    yield* this.singles(
+      positions.map(({ id }): FitFix => ({ do: 'position', positionId: id })),
+      [],
+    );
+    this.found.sort((a, b) => costOf(a) - costOf(b) || a.outerTMm - b.outerTMm);
+  }
+
+  private tryDraft(draft: KitDraft): Tried {
+    const { catalog, school, today, containers, positions } = this.world;
+    const container = containers.find(({ id }) => id === draft.containerId);
+    const position = positions.find(({ id }) => id === draft.positionId);
+    const { coverage } = judgeKit({ id: 'kit', brief: draft.brief, units: draft.units }, school, container, today, catalog);
+    if (container === undefined) throw new RangeError(`unknown container ${draft.containerId}`);
+    const { units, fit, modules } = draft;
+    const problem = kitFitProblem({ units, container, coverage, catalog, fit, modules });
+    if (!problem.ok) throw new RangeError(`${problem.count} things are too many to pack`);
+    const result = packFit({ ...problem.problem, decodes: TRY_DECODES });
+    const carry = position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog });
+    const fits = result.feasible && (carry === null || (carry.overMm === 0 && carry.outlineFits));
+    const out = result.unplaced.length + (carry !== null && !carry.outlineFits ? 1 : 0);
+    return { coverage, result, carry, fits, distance: out * UNPLACED_MM + (carry?.overMm ?? 0) };
+  }
+
+  private apply(fixes: readonly FitFix[]): KitDraft {
+    return fixes.reduce((draft, fix, index) => applyFitFix(draft, fix, `swap-${index}`), this.draft);
+  }
+
+  private note({ fixes, tried }: Fitting): void {
+    this.found.push({
+      fixes,
+      labels: fixes.map((fix) => this.label(fix)),
+      outerTMm: tried.carry?.outerTMm ?? tried.result.thicknessMm,
+      limitMm: tried.carry?.limitMm ?? 0,
+      changes: changesBetween(this.base.coverage, tried.coverage),
+    });
+  }
+
+  /** Tries each fix by itself on top of the given ones; notes up to three that fit. Returns how many did. */
+  private *singles(fixes: readonly FitFix[], on: readonly FitFix[]): Generator<number, number> {
+    const fitting: Fitting[] = [];
+    for (const fix of fixes) {
+      const all = [...on, fix];
+      const tried = this.tryDraft(this.apply(all));
+      yield this.advance();
+      if (tried.fits) fitting.push(this.pruned(all, tried));
+    }
+    fitting.sort((a, b) => (a.tried.carry?.outerTMm ?? 0) - (b.tried.carry?.outerTMm ?? 0));
+    for (const found of fitting.slice(0, MOST_PER_SORT)) this.note(found);
+    return fitting.length;
+  }
+
+  /** Gentle fixes: each alone; where none does, those that help most together, as few as will do. Null: not even all do. */
+  private *together(fixes: readonly FitFix[]): Generator<number, FitFix[] | null> {
+    const scored: { fix: FitFix; tried: Tried }[] = [];
+    for (const fix of fixes) {
+      scored.push({ fix, tried: this.tryDraft(this.apply([fix])) });
+      yield this.advance();
+    }
+    const alone = scored.filter(({ tried }) => tried.fits);
+    for (const { fix, tried } of alone.slice(0, MOST_PER_SORT)) this.note({ fixes: [fix], tried });
+    if (alone.length > 0) return alone.slice(0, 1).map(({ fix }) => fix);
+    scored.sort((a, b) => a.tried.distance - b.tried.distance);
+    const chosen: FitFix[] = [];
+    for (const { fix } of scored) {
+      chosen.push(fix);
+      if (chosen.length < 2) continue;
+      const tried = this.tryDraft(this.apply(chosen));
+      yield this.advance();
+      if (!tried.fits) continue;
+      const fewest = this.pruned(chosen, tried);
+      this.note(fewest);
+      return fewest.fixes;
+    }
+    return null;
+  }
+
+  /** Takes things out, what hurts least first, until it fits; then puts back what need not be out. */
+  private *fewestOut(takeOuts: readonly FitFix[], gentle: readonly FitFix[]): Generator<number, void> {
+    if (this.found.some(({ fixes }) => fixes.some((fix) => fix.do === 'takeOut'))) return;
+    const chosen: FitFix[] = [...gentle];
+    for (const fix of takeOuts) {
+      chosen.push(fix);
+      const tried = this.tryDraft(this.apply(chosen));
+      yield this.advance();
+      if (!tried.fits) continue;
+      this.note(this.pruned(chosen, tried));
+      return;
+    }
+  }
+
+  /** Leaves out every fix without which it fits as well, the costliest first. */
+  private pruned(fixes: readonly FitFix[], tried: Tried): Fitting {
+    let left: Fitting = { fixes: [...fixes], tried };
+    for (const fix of [...fixes].sort((a, b) => COSTS[b.do] - COSTS[a.do])) {
+      if (left.fixes.length === 1) break;
+      const without = left.fixes.filter((other) => other !== fix);
+      const less = this.tryDraft(this.apply(without));
+      if (less.fits) left = { fixes: without, tried: less };
+    }
+    return left;
+  }
+
+  private advance(): number {
+    this.done += 1;
+    return Math.min(0.99, this.done / this.total);
+  }
+
+  /** Ways of lying with less bulk, and pressing. */
+  private gentleFixes(): FitFix[] {
+    const states = this.draft.units.flatMap((unit): FitFix[] => {
+      const kind = this.world.catalog.get(unit.kind);
+      if (kind === undefined) return [];
+      const now = measuresOf(kind, unit.state);
+      const better = kind.states
+        .filter((state) => state.id !== now.id && (state.tMm < now.tMm || bulk(state) < bulk(now)))
+        .sort((a, b) => a.tMm - b.tMm || bulk(a) - bulk(b));
+      const [best] = better;
+      return best === undefined ? [] : [{ do: 'setState', unitId: unit.id, state: best.id }];
+    });
+    const isSoft = this.draft.units.some(({ kind }) => (this.world.catalog.get(kind)?.give ?? 0) > 0);
+    return isSoft && this.draft.fit.press < FIRM ? [...states, { do: 'press', press: FIRM }] : states;
+  }
+
+  /** Flatter kinds that serve every need this one is made for as well as it does. */
+  private swapFixes(): FitFix[] {
+    const { catalog, school } = this.world;
+    const served = (kind: Kind) => NEED_IDS.filter((need) => gradeOf(kind, need, school) === 'primary');
+    const swaps = this.draft.units.flatMap((unit) => {
+      const kind = catalog.get(unit.kind);
+      if (kind === undefined) return [];
+      const needs = served(kind);
+      const now = measuresOf(kind, unit.state);
+      if (needs.length === 0) return [];
+      return [...catalog.values()].flatMap((other) => {
+        const then = measuresOf(other, 'asSold');
+        const isSame = other.id !== kind.id && needs.every((need) => gradeOf(other, need, school) === 'primary');
+        const isOpen = other.skill === null || other.skill === kind.skill;
+        const gain = now.tMm - then.tMm;
+        return isSame && isOpen && gain >= 2 && other.pieces >= kind.pieces
+          ? [{ gain, fix: { do: 'swap', unitId: unit.id, kind: other.id } as const }]
+          : [];
+      });
+    });
+    return swaps
+      .sort((a, b) => b.gain - a.gain)
+      .slice(0, MOST_SWAPS)
+      .map(({ fix }) => fix);
+  }
+
+  /** What serves nothing first, then from the last need of the school's order forward. */
+  private takeOutFixes(): FitFix[] {
+    const place = new Map<string, number>();
+    for (const [index, { by }] of this.base.coverage.needs.entries())
+      for (const { unitId } of by) if (!place.has(unitId)) place.set(unitId, index);
+    const order = (unit: Unit) => place.get(unit.id) ?? Number.MAX_SAFE_INTEGER;
+    return [...this.draft.units].sort((a, b) => order(b) - order(a)).map(({ id }): FitFix => ({ do: 'takeOut', unitId: id }));
+  }
+
+  private label(fix: FitFix): string {
+    const { catalog, containers, positions } = this.world;
+    const nameOf = (unitId: string) => {
+      const unit = this.draft.units.find(({ id }) => id === unitId);
+      return (unit === undefined ? undefined : catalog.get(unit.kind)?.name) ?? unitId;
+    };
+    switch (fix.do) {
+      case 'setState': {
+        const unit = this.draft.units.find(({ id }) => id === fix.unitId);
+        const state = unit === undefined ? undefined : catalog.get(unit.kind)?.states.find(({ id }) => id === fix.state);
+        return `${nameOf(fix.unitId)}: ${state?.label ?? fix.state}`;
+      }
+      case 'swap':
+        return `${catalog.get(fix.kind)?.name ?? fix.kind} instead of ${lowerFirst(nameOf(fix.unitId))}`;
+      case 'takeOut':
+        return `Without ${lowerFirst(nameOf(fix.unitId))}`;
+      case 'press':
+        return 'Press it firmly';
+      case 'container':
+        return `Into ${lowerFirst(containers.find(({ id }) => id === fix.containerId)?.name ?? fix.containerId)}`;
+      case 'position':
+        return `Carried at ${lowerFirst(positions.find(({ id }) => id === fix.positionId)?.name ?? fix.positionId)}`;
+    }
+  }
+}
+
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+const bulk = ({ wMm, hMm, tMm }: { wMm: number; hMm: number; tMm: number }): number => wMm * hMm * tMm;
+
+/** How much a change is felt, in one order for all; planning values. */
+const COSTS: Record<FitFix['do'], number> = { setState: 1, press: 1.5, swap: 3, container: 4, position: 4.5, takeOut: 6 };
+const costOf = ({ fixes }: FitProposal): number => fixes.reduce((sum, fix) => sum + COSTS[fix.do], 0);
+
+export interface CarryRow {
+  containerId: string;
+  positionId: string;
+  carry: CarryCheck;
+  /** Whether everything goes into the container. */
+  allIn: boolean;
+  /** Goes in, is flat enough, and no larger than the place. */
+  fits: boolean;
+}
+
+/**
+ * Where a kit could be carried: every container at every position. One packing a container; of the one that it is in, `known`
+ * is taken where it was packed already. Yields the share done.
+ */
+export function* whereCarried(draft: KitDraft, world: FitWorld, known: FitResult | null = null): Generator<number, CarryRow[]> {
+  const rows: CarryRow[] = [];
+  for (const [index, container] of world.containers.entries()) {
+    const { units, brief, modules } = draft;
+    const { coverage } = judgeKit({ id: 'kit', brief, units }, world.school, container, world.today, world.catalog);
+    const own = container.id === draft.containerId ? draft.fit : { ...draft.fit, locks: {}, pins: {} };
+    const problem = kitFitProblem({ units, container, coverage, catalog: world.catalog, fit: own, modules });
+    if (problem.ok) {
+      const isKnown = known !== null && container.id === draft.containerId;
+      const result = isKnown ? known : packFit({ ...problem.problem, decodes: WHERE_DECODES });
+      for (const position of world.positions) {
+        const carry = kitCarry({ units, container, position, packed: result, catalog: world.catalog });
+        const fits = result.feasible && carry.overMm === 0 && carry.outlineFits;
+        rows.push({ containerId: container.id, positionId: position.id, carry, allIn: result.feasible, fits });
+      }
+    }
+    yield (index + 1) / world.containers.length;
+  }
+  return rows;
+}
+
+/** Runs a piece of work to its end. */
+export function finish<T>(work: Generator<number, T>): T {
+  let next = work.next();
+  while (!next.done) next = work.next();
+  return next.value;
+}

@@ -1,0 +1,350 @@
+import { changesBetween, isWorse, type NeedChange } from '../coverage/changes.ts';
+import { type Coverage, coverageAndMeans, coverageNow, leastMetNow } from '../coverage/coverage.ts';
+import { joinedNeeds } from '../coverage/joined.ts';
+import { type AskedNeed, type CoverageProblem, type GoodUnit, goodUnits, type Means, type StockUnit } from '../coverage/prepare.ts';
+import { isOutside } from '../kit/kitFit.ts';
+import { BEARER_NAMES, type Bearer, type Container, type Position } from '../model/container.ts';
+import { GRADES, type Grade, type KindCatalog } from '../model/kind.ts';
+import type { Module } from '../model/kit.ts';
+import { type CarriedKit, isAtHand, type Loadout } from '../model/loadout.ts';
+import type { NeedId, Skill } from '../model/need.ts';
+import type { PlainDate } from '../model/plainDate.ts';
+import type { School } from '../model/school.ts';
+import { fetchS } from '../reach/fetch.ts';
+import type { MeasuredTimes } from '../reach/measured.ts';
+import type { ReachPlan } from '../reach/plan.ts';
+import { kitReach, ownReach, type Reach, type ReachedUnit } from '../reach/reach.ts';
+import { catalogWith, OWN_ID, ownUnits } from './ownThing.ts';
+
+/** A kit as a loadout sees it. */
+export interface LoadoutKit {
+  id: string;
+  name: string;
+  /** What is asked of it, and what one casualty alone asks, both in its school's order. */
+  needs: readonly AskedNeed[];
+  needsOfOne: readonly AskedNeed[];
+  school: School;
+  skills: readonly Skill[];
+  units: readonly (StockUnit & ReachedUnit)[];
+  modules: readonly Pick<Module, 'id' | 'name' | 'unitIds'>[];
+  massG: number;
+  container: Container | undefined;
+  positionId: string;
+  blockedBy: Readonly<Record<string, readonly string[]>> | null;
+  hasSlits: boolean;
+}
+
+/** What loadouts are worked out from. */
+export interface CarryWorld {
+  kits: ReadonlyMap<string, LoadoutKit>;
+  positions: ReadonlyMap<string, Position>;
+  catalog: KindCatalog;
+  plan: ReachPlan;
+  measured: MeasuredTimes;
+  on: PlainDate;
+}
+
+export interface Lane {
+  /** A kit's id, or `own` for things in no kit. */
+  from: string;
+  unitId: string;
+  kind: string;
+  grade: Grade;
+  s: number;
+  inTime: boolean;
+}
+export interface LoadoutNeed {
+  need: NeedId;
+  /** The quickest means of every kit that has one, quickest first; in the window or not. */
+  lanes: Lane[];
+}
+export interface CarriedView {
+  kitId: string;
+  positionId: string;
+  fetchS: number;
+  /** Why it is not there, or cannot be reached; null: it is. */
+  why: string | null;
+  /** Seconds to its first thing in the hand; null: nothing of it is in reach. */
+  firstS: number | null;
+  onBody: boolean;
+  massG: number;
+}
+export interface SecondCasualty {
+  need: NeedId;
+  isHeld: boolean;
+  /** Seconds to the quickest thing that is left for it; null: nothing is. */
+  s: number | null;
+}
+export interface SingleThing {
+  need: NeedId;
+  unitId: string;
+  from: string;
+  /** What would serve instead, though too late, or too little; null: nothing else does. */
+  next: { from: string; s: number } | null;
+}
+export interface StaysBehind {
+  from: string;
+  unitId: string;
+  name: string;
+}
+export interface LoadoutView {
+  coverage: Coverage;
+  needs: LoadoutNeed[];
+  kits: CarriedView[];
+  reach: Record<string, Reach>;
+  second: SecondCasualty[];
+  singles: SingleThing[];
+  /** What a security check keeps back, and the needs that are worse for it. */
+  security: { behind: StaysBehind[]; worse: NeedChange[] } | null;
+  massG: number;
+  bodyMassG: number;
+}
+
+/** What must be there for a position to be; null: it is. Where nothing was said of clothes and vessels, all of them are. */
+export function missingBearer(position: Position, bearers: readonly Bearer[] | null): string | null {
+  if (bearers === null || position.bearers.length === 0 || position.bearers.some((one) => bearers.includes(one))) return null;
+  return position.bearers.map((one) => BEARER_NAMES[one]).join(' or ');
+}
+
+interface Carried {
+  carried: CarriedKit;
+  kit: LoadoutKit;
+  position: Position;
+  fetchS: number;
+  missing: string | null;
+}
+
+/** Kits of a loadout that still are; each at the position it has there. Bearers count for what is at hand: a box 60 m off hangs in its own building. */
+function carriedKits(loadout: Loadout, { kits, positions, plan }: CarryWorld): Carried[] {
+  return loadout.kits.flatMap((carried) => {
+    const kit = kits.get(carried.kitId);
+    // A place that was taken away since falls back to the kit's own.
+    const position = positions.get(carried.positionId ?? '') ?? positions.get(kit?.positionId ?? '');
+    if (kit === undefined || position === undefined) return [];
+    const isHere = isAtHand(carried);
+    return [{ carried, kit, position, fetchS: fetchS(carried, plan), missing: isHere ? missingBearer(position, loadout.bearers) : null }];
+  });
+}
+
+/** What is asked of a loadout: of each need the most that one of its kits asks, whether that kit is there or not. */
+export interface LoadoutProblem {
+  problem: CoverageProblem;
+  catalog: KindCatalog;
+  kits: CarriedView[];
+  reach: Map<string, Reach>;
+  fromOf: Map<string, string>;
+  ofOne: AskedNeed[];
+}
+
+/** The coverage question of a loadout with seconds on every unit. Null where no kit of it is left. */
+export function loadoutProblem(loadout: Loadout, world: CarryWorld): LoadoutProblem | null {
+  const own = carriedKits(loadout, world);
+  const [first] = own;
+  if (first === undefined) return null;
+  const catalog = catalogWith(world.catalog, loadout.own);
+  const present = own.filter(({ missing }) => missing === null);
+  const how = { conditions: loadout.conditions, plan: world.plan, measured: world.measured };
+  const hasLight = loadout.conditions.isDark && lightAtHand(loadout, present, catalog);
+  const reach = new Map<string, Reach>();
+  const cutterS = nearestCutter(loadout, present, { ...how, hasLight }, catalog);
+  for (const { kit, position, fetchS: fetch } of present)
+    for (const [id, answer] of kitReach({ ...kit, position }, { ...how, fetchS: fetch, hasLight, cutterS }, catalog)) reach.set(id, answer);
+  const things = ownUnits(loadout.own);
+  for (const [index, one] of loadout.own.entries()) reach.set(things[index]?.id ?? '', ownReach(one, { ...how, hasLight }));
+  const fromOf = new Map<string, string>();
+  for (const { kit } of present) for (const { id } of kit.units) fromOf.set(id, kit.id);
+  for (const { id } of things) fromOf.set(id, OWN_ID);
+  const stock = [...present.map(({ kit }) => ({ id: kit.id, units: kit.units })), { id: OWN_ID, units: things }];
+  return {
+    problem: {
+      needs: joinedNeeds(own.map(({ kit }) => kit.needs)),
+      school: first.kit.school,
+      skills: [...new Set(own.flatMap(({ kit }) => kit.skills))],
+      on: world.on,
+      kits: stock.map(({ id, units }) => ({ id, units: inReach(units, reach) })),
+    },
+    catalog,
+    kits: own.map((one) => carriedView(one, reach)),
+    reach,
+    fromOf,
+    ofOne: joinedNeeds(own.map(({ kit }) => kit.needsOfOne)),
+  };
+}
+
+function inReach(units: readonly StockUnit[], reach: ReadonlyMap<string, Reach>): StockUnit[] {
+  const there: StockUnit[] = [];
+  for (const unit of units) {
+    const answer = reach.get(unit.id);
+    if (answer?.inReach === true) there.push({ ...unit, reachS: answer.s });
+  }
+  return there;
+}
+
+const canDo = (kindId: string, need: NeedId, catalog: KindCatalog): boolean => catalog.get(kindId)?.grades[need] !== undefined;
+
+/** A light on the body or at hand; one that must be fetched does not help in finding it. */
+function lightAtHand(loadout: Loadout, present: readonly Carried[], catalog: KindCatalog): boolean {
+  if (loadout.own.some(({ grades }) => grades['S.light'] !== undefined)) return true;
+  return present.some(({ kit, fetchS: fetch }) => fetch === 0 && kit.units.some(({ kind }) => canDo(kind, 'S.light', catalog)));
+}
+
+type How = Pick<Parameters<typeof kitReach>[1], 'conditions' | 'plan' | 'measured' | 'hasLight'>;
+
+/** Seconds to what could cut a sealed bag open: taped outside of it, or in another kit, or one's own. */
+function nearestCutter(loadout: Loadout, present: readonly Carried[], how: How, catalog: KindCatalog): number | null {
+  if (!present.some(({ kit }) => kit.container?.opening === 'slit' && !kit.hasSlits)) return null;
+  const times = loadout.own.filter(({ grades }) => grades['S.cut'] !== undefined).map((one) => ownReach(one, how).s);
+  for (const { kit, position, fetchS: fetch } of present) {
+    const cutters = kit.units.filter(({ kind }) => {
+      const isSealedIn = kit.container?.opening === 'slit' && !isOutside({ kind }, kit.container);
+      return canDo(kind, 'S.cut', catalog) && !isSealedIn;
+    });
+    const reach = kitReach({ ...kit, units: cutters, position }, { ...how, fetchS: fetch, cutterS: null }, catalog);
+    for (const answer of reach.values()) if (answer.inReach) times.push(answer.s);
+  }
+  return times.length === 0 ? null : Math.min(...times);
+}
+
+function carriedView({ carried, kit, position, fetchS: fetch, missing }: Carried, reach: ReadonlyMap<string, Reach>): CarriedView {
+  let firstS: number | null = null;
+  let refused: string | null = null;
+  for (const { id } of kit.units) {
+    const answer = reach.get(id);
+    if (answer?.inReach === true) firstS = Math.min(firstS ?? answer.s, answer.s);
+    else if (answer?.inReach === false) refused ??= answer.why;
+  }
+  const unreached = firstS === null ? refused : null;
+  return {
+    kitId: carried.kitId,
+    positionId: position.id,
+    fetchS: fetch,
+    why: missing === null ? unreached : `needs ${missing}`,
+    firstS,
+    onBody: position.onBody && isAtHand(carried) && missing === null,
+    massG: kit.massG,
+  };
+}
+
+/**
+ * What a loadout holds in time. Of each need the most that one of its kits asks, in the order of the first kit's school; every
+ * piece counts once. Kits that are gone are left out; a kit whose clothes or vessel are not there holds nothing. Null where no
+ * kit is in it. Seconds are planning values or medians of measured ones.
+ */
+export function loadoutView(loadout: Loadout, world: CarryWorld): LoadoutView | null {
+  const asked = loadoutProblem(loadout, world);
+  if (asked === null) return null;
+  const { behind, problem } = heldBack(asked, loadout);
+  const good = goodUnits(problem, asked.catalog);
+  const { coverage: own, means } = coverageAndMeans(problem, asked.catalog, good);
+  const lanes = lanesOf(problem, means, asked);
+  const there = asked.kits.filter(({ why, fetchS: fetch }) => why === null && fetch === 0);
+  const ownMassG = loadout.own.reduce((sum, { massG }) => sum + massG, 0);
+  return {
+    coverage: own,
+    needs: lanes,
+    kits: asked.kits,
+    reach: Object.fromEntries(asked.reach),
+    second: secondCasualty(problem, good, means, asked),
+    singles: singlesOf(own, lanes, asked),
+    security: loadout.passesSecurity ? { behind, worse: lostBy(behind, asked, own) } : null,
+    massG: there.reduce((sum, { massG }) => sum + massG, ownMassG),
+    bodyMassG: there.filter(({ onBody }) => onBody).reduce((sum, { massG }) => sum + massG, ownMassG),
+  };
+}
+
+/** What may not pass stays behind with a loadout that passes a check. */
+function heldBack({ problem, catalog }: LoadoutProblem, loadout: Loadout): { problem: CoverageProblem; behind: StaysBehind[] } {
+  if (!loadout.passesSecurity) return { problem, behind: [] };
+  const isBarred = ({ kind }: StockUnit) => catalog.get(kind)?.barredAtSecurity === true;
+  const behind = problem.kits.flatMap(({ id, units }) =>
+    units.filter(isBarred).map((unit) => ({ from: id, unitId: unit.id, name: catalog.get(unit.kind)?.name ?? unit.kind })),
+  );
+  const kits = problem.kits.map((kit) => ({ ...kit, units: kit.units.filter((unit) => !isBarred(unit)) }));
+  return { problem: { ...problem, kits }, behind };
+}
+
+/** Needs that are worse for what stays behind. */
+function lostBy(behind: readonly StaysBehind[], { problem, catalog }: LoadoutProblem, own: Coverage): NeedChange[] {
+  if (behind.length === 0) return [];
+  return changesBetween({ needs: coverageNow(problem, catalog) }, own).filter(isWorse);
+}
+
+/** For every need the quickest means of every kit; kits that have none are not in it. */
+function lanesOf(problem: CoverageProblem, means: readonly Means[], { reach, fromOf }: LoadoutProblem): LoadoutNeed[] {
+  const kindOf = new Map<string, string>();
+  for (const { units } of problem.kits) for (const { id, kind } of units) kindOf.set(id, kind);
+  const quickest = new Map<NeedId, Map<string, Lane>>(problem.needs.map(({ need }) => [need, new Map()]));
+  const windows = new Map(problem.needs.map(({ need, windowS }) => [need, windowS ?? null]));
+  for (const { need, unitId, grade } of means) {
+    const answer = reach.get(unitId);
+    const from = fromOf.get(unitId);
+    const own = quickest.get(need);
+    if (answer?.inReach !== true || from === undefined || own === undefined) continue;
+    const before = own.get(from);
+    if (before !== undefined && before.s < answer.s) continue;
+    if (before?.s === answer.s && GRADES.indexOf(before.grade) <= GRADES.indexOf(grade)) continue;
+    const windowS = windows.get(need) ?? null;
+    own.set(from, { from, unitId, kind: kindOf.get(unitId) ?? '', grade, s: answer.s, inTime: windowS === null || answer.s <= windowS });
+  }
+  return problem.needs.map(({ need }) => ({
+    need,
+    lanes: [...(quickest.get(need)?.values() ?? [])].sort((a, b) => a.s - b.s || (a.from < b.from ? -1 : 1)),
+  }));
+}
+
+/** What a second casualty at the same time would get: the first takes what one needs at least, the second has what is left. */
+function secondCasualty(
+  problem: CoverageProblem,
+  good: readonly GoodUnit[],
+  means: readonly Means[],
+  { ofOne, catalog }: LoadoutProblem,
+): SecondCasualty[] {
+  const one = { ...problem, needs: ofOne.filter(({ least }) => least > 0).map((need) => ({ ...need, ideal: need.least })) };
+  const taken = new Map<string, number>();
+  for (const { by } of coverageNow(one, catalog, good))
+    for (const { unitId, count } of by) taken.set(unitId, (taken.get(unitId) ?? 0) + count);
+  const secondsOf = new Map<string, number>();
+  const left: GoodUnit[] = [];
+  for (const unit of good) {
+    const pieces = unit.pieces - (taken.get(unit.unit.id) ?? 0);
+    if (pieces === 0) continue;
+    left.push(pieces === unit.pieces ? unit : { ...unit, pieces });
+    secondsOf.set(unit.unit.id, unit.reachS ?? 0);
+  }
+  const times = new Map<NeedId, number>();
+  for (const { need, unitId } of means) {
+    const s = secondsOf.get(unitId);
+    if (s !== undefined && s < (times.get(need) ?? Number.POSITIVE_INFINITY)) times.set(need, s);
+  }
+  const met = leastMetNow(one, catalog, left);
+  return one.needs.map(({ need, least }, index) => ({ need, isHeld: (met[index] ?? 0) >= least, s: times.get(need) ?? null }));
+}
+
+/** Things whose loss opens a gap, with what would be next, though it comes too late or serves worse. */
+function singlesOf({ singlePoints }: Coverage, lanes: readonly LoadoutNeed[], { fromOf }: LoadoutProblem): SingleThing[] {
+  return singlePoints.map(({ need, unitId }) => {
+    const others = lanes.find((one) => one.need === need)?.lanes.filter((lane) => lane.unitId !== unitId) ?? [];
+    const [next] = others;
+    return { need, unitId, from: fromOf.get(unitId) ?? '', next: next === undefined ? null : { from: next.from, s: next.s } };
+  });
+}
+
+/** A kit by itself, as if it were grabbed alone: how much of what is asked of it is held, and what is not. */
+export interface AloneView {
+  kitId: string;
+  held: number;
+  asked: number;
+  gaps: NeedId[];
+}
+
+/** Each kit of a loadout alone: what is asked of it against what lies in it, nothing else beside it. */
+export function kitsAlone(loadout: Loadout, { kits, catalog, on }: Pick<CarryWorld, 'kits' | 'catalog' | 'on'>): AloneView[] {
+  return loadout.kits.flatMap(({ kitId }): AloneView[] => {
+    const kit = kits.get(kitId);
+    if (kit === undefined) return [];
+    const { needs, school, skills, units } = kit;
+    const asked = coverageNow({ needs, school, skills, on, kits: [{ id: kit.id, units }] }, catalog).filter(({ least }) => least > 0);
+    const gaps = asked.filter(({ state }) => state === 'gap').map(({ need }) => need);
+    return [{ kitId, held: asked.length - gaps.length, asked: asked.length, gaps }];
+  });
+}

@@ -1,0 +1,94 @@
+import type { Server } from 'node:http';
+import { resolve } from 'node:path';
+import { type PlainDate, toPlainDate } from '@ivrak/core';
+import { pino } from 'pino';
+import { loadCatalog } from '../catalog/catalog.ts';
+import { startQueues } from '../compute/queues.ts';
+import { FolderInUseError } from '../db/lock.ts';
+import { openDb } from '../db/open.ts';
+import { isNewDatabase, seedDemo } from '../demo/seed.ts';
+import { loadHeat } from '../heat/heat.ts';
+import { DEFAULT_DATA_FOLDER } from '../paths.ts';
+import { createApp } from './app.ts';
+
+const HOST = '127.0.0.1';
+
+function portOf(text: string | undefined): number {
+  if (text === undefined || text === '') return 4800;
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Error(`PORT must be a number from 1 to 65535, not "${text}"`);
+  return port;
+}
+
+/** The local calendar day, or the one that IVRAK_TODAY fixes. */
+function dayOf(fixed: string | undefined): () => PlainDate {
+  if (fixed === undefined || fixed === '') {
+    return () => {
+      const now = new Date();
+      const text = `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
+      return text as PlainDate; // the clock gives existing days
+    };
+  }
+  const day = toPlainDate(fixed);
+  if (day === null) throw new Error(`IVRAK_TODAY must be a date as YYYY-MM-DD, not "${fixed}"`);
+  return () => day;
+}
+
+async function main(): Promise<void> {
+  const log = pino({ level: process.env.IVRAK_LOG ?? 'warn' }, pino.destination({ fd: 2, sync: true }));
+  const port = portOf(process.env.PORT);
+  const today = dayOf(process.env.IVRAK_TODAY);
+  const folder = resolve(process.env.IVRAK_DATA || DEFAULT_DATA_FOLDER);
+  const { db, describe, close } = await openDb(folder);
+  const stopper = stopOnSignals(close);
+  const isNew = await isNewDatabase(db);
+  if (isNew && !process.argv.includes('--empty')) await seedDemo(db, today());
+  const queues = startQueues();
+  await loadCatalog(db);
+  await loadHeat(db);
+  const app = createApp({ db, describeDb: describe, log, today, queues });
+  await new Promise<void>((done, fail) => {
+    stopper.server = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done()));
+  }).catch(async (error: unknown) => {
+    await close();
+    throw error;
+  });
+  console.log(`Ivrak is ready on http://${HOST}:${port} (data in ${folder})`);
+}
+
+/** The first signal lets running requests end and closes the database, at whatever stage; a second one stops at once. */
+function stopOnSignals(close: () => Promise<void>): { server: Server | null } {
+  const stopper: { server: Server | null } = { server: null };
+  let isStopping = false;
+  const end = async () => {
+    await close();
+    console.log('Ivrak has stopped; the database is closed.');
+    process.exit(0);
+  };
+  const stop = () => {
+    if (isStopping) process.exit(1);
+    isStopping = true;
+    const { server } = stopper;
+    if (server === null) {
+      void end();
+      return;
+    }
+    server.close(() => void end());
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), 2000).unref();
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+  return stopper;
+}
+
+main().catch((error: unknown) => {
+  const isTaken = error instanceof Error && 'code' in error && error.code === 'EADDRINUSE';
+  const said = isTaken
+    ? `Port ${process.env.PORT ?? 4800} is taken. Choose another: PORT=4801 npm start`
+    : error instanceof FolderInUseError
+      ? error.message
+      : error;
+  console.error(said);
+  process.exit(1);
+});

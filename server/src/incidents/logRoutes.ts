@@ -1,0 +1,258 @@
+import {
+  type Debrief,
+  type DebriefKit,
+  DebriefSchema,
+  debriefIssues,
+  debriefLines,
+  debriefSteps,
+  KitIdSchema,
+  leavesKit,
+  mergeEntries,
+  openedAgain,
+  type ReachTime,
+  UseEntrySchema,
+  UseLogSchema,
+  undoneSteps,
+} from '@ivrak/core';
+import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
+import * as z from 'zod';
+import { containerOf, KIND_CATALOG } from '../catalog/catalog.ts';
+import { type Change, note } from '../db/journal.ts';
+import type { Db, Tx } from '../db/open.ts';
+import { kits, reachTimes, units, useEntries, useEvents, useLogs, uses } from '../db/schema.ts';
+import { notFound, Problem, unacceptable } from '../http/problem.ts';
+import { type RouteSpec, route } from '../http/route.ts';
+import { findKit, type StoredKit, touchKit } from '../kits/store.ts';
+import { toReachTimeRow } from '../loadouts/world.ts';
+import { takeFromUnit } from './useRoutes.ts';
+
+const StoredLogSchema = UseLogSchema.extend({
+  /** Every kit that something came out of, the one that was opened first in front. */
+  kitIds: z.array(z.string()),
+  isOpen: z.boolean(),
+  debriefs: z.array(DebriefSchema),
+  version: z.number().int(),
+});
+type StoredLog = z.output<typeof StoredLogSchema>;
+
+const LogInShortSchema = StoredLogSchema.omit({ entries: true, debriefs: true }).extend({ entryCount: z.number().int() });
+const MOST_ENTRIES = 500;
+const MOST_LISTED = 100;
+
+const AppendSchema = UseLogSchema.pick({ kitId: true, startedAt: true }).extend({
+  entries: z.array(UseEntrySchema).min(1, 'send at least one entry').max(MOST_ENTRIES),
+});
+
+/** Logs of use as they are written: entries are only added, each once, whoever sends them how often. */
+export const useLogRoutes = (db: Db): RouteSpec[] => [
+  route({
+    method: 'get',
+    path: '/api/use-logs',
+    summary: 'Logs of use, last first, without their entries',
+    response: z.object({ logs: z.array(LogInShortSchema) }),
+    handle: async () => {
+      const rows = await db.select().from(useLogs).orderBy(desc(useLogs.startedAt)).limit(MOST_LISTED);
+      const counts = new Map(
+        (await db.select({ logId: useEntries.logId, entries: count() }).from(useEntries).groupBy(useEntries.logId)).map(
+          ({ logId, entries }) => [logId, entries] as const,
+        ),
+      );
+      return {
+        logs: rows.map((row) => {
+          const { entries: _, debriefs: __, ...short } = toLog(row, []);
+          return { ...short, entryCount: counts.get(row.id) ?? 0 };
+        }),
+      };
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/api/use-logs/:id',
+    summary: 'A log of use with its entries in the order of writing',
+    response: StoredLogSchema,
+    handle: ({ params }) => findLog(db, params.id ?? ''),
+  }),
+  route({
+    method: 'post',
+    path: '/api/use-logs/:id/entries',
+    summary: 'Add entries to a log, which is begun by its first; an entry that is known is not added again',
+    body: AppendSchema,
+    response: StoredLogSchema,
+    handle: ({ params, body, who }) => db.transaction((tx) => append(tx, who, UseLogSchema.shape.id.parse(params.id), body)),
+  }),
+  route({
+    method: 'post',
+    path: '/api/use-logs/:id/debrief',
+    summary: 'Say what became of the things that were used; the kits are reconciled with it, and the log is closed',
+    body: DebriefSchema.extend({ version: z.number().int() }),
+    response: StoredLogSchema,
+    handle: ({ params, body, who }) => db.transaction((tx) => debrief(tx, who, params.id ?? '', body)),
+  }),
+];
+
+async function readLog(db: Db | Tx, row: typeof useLogs.$inferSelect): Promise<StoredLog> {
+  const entries = await db.select().from(useEntries).where(eq(useEntries.logId, row.id)).orderBy(asc(useEntries.position));
+  return toLog(
+    row,
+    entries.map(({ data }) => data),
+  );
+}
+
+function toLog(row: typeof useLogs.$inferSelect, entries: StoredLog['entries']): StoredLog {
+  const { id, kitIds, startedAt, isOpen, debriefs, version } = row;
+  const [first = ''] = kitIds;
+  return {
+    id,
+    kitId: KitIdSchema.parse(first),
+    kitIds,
+    startedAt: new Date(startedAt).toISOString(),
+    entries,
+    isOpen,
+    debriefs,
+    version,
+  };
+}
+
+async function findLog(db: Db | Tx, id: string): Promise<StoredLog> {
+  const [row] = await db.select().from(useLogs).where(eq(useLogs.id, id));
+  if (row === undefined) throw notFound('log of use', id);
+  return readLog(db, row);
+}
+
+/**
+ * What is written in the moment is never refused for what it names: a unit that is not there any more is for the debrief to settle.
+ * An entry that comes late, from a phone that was away, opens a closed log again.
+ */
+async function append(tx: Tx, who: string, id: string, { kitId, startedAt, entries }: z.output<typeof AppendSchema>): Promise<StoredLog> {
+  const [row] = await tx.select().from(useLogs).where(eq(useLogs.id, id)).for('update');
+  if (row === undefined) {
+    await findKit(tx, kitId);
+    await tx.insert(useLogs).values({ id, kitIds: [kitId], startedAt });
+    await note(tx, who, [{ what: 'use begun', subject: id, after: { kitId, startedAt } }]);
+  }
+  const before = await findLog(tx, id);
+  const all = mergeEntries(before.entries, entries);
+  const fresh = all.slice(before.entries.length);
+  if (fresh.length === 0) return before;
+  if (all.length > MOST_ENTRIES)
+    throw unacceptable([{ path: 'entries', message: `a log holds at most ${MOST_ENTRIES} entries; begin another` }]);
+  const ids = fresh.map((entry) => entry.id);
+  const [taken] = await tx.select({ id: useEntries.id }).from(useEntries).where(inArray(useEntries.id, ids));
+  if (taken !== undefined) throw new Problem(409, 'Already there', `The entry "${taken.id}" stands in another log.`);
+  for (const entry of fresh) await tx.insert(useEntries).values({ id: entry.id, logId: id, data: entry });
+  const used = fresh.flatMap((entry) => (entry.do === 'used' && entry.unitId !== null ? [entry.unitId] : []));
+  const from = used.length === 0 ? [] : await tx.select({ kitId: units.kitId }).from(units).where(inArray(units.id, used));
+  const kitIds = [...new Set([...before.kitIds, ...from.flatMap((unit) => unit.kitId ?? [])])];
+  await tx
+    .update(useLogs)
+    .set({ kitIds, isOpen: true, version: before.version + 1 })
+    .where(eq(useLogs.id, id));
+  await note(tx, who, [{ what: 'use logged', subject: id, after: fresh }]);
+  return findLog(tx, id);
+}
+
+/** What a kit is to a debrief. */
+const toDebriefKit = ({ id, name, units: own, modules, containerId }: StoredKit): DebriefKit => ({
+  id,
+  name,
+  units: own,
+  modules,
+  isVacuumPacked: containerOf(containerId)?.make === 'vacuumRoll',
+});
+
+async function kitsOf(tx: Tx, kitIds: readonly string[]): Promise<StoredKit[]> {
+  // A kit that was retired meanwhile has nothing left to reconcile.
+  const inUse = await tx
+    .select({ id: kits.id })
+    .from(kits)
+    .where(and(inArray(kits.id, [...kitIds]), isNull(kits.retiredOn)));
+  const found: StoredKit[] = [];
+  for (const id of kitIds) if (inUse.some((kit) => kit.id === id)) found.push(await findKit(tx, id));
+  return found;
+}
+
+async function debrief(tx: Tx, who: string, id: string, { version, ...said }: Debrief & { version: number }): Promise<StoredLog> {
+  const log = await findLog(tx, id);
+  if (log.version !== version)
+    throw new Problem(409, 'Changed meanwhile', `The log is at version ${log.version}; your debrief was made on version ${version}.`, {
+      current: log,
+    });
+  const kits = await kitsOf(tx, log.kitIds);
+  const lines = debriefLines(log, log.debriefs, kits.map(toDebriefKit), KIND_CATALOG);
+  const issues = debriefIssues(said, lines);
+  for (const [index, lesson] of said.lessons.entries()) {
+    if (lesson.what === 'other') continue;
+    if (!kits.some((kit) => kit.id === lesson.kitId))
+      issues.push({ path: `lessons.${index}.kitId`, message: `the kit "${lesson.kitId}" was not used here` });
+    if (lesson.what === 'slow' && !KIND_CATALOG.has(lesson.kind))
+      issues.push({ path: `lessons.${index}.kind`, message: `"${lesson.kind}" is not in the catalogue` });
+  }
+  if (issues.length > 0) throw unacceptable(issues);
+  const changes: Change[] = [];
+  for (const kit of kits) changes.push(...(await reconcile(tx, log, kit, said)));
+  await keepTimes(tx, who, log, kits, said);
+  await tx
+    .update(useLogs)
+    .set({ isOpen: false, debriefs: [...log.debriefs, said], version: version + 1 })
+    .where(eq(useLogs.id, id));
+  await note(tx, who, [{ what: 'use debriefed', subject: id, after: said }, ...changes]);
+  return findLog(tx, id);
+}
+
+/** Takes out of a kit what left it, and writes it down among its uses; a kit that was opened has to be closed anew. */
+async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief): Promise<Change[]> {
+  const kindOf = new Map<string, string>(kit.units.map(({ id, kind }) => [id, kind]));
+  const touched = [...said.units.entries()].filter(([, { unitId, fate }]) => kindOf.has(unitId) && fate !== 'untouched');
+  if (touched.length === 0) return [];
+  const lines = touched.map(([, { unitId }]) => ({ unitId, kitId: kit.id, kind: kindOf.get(unitId) ?? '' }));
+  const steps = debriefSteps(lines, [toDebriefKit(kit)], KIND_CATALOG);
+  const opened = kit.modules.filter(({ unitIds }) => touched.some(([, { unitId }]) => unitIds.includes(unitId))).map(({ id }) => id);
+  await tx
+    .update(kits)
+    .set({ stage: openedAgain(kit.stage, opened, undoneSteps(steps, said.steps)) })
+    .where(eq(kits.id, kit.id));
+  await touchKit(tx, kit.id);
+  const gone = touched.filter(([, { fate }]) => leavesKit(fate));
+  if (gone.length === 0) return [];
+  const useId = `${log.id}-${kit.id}-${log.debriefs.length}`;
+  await tx.insert(uses).values({ id: useId, kitId: kit.id, at: log.startedAt });
+  const changes: Change[] = [];
+  for (const [index, { unitId, fate, pieces }] of gone) {
+    const place = fate === 'used' ? 'used' : 'discarded';
+    const { change, kind } = await takeFromUnit(
+      tx,
+      kit.id,
+      { unitId, count: pieces },
+      { unitId: `units.${index}.unitId`, count: `units.${index}.pieces` },
+      place,
+    );
+    changes.push(change);
+    await tx
+      .insert(useEvents)
+      .values({ id: `${useId}-${index}`, useId, at: atOf(log, unitId), unitId, kind, pieces, note: fate === 'used' ? '' : fate });
+  }
+  return changes;
+}
+
+const atOf = (log: StoredLog, unitId: string): string =>
+  log.entries.findLast((entry) => entry.do === 'used' && entry.unitId === unitId)?.at ?? log.startedAt;
+
+/** What took too long is a time that was taken: Carry reckons with it as with the stopwatch's. */
+async function keepTimes(tx: Tx, who: string, log: StoredLog, kits: readonly StoredKit[], said: Debrief): Promise<void> {
+  for (const [index, lesson] of said.lessons.entries()) {
+    if (lesson.what !== 'slow') continue;
+    const kit = kits.find(({ id }) => id === lesson.kitId);
+    if (kit === undefined) continue;
+    const time: ReachTime = {
+      id: `${log.id}-${log.debriefs.length}-${index}`.slice(-64),
+      kitId: kit.id,
+      kind: lesson.kind,
+      positionId: kit.positionId,
+      conditions: { hands: 'both', isSeated: false, isDark: false, isGloved: false },
+      seconds: lesson.seconds,
+      at: log.startedAt,
+      who,
+    };
+    await tx.insert(reachTimes).values(toReachTimeRow(time));
+  }
+}

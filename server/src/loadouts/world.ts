@@ -1,0 +1,103 @@
+import {
+  addDays,
+  BriefSchema,
+  type CarryKit,
+  type CarryWorld,
+  deriveNeeds,
+  kitMassG,
+  kitPriceMinor,
+  type LoadoutKit,
+  loadoutKitOf,
+  measuredTimes,
+  type PlainDate,
+  type ReachChangesRow,
+  ReachChangesRowSchema,
+  type ReachTime,
+  ReachTimeSchema,
+  reachPlan,
+  type School,
+  skillsOf,
+} from '@ivrak/core';
+import { asc, eq } from 'drizzle-orm';
+import { containerOf, KIND_CATALOG, positionsNow, schoolOf } from '../catalog/catalog.ts';
+import type { Db, Tx } from '../db/open.ts';
+import { plans, reachTimes } from '../db/schema.ts';
+import { intervalOf } from '../heat/heat.ts';
+import { listKits, type StoredKit } from '../kits/store.ts';
+import { judge, packedOf, viewOf } from '../kits/view.ts';
+
+/** What Carry knows of a kit. */
+function carryKit(kit: StoredKit, school: School, today: PlainDate): CarryKit {
+  const judgement = judge(kit, today);
+  const packed = packedOf(kit, judgement);
+  const { summary } = viewOf(kit, today);
+  const { id, name, layer, personId, containerId, positionId, schoolId, units, stage, brief } = kit;
+  const shown = ({ need, least, ideal, windowS }: CarryKit['needs'][number]) => ({ need, least, ideal, windowS });
+  const ofOne = deriveNeeds(BriefSchema.parse({ ...brief, casualties: 1 }), school);
+  return {
+    id,
+    name,
+    layer,
+    personId,
+    containerId,
+    positionId,
+    schoolId,
+    needs: judgement.needs.map(shown),
+    needsOfOne: ofOne.map(shown),
+    skills: skillsOf(brief),
+    standsAlone: brief.standsAlone,
+    units,
+    modules: kit.modules.map(({ id: moduleId, name: moduleName, unitIds }) => ({ id: moduleId, name: moduleName, unitIds })),
+    massG: kitMassG(units, containerOf(containerId), KIND_CATALOG),
+    priceMinor: kitPriceMinor(units, KIND_CATALOG),
+    thicknessMm: summary.thicknessMm,
+    blockedBy: packed?.blockedBy ?? null,
+    hasSlits: stage.ticks.some(({ step }) => step === `slits:${containerId}`),
+    hangsAt: stage.hangsAt,
+    gap: summary.gap,
+    readyUntil: summary.readyUntil,
+    isInUse: kit.openUse !== null,
+    inspectDueOn: kit.inspectedOn === null ? today : addDays(kit.inspectedOn, intervalOf(kit).days),
+  };
+}
+
+export async function carryKits(db: Db, today: PlainDate): Promise<CarryKit[]> {
+  return (await listKits(db)).flatMap((kit) => {
+    const school = schoolOf(kit.schoolId);
+    return school === undefined ? [] : [carryKit(kit, school, today)];
+  });
+}
+
+export async function reachChanges(db: Db | Tx): Promise<{ data: ReachChangesRow; version: number | null }> {
+  const [row] = await db.select().from(plans).where(eq(plans.id, 'reach'));
+  if (row === undefined) return { data: { id: 'reach', values: {}, drawS: {} }, version: null };
+  return { data: ReachChangesRowSchema.parse(row.data), version: row.version };
+}
+
+const TENTHS = 10;
+export type ReachTimeRow = typeof reachTimes.$inferSelect;
+export const toReachTime = ({ tenths, at, ...row }: ReachTimeRow): ReachTime =>
+  ReachTimeSchema.parse({ ...row, seconds: tenths / TENTHS, at: new Date(at).toISOString() });
+export const toReachTimeRow = ({ seconds, ...time }: ReachTime): ReachTimeRow => ({
+  ...time,
+  tenths: Math.max(1, Math.round(seconds * TENTHS)),
+});
+
+export const listReachTimes = async (db: Db | Tx): Promise<ReachTime[]> =>
+  (await db.select().from(reachTimes).orderBy(asc(reachTimes.at), asc(reachTimes.id))).map(toReachTime);
+
+/** Everything that loadouts are worked out from, as it stands on a day. */
+export async function carryWorld(db: Db, today: PlainDate): Promise<CarryWorld> {
+  const known = (await carryKits(db, today)).flatMap((kit): LoadoutKit[] => {
+    const own = loadoutKitOf(kit, schoolOf, containerOf);
+    return own === null ? [] : [own];
+  });
+  return {
+    kits: new Map(known.map((kit) => [kit.id, kit])),
+    positions: new Map(positionsNow().map((position) => [position.id, position])),
+    catalog: KIND_CATALOG,
+    plan: reachPlan((await reachChanges(db)).data),
+    measured: measuredTimes(await listReachTimes(db)),
+    on: today,
+  };
+}

@@ -1,0 +1,80 @@
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
+import { messageOf } from '../data/client.ts';
+import { useCatalogQuery, useSettings } from '../data/queries.ts';
+import { FirstRun } from './FirstRun.tsx';
+import './shell.css';
+import { useKeys } from '../ui/useKeys.ts';
+import { TopBar } from './TopBar.tsx';
+import { useKeysHelp } from './useKeysHelp.ts';
+
+/** Neither is needed before the first screen stands. */
+const Palette = lazy(async () => ({ default: (await import('./Palette.tsx')).Palette }));
+const KeysHelp = lazy(async () => ({ default: (await import('./KeysHelp.tsx')).KeysHelp }));
+
+/** What every screen shares: the caution before anything else, the top bar, the palette and the keys. */
+export function AppFrame() {
+  const settings = useSettings();
+  const catalog = useCatalogQuery();
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const help = useKeysHelp();
+  const isQuiet = useQuiet();
+  useKeys({
+    '?': help.open,
+    'g m': () => navigate('/'),
+    'g c': () => navigate('/carry'),
+    'g s': () => navigate('/stores'),
+    'g r': () => navigate('/restock'),
+    'g u': () => navigate('/upkeep'),
+    'g l': () => navigate('/use'),
+    'g e': () => navigate('/settings'),
+  });
+  // Once a screen stands, a server that goes away takes nothing from it: what is being written there must not be lost.
+  if (settings.isLoadingError) return <ServerGone error={settings.error} retry={() => void settings.refetch()} />;
+  if (settings.data === undefined || catalog.isPending) return <div className="app-frame" aria-busy="true" />;
+  if (settings.data.cautionReadAt === null) return <FirstRun />;
+  const isUse = /^\/(use|hand-over)\/./.test(pathname);
+  return (
+    <div className="app-frame">
+      {!isUse && <TopBar />}
+      <Outlet />
+      {/* A screen begins at its top, and is found again where it was left. */}
+      <ScrollRestoration getKey={({ pathname }) => pathname} />
+      <Suspense fallback={null}>
+        {isQuiet && <Palette />}
+        {help.opened && <KeysHelp {...help} />}
+      </Suspense>
+    </div>
+  );
+}
+
+/** True as soon as the first screen is drawn and nothing waits; what is not needed before that is loaded then. */
+function useQuiet(): boolean {
+  const [isQuiet, setQuiet] = useState(false);
+  useEffect(() => {
+    const wait = requestIdleCallback(
+      () => {
+        setQuiet(true);
+        // What was logged while the server was away is sent from any screen.
+        void import('../use/useLog.ts');
+      },
+      { timeout: 3000 },
+    );
+    return () => cancelIdleCallback(wait);
+  }, []);
+  return isQuiet;
+}
+
+function ServerGone({ error, retry }: { error: unknown; retry: () => void }) {
+  return (
+    <main className="notice-page">
+      <h1>The server does not answer</h1>
+      <p>{messageOf(error)}</p>
+      <p>Start it again with “npm start”; nothing that was saved is lost.</p>
+      <button type="button" className="link-button" onClick={retry}>
+        Try again
+      </button>
+    </main>
+  );
+}

@@ -1,0 +1,67 @@
+import {
+  type CarryKit,
+  type CarryWorld,
+  type Container,
+  type Kind,
+  kindCatalog,
+  type Loadout,
+  type LoadoutKit,
+  loadoutKitOf,
+  measuredTimes,
+  type PlainDate,
+  type Position,
+  type ReachChangesRow,
+  type ReachTime,
+  reachPlan,
+  type School,
+  type WeekPlan,
+} from '@ivrak/core';
+import { useQuery } from '@tanstack/react-query';
+import { api } from '../data/client.ts';
+
+export interface StoredLoadout {
+  id: string;
+  data: Loadout;
+  version: number;
+}
+export interface StoredWeek {
+  id: string;
+  data: WeekPlan;
+  version: number;
+}
+/** Everything that loadouts are worked out from, as the server tells it. */
+export interface CarryTold {
+  today: PlainDate;
+  kits: CarryKit[];
+  loadouts: StoredLoadout[];
+  weeks: StoredWeek[];
+  plan: { data: ReachChangesRow; version: number | null };
+  times: ReachTime[];
+}
+export interface KnownThings {
+  kinds: readonly Kind[];
+  schools: readonly School[];
+  containers: readonly Container[];
+  positions: readonly Position[];
+}
+
+export const useCarryTold = () => useQuery({ queryKey: ['carry'], queryFn: () => api.get<CarryTold>('/api/carry') });
+
+export function worldOf(told: Pick<CarryTold, 'today' | 'kits' | 'plan' | 'times'>, known: KnownThings): CarryWorld {
+  const kits = told.kits.flatMap((kit): LoadoutKit[] => {
+    const own = loadoutKitOf(
+      kit,
+      (id) => known.schools.find((school) => school.id === id),
+      (id) => known.containers.find((container) => container.id === id),
+    );
+    return own === null ? [] : [own];
+  });
+  return {
+    kits: new Map(kits.map((kit) => [kit.id, kit])),
+    positions: new Map(known.positions.map((position) => [position.id, position])),
+    catalog: kindCatalog(known.kinds),
+    plan: reachPlan(told.plan.data),
+    measured: measuredTimes(told.times),
+    on: told.today,
+  };
+}

@@ -1,0 +1,63 @@
+import type { ContentList, KitView, Person, PlacedUnit, PlainDate, Restock, UpkeepEvent } from '@ivrak/core';
+import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
+import { type CatalogAnswer, useCatalog } from './catalog.ts';
+import { api } from './client.ts';
+
+export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
+
+/** A kit as Muster lists it: its packing in figures only. */
+export type MusteredKit = Omit<KitView, 'packing'>;
+
+export interface Settings {
+  cautionReadAt: string | null;
+  today: PlainDate;
+}
+
+const settingsQuery = queryOptions({ queryKey: ['settings'], queryFn: () => api.get<Settings>('/api/settings') });
+export const useSettings = () => useQuery(settingsQuery);
+/** What the server knows of kinds and schools goes into the catalogue, from which every screen reads. */
+const catalogQuery = queryOptions({
+  queryKey: ['catalog'],
+  staleTime: 60_000,
+  queryFn: async () => {
+    const told = await api.get<CatalogAnswer>('/api/catalog');
+    useCatalog.getState().take(told);
+    return told.own;
+  },
+});
+export const useCatalogQuery = () => useQuery(catalogQuery);
+export const kitQuery = (id: string) => queryOptions({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
+
+/** Asks for what the screen at an address will need, while the screen itself is still being fetched. */
+export function askAhead(path: string): void {
+  void queryClient.prefetchQuery(settingsQuery);
+  void queryClient.prefetchQuery(catalogQuery);
+  const [, kitId] = /^\/(?:use|kits)\/([^/]+)/.exec(path) ?? [];
+  if (kitId !== undefined) void queryClient.prefetchQuery(kitQuery(decodeURIComponent(kitId)));
+}
+export const useLists = () =>
+  useQuery({ queryKey: ['lists'], queryFn: () => api.get<{ lists: { id: string; data: ContentList; version: number }[] }>('/api/lists') });
+export const useKits = () =>
+  useQuery({ queryKey: ['kits'], queryFn: () => api.get<{ kits: MusteredKit[]; today: PlainDate }>('/api/kits') });
+export const usePeople = () =>
+  useQuery({ queryKey: ['people'], queryFn: () => api.get<{ people: Person[] }>('/api/people'), staleTime: 60_000 });
+export const useStores = () =>
+  useQuery({
+    queryKey: ['stores'],
+    queryFn: () => api.get<{ units: PlacedUnit[]; gtins: { gtin: string; kind: string }[]; today: PlainDate }>('/api/stores'),
+  });
+export const useUpkeep = () =>
+  useQuery({ queryKey: ['upkeep'], queryFn: () => api.get<{ from: PlainDate; to: PlainDate; events: UpkeepEvent[] }>('/api/upkeep') });
+export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () => api.get<Restock>('/api/restock') });
+
+/** After a change everything derived from stock may differ, so all of it is asked again. */
+export function useRefresh(): () => Promise<void> {
+  const client = useQueryClient();
+  return async () => {
+    await Promise.all(
+      ['kits', 'stores', 'upkeep', 'horizon', 'rotation', 'carry', 'people', 'places', 'restock', 'catalog'].map((key) =>
+        client.invalidateQueries({ queryKey: [key] }),
+      ),
+    );
+  };
+}
