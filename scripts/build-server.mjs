@@ -20,7 +20,8 @@ export async function buildServer() {
     format: 'esm',
     target: 'node20',
     packages: 'external',
-    alias: { '@ivrak/core': './core/src/index.ts' },
+    // A subpath is a folder of core, and its index is the door.
+    alias: { '@ivrak/core': './core/src' },
     sourcemap: 'linked',
     logLevel: 'warning',
   });

@@ -1,4 +1,6 @@
-import { emptyWeek, type LoadoutView, loadoutKitOf, loadoutView, measuredTimes, PersonIdSchema, reachPlan } from '@ivrak/core';
+import { type LoadoutView, loadoutKitOf, loadoutView } from '@ivrak/core/loadout';
+import { emptyWeek, PersonIdSchema } from '@ivrak/core/model';
+import { measuredTimes, reachPlan } from '@ivrak/core/reach';
 import { describe, expect, it } from 'vitest';
 import { containerOf, KIND_CATALOG, positionsNow, schoolOf } from '../src/catalog/catalog.ts';
 import { issuesOf, withDemo } from './running.ts';

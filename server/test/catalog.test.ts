@@ -1,7 +1,9 @@
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { factsOf, KINDS, type Kind, nothingMadeReady, PUBLISHED_LISTS, SCHOOLS, type School } from '@ivrak/core';
+import { KINDS, PUBLISHED_LISTS, SCHOOLS } from '@ivrak/core/catalog';
+import { type Kind, nothingMadeReady, type School } from '@ivrak/core/model';
+import { factsOf } from '@ivrak/core/rules';
 import { sql } from 'drizzle-orm';
 import type request from 'supertest';
 import { afterAll, describe, expect, it } from 'vitest';

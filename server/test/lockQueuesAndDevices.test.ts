@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { FitProblemSchema } from '@ivrak/core';
+import { FitProblemSchema } from '@ivrak/core/fit';
 import express from 'express';
 import { pino } from 'pino';
 import request from 'supertest';

@@ -1,4 +1,4 @@
-import { kindCatalog } from '@ivrak/core';
+import { kindCatalog } from '@ivrak/core/catalog';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../core/testing/rounds.ts';

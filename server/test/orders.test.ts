@@ -1,4 +1,4 @@
-import type { PlacedUnit } from '@ivrak/core';
+import type { PlacedUnit } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { issuesOf, withDemo } from './running.ts';
 

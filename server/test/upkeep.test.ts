@@ -1,4 +1,5 @@
-import { addDays, gtinCheckDigitIsRight, plainDate } from '@ivrak/core';
+import { addDays, plainDate } from '@ivrak/core/model';
+import { gtinCheckDigitIsRight } from '@ivrak/core/scan';
 import ICAL from 'ical.js';
 import request from 'supertest';
 import { describe, expect, it } from 'vitest';

@@ -1,4 +1,4 @@
-import { KitDraftSchema, type PlacedUnit } from '@ivrak/core';
+import { KitDraftSchema, type PlacedUnit } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { issuesOf, withDemo } from './running.ts';

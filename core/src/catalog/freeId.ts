@@ -1,5 +1,3 @@
-import { slug } from '../tables/kindCsv.ts';
-
 /** Leaves room for a number within the 64 letters of an id. */
 const LONGEST_BASE = 58;
 
@@ -10,3 +8,13 @@ export function freeId(name: string, taken: ReadonlySet<string>): string {
   for (let number = 2; taken.has(id); number += 1) id = `${base}-${number}`;
   return id;
 }
+
+/** "Wide wrap, 15 cm" becomes wide-wrap-15-cm. */
+export const slug = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 64);

@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import { ReachChangesSchema } from '../reach/plan.ts';
 import { KitIdSchema } from './unit.ts';
 
 export const SPOT_SORTS = ['building', 'boat', 'vehicle', 'shore'] as const;
@@ -27,7 +26,3 @@ export const PlacesPlanSchema = z.object({
 });
 export type PlacesPlan = z.infer<typeof PlacesPlanSchema>;
 export const emptyPlaces = (): PlacesPlan => ({ id: 'places', shoreM: null, spots: [] });
-
-/** Planning values of reach as a stored row. */
-export const ReachChangesRowSchema = ReachChangesSchema.safeExtend({ id: z.literal('reach') });
-export type ReachChangesRow = z.infer<typeof ReachChangesRowSchema>;

@@ -1,7 +1,13 @@
 import * as z from 'zod';
-import { HeatSampleSchema } from '../upkeep/heat.ts';
 import { PlainDateSchema } from './plainDate.ts';
 import { KitIdSchema, UnitIdSchema } from './unit.ts';
+
+/** What a logger wrote at one time. */
+export const HeatSampleSchema = z.object({
+  at: z.iso.datetime({ offset: true, error: 'must be a time such as 2026-07-14T12:00:00Z' }),
+  celsius: z.number().min(-80, 'is colder than any place on earth').max(120, 'is hotter than anything that is carried'),
+});
+export type HeatSample = z.infer<typeof HeatSampleSchema>;
 
 /** How a kit is kept up: an interval of its own, and the routine that it goes with. */
 export const KitUpkeepSchema = z.object({

@@ -76,6 +76,10 @@ export const ReachChangesSchema = z.object({
 });
 export type ReachChanges = z.infer<typeof ReachChangesSchema>;
 
+/** Planning values of reach as a stored row. */
+export const ReachChangesRowSchema = ReachChangesSchema.safeExtend({ id: z.literal('reach') });
+export type ReachChangesRow = z.infer<typeof ReachChangesRowSchema>;
+
 export interface ReachPlan {
   values: Readonly<Record<ReachValue, number>>;
   drawS: Readonly<Record<string, number>>;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { slug } from '../catalog/freeId.ts';
 import { KINDS } from '../catalog/kinds.ts';
-import { guessMapping, KIND_COLUMNS, kindRow, readKindRows, slug } from './kindCsv.ts';
+import { guessMapping, KIND_COLUMNS, kindRow, readKindRows } from './kindCsv.ts';
 
 const row = (change: Record<string, string> = {}) => ({
   Name: 'Wide bandage',

@@ -1,3 +1,4 @@
+import { slug } from '../catalog/freeId.ts';
 import { GRADES, type Grade, type Kind, KindSchema } from '../model/kind.ts';
 import { NEED_IDS, NEEDS, type NeedId, RUNGS } from '../model/need.ts';
 import { type Column, guessColumns, type Mapping } from './columns.ts';
@@ -135,16 +136,6 @@ function readPrice(text: string): { priceMinor: number; issue: string | null } {
   if (value === null || value < 0) return { priceMinor: 0, issue: `"${text}" is not an amount, such as 12.50` };
   return { priceMinor: Math.round(value * 100), issue: null };
 }
-
-/** "Wide wrap, 15 cm" becomes wide-wrap-15-cm. */
-export const slug = (name: string): string =>
-  name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 64);
 
 /** A kind as a row of the same table, so that an export can be read in again. */
 export function kindRow(kind: Kind): Record<string, string> {

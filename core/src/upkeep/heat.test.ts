@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
 import { Random } from '../fit/random.ts';
-import { ageingFactor, type HeatSample, HeatSampleSchema, heatedInterval, heatOf } from './heat.ts';
+import { type HeatSample, HeatSampleSchema } from '../model/upkeep.ts';
+import { ageingFactor, heatedInterval, heatOf } from './heat.ts';
 
 const hourly = (values: readonly number[]): HeatSample[] =>
   values.map((celsius, hour) => ({ at: new Date(Date.UTC(2026, 6, 1, hour)).toISOString(), celsius }));

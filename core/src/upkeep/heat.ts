@@ -1,11 +1,5 @@
-import * as z from 'zod';
 import type { Position } from '../model/container.ts';
-
-export const HeatSampleSchema = z.object({
-  at: z.iso.datetime({ offset: true, error: 'must be a time such as 2026-07-14T12:00:00Z' }),
-  celsius: z.number().min(-80, 'is colder than any place on earth').max(120, 'is hotter than anything that is carried'),
-});
-export type HeatSample = z.infer<typeof HeatSampleSchema>;
+import type { HeatSample } from '../model/upkeep.ts';
 
 export interface Heat {
   mktCelsius: number;

@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import type { PlainDate } from '@ivrak/core';
+import type { PlainDate } from '@ivrak/core/model';
 import { sql } from 'drizzle-orm';
 import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';

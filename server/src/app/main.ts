@@ -1,6 +1,6 @@
 import type { Server } from 'node:http';
 import { resolve } from 'node:path';
-import { type PlainDate, toPlainDate } from '@ivrak/core';
+import { type PlainDate, toPlainDate } from '@ivrak/core/model';
 import { pino } from 'pino';
 import { loadCatalog } from '../catalog/catalog.ts';
 import { startQueues } from '../compute/queues.ts';

@@ -1,4 +1,5 @@
-import { KitIdSchema, noMinimums, type Order, OrderSchema, PlacedUnitSchema, StoresMinimumsSchema } from '@ivrak/core';
+import { noMinimums, type Order, OrderSchema, StoresMinimumsSchema } from '@ivrak/core/buying';
+import { KitIdSchema, PlacedUnitSchema } from '@ivrak/core/model';
 import { asc, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';

@@ -1,4 +1,4 @@
-import { emptyBook, OfferBookSchema } from '@ivrak/core';
+import { emptyBook, OfferBookSchema } from '@ivrak/core/buying';
 import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';

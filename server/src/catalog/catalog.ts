@@ -1,19 +1,15 @@
+import { CONTAINERS, KINDS, kindCatalog, POSITIONS, SCHOOLS } from '@ivrak/core/catalog';
 import {
-  CONTAINERS,
   type Container,
   ContainerSchema,
-  KINDS,
   type Kind,
   type KindCatalog,
   KindSchema,
-  kindCatalog,
-  POSITIONS,
   type Position,
   PositionSchema,
-  SCHOOLS,
   type School,
   SchoolSchema,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
 import * as z from 'zod';
 import type { Db, Tx } from '../db/open.ts';
 import { ownContainers, ownKinds, ownPositions, ownSchools } from '../db/schema.ts';

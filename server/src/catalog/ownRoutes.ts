@@ -1,4 +1,4 @@
-import { type Kind, KindSchema, SchoolSchema, schoolIssues } from '@ivrak/core';
+import { type Kind, KindSchema, SchoolSchema, schoolIssues } from '@ivrak/core/model';
 import { and, eq, isNull, ne } from 'drizzle-orm';
 import * as z from 'zod';
 import type { Db, Tx } from '../db/open.ts';

@@ -1,4 +1,4 @@
-import { type Container, ContainerSchema, type Position, PositionSchema } from '@ivrak/core';
+import { type Container, ContainerSchema, type Position, PositionSchema } from '@ivrak/core/model';
 import { and, eq, isNull } from 'drizzle-orm';
 import * as z from 'zod';
 import type { Db, Tx } from '../db/open.ts';

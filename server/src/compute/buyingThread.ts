@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { type BuyingProblem, buyingPlan, type Solver } from '@ivrak/core';
+import { type BuyingProblem, buyingPlan, type Solver } from '@ivrak/core/buying';
 import loadHighs from 'highs';
 
 /** What is asked of the solver: no plan may be cheaper by anything at all, and half a minute at the most. */

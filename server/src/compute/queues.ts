@@ -1,4 +1,5 @@
-import type { BuyingPlan, BuyingProblem, FitProblem, FitResult } from '@ivrak/core';
+import type { BuyingPlan, BuyingProblem } from '@ivrak/core/buying';
+import type { FitProblem, FitResult } from '@ivrak/core/fit';
 import { BUYING_THREAD_FILE, FIT_THREAD_FILE } from '../paths.ts';
 import { ThreadQueue } from './threadQueue.ts';
 

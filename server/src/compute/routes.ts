@@ -1,27 +1,23 @@
+import { type BuyingProblem, BuyingProblemSchema } from '@ivrak/core/buying';
+import { type CoverageProblem, coverage } from '@ivrak/core/coverage';
+import { FitProblemSchema } from '@ivrak/core/fit';
+import { judgeKit } from '@ivrak/core/kit';
 import {
   BriefSchema,
-  type BuyingProblem,
-  BuyingProblemSchema,
   ConditionSchema,
-  type CoverageProblem,
   CoverageSchema,
-  coverage,
-  deriveNeeds,
   FindingSchema,
-  FitProblemSchema,
-  type Heat,
   HeatSampleSchema,
-  heatOf,
-  judgeKit,
   KitDraftSchema,
   NeedIdSchema,
   type PlainDate,
   PlainDateSchema,
-  REFERENCE_CELSIUS,
-  readScan,
   SchoolSchema,
   SKILLS,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
+import { deriveNeeds } from '@ivrak/core/needs';
+import { readScan } from '@ivrak/core/scan';
+import { type Heat, heatOf, REFERENCE_CELSIUS } from '@ivrak/core/upkeep';
 import * as z from 'zod';
 import { containerOf, KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';
 import { unacceptable } from '../http/problem.ts';

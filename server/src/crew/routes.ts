@@ -1,4 +1,4 @@
-import { emptyPlaces, KitIdSchema, PersonSchema, PlacesPlanSchema, SKILL_FACTS } from '@ivrak/core';
+import { emptyPlaces, KitIdSchema, PersonSchema, PlacesPlanSchema, SKILL_FACTS } from '@ivrak/core/model';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import * as z from 'zod';
 import { note } from '../db/journal.ts';

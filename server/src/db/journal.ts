@@ -1,4 +1,4 @@
-import type { InspectionAnswer, Notice } from '@ivrak/core';
+import type { InspectionAnswer, Notice } from '@ivrak/core/model';
 import { and, gte, inArray } from 'drizzle-orm';
 import * as z from 'zod';
 import type { Db, Tx } from './open.ts';

@@ -1,9 +1,9 @@
+import type { ContentList, OfferBook, Order, StoresMinimums } from '@ivrak/core/buying';
+import type { Debrief, UseEntry } from '@ivrak/core/incident';
 import {
   type Brief,
   type Conditions,
   type Container,
-  type ContentList,
-  type Debrief,
   type FitChoices,
   type HeatSample,
   type InspectionAnswer,
@@ -13,20 +13,16 @@ import {
   type Module,
   type Notice,
   nothingMadeReady,
-  type OfferBook,
-  type Order,
   type PlacesPlan,
   type Position,
   plainUpkeep,
-  type ReachChangesRow,
   type School,
   type SetAside,
   type Skill,
   type Staging,
-  type StoresMinimums,
-  type UseEntry,
   type WeekPlan,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
+import type { ReachChangesRow } from '@ivrak/core/reach';
 import { sql } from 'drizzle-orm';
 import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
 

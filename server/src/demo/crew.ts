@@ -1,18 +1,18 @@
+import type { ContentList } from '@ivrak/core/buying';
+import { OWN_THINGS } from '@ivrak/core/catalog';
 import {
   addDays,
   type Brief,
   type Condition,
-  type ContentList,
   type Layer,
   LoadoutSchema,
-  OWN_THINGS,
   PersonSchema,
   PlacesPlanSchema,
   type PlainDate,
   type ReachTime,
   ReachTimeSchema,
   WeekPlanSchema,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
 import type * as z from 'zod';
 import crew from './crew.json' with { type: 'json' };
 

@@ -1,4 +1,7 @@
-import { addDays, BriefSchema, fitFingerprint, type PlainDate, packFit, UseInputSchema } from '@ivrak/core';
+import { packFit } from '@ivrak/core/fit';
+import { UseInputSchema } from '@ivrak/core/incident';
+import { fitFingerprint } from '@ivrak/core/kit';
+import { addDays, BriefSchema, type PlainDate } from '@ivrak/core/model';
 import { sql } from 'drizzle-orm';
 import { note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';

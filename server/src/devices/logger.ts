@@ -1,4 +1,5 @@
-import { ASSUMED_CELSIUS, addDays, type HeatSample, type PlainDate, type Position } from '@ivrak/core';
+import { addDays, type HeatSample, type PlainDate, type Position } from '@ivrak/core/model';
+import { ASSUMED_CELSIUS } from '@ivrak/core/upkeep';
 
 /** How far the temperature swings over a day, by heat class, kelvin: a closed vehicle far, a cupboard little. */
 const SWING: Record<Position['heat'], number> = { cool: 4, room: 3, warm: 8, hot: 22 };

@@ -1,4 +1,4 @@
-import { addDays, type Notice, NoticeSchema, type PlainDate } from '@ivrak/core';
+import { addDays, type Notice, NoticeSchema, type PlainDate } from '@ivrak/core/model';
 import feed from './notices.json' with { type: 'json' };
 
 /** The simulated feed of recalls and warnings. Made up; days are relative to today, so that it is never out of date. */

@@ -1,4 +1,4 @@
-import type { SupplierTerms } from '@ivrak/core';
+import type { SupplierTerms } from '@ivrak/core/buying';
 import * as z from 'zod';
 import { demoGtin } from './articles.ts';
 import feed from './supplier.json' with { type: 'json' };

@@ -1,12 +1,5 @@
-import {
-  ASSUMED_CELSIUS,
-  ageingFactor,
-  type Heat,
-  type HeatSample,
-  heatOf,
-  type InspectionInterval,
-  inspectionInterval,
-} from '@ivrak/core';
+import type { HeatSample } from '@ivrak/core/model';
+import { ASSUMED_CELSIUS, ageingFactor, type Heat, heatOf, type InspectionInterval, inspectionInterval } from '@ivrak/core/upkeep';
 import { asc } from 'drizzle-orm';
 import { positionOf } from '../catalog/catalog.ts';
 import type { Db, Tx } from '../db/open.ts';

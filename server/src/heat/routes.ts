@@ -1,12 +1,5 @@
-import {
-  ASSUMED_CELSIUS,
-  ageingFactor,
-  type HeatLog,
-  HeatSampleSchema,
-  type PlainDate,
-  PlainDateSchema,
-  REFERENCE_CELSIUS,
-} from '@ivrak/core';
+import { type HeatLog, HeatSampleSchema, type PlainDate, PlainDateSchema } from '@ivrak/core/model';
+import { ASSUMED_CELSIUS, ageingFactor, REFERENCE_CELSIUS } from '@ivrak/core/upkeep';
 import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { positionOf, positionsNow } from '../catalog/catalog.ts';

@@ -5,15 +5,14 @@ import {
   debriefIssues,
   debriefLines,
   debriefSteps,
-  KitIdSchema,
   leavesKit,
   mergeEntries,
-  openedAgain,
-  type ReachTime,
   UseEntrySchema,
   UseLogSchema,
   undoneSteps,
-} from '@ivrak/core';
+} from '@ivrak/core/incident';
+import { KitIdSchema, type ReachTime } from '@ivrak/core/model';
+import { openedAgain } from '@ivrak/core/staging';
 import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
 import * as z from 'zod';
 import { containerOf, KIND_CATALOG } from '../catalog/catalog.ts';

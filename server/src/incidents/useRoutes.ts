@@ -1,4 +1,5 @@
-import { KitIdSchema, KitViewSchema, type PlainDate, type StoredUse, StoredUseSchema, takePieces, UseInputSchema } from '@ivrak/core';
+import { takePieces, UseInputSchema } from '@ivrak/core/incident';
+import { KitIdSchema, KitViewSchema, type PlainDate, type StoredUse, StoredUseSchema } from '@ivrak/core/model';
 import { desc, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';

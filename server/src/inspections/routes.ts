@@ -1,13 +1,13 @@
 import {
   type Condition,
-  conditionAfter,
   INSPECTION_ANSWERS,
   type Inspection,
   InspectionSchema,
   KitUpkeepSchema,
   KitViewSchema,
   type PlainDate,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
+import { conditionAfter } from '@ivrak/core/upkeep';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import * as z from 'zod';
 import { note } from '../db/journal.ts';

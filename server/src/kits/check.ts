@@ -1,4 +1,4 @@
-import type { KindCatalog, KitDraft } from '@ivrak/core';
+import type { KindCatalog, KitDraft } from '@ivrak/core/model';
 import { eq } from 'drizzle-orm';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
 import type { Tx } from '../db/open.ts';

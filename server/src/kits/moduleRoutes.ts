@@ -1,14 +1,6 @@
-import {
-  freeId,
-  KitIdSchema,
-  KitViewSchema,
-  type Module,
-  moduleFill,
-  moduleGaps,
-  type PlainDate,
-  type StoredUnit,
-  type UnitId,
-} from '@ivrak/core';
+import { freeId } from '@ivrak/core/catalog';
+import { KitIdSchema, KitViewSchema, type Module, type PlainDate, type StoredUnit, type UnitId } from '@ivrak/core/model';
+import { moduleFill, moduleGaps } from '@ivrak/core/stock';
 import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';

@@ -1,17 +1,17 @@
+import { checkPlacement } from '@ivrak/core/fit';
+import { fitFingerprint } from '@ivrak/core/kit';
 import {
   CoverageSchema,
-  checkPlacement,
   FindingSchema,
-  fitFingerprint,
   KitDraftSchema,
   KitIdSchema,
   type KitView,
   KitViewSchema,
   type PlainDate,
   PlainDateSchema,
-  siftFindings,
   UnitIdSchema,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
+import { siftFindings } from '@ivrak/core/rules';
 import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { note } from '../db/journal.ts';

@@ -12,7 +12,7 @@ import {
   type PlainDate,
   StagingSchema,
   type StoredUnit,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
 import { asc, desc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';

@@ -1,4 +1,4 @@
-import type { KitSummary } from '@ivrak/core';
+import type { KitSummary } from '@ivrak/core/model';
 
 /** What Muster says of each kit, kept until something that it follows from changes. */
 const summaries = new Map<string, KitSummary>();

@@ -1,24 +1,8 @@
-import {
-  addDays,
-  type Finding,
-  type FitProblem,
-  type FitResult,
-  fitFingerprint,
-  gapText,
-  type Judgement,
-  judgeKit,
-  type KeptKit,
-  type KitDraft,
-  type KitSummary,
-  type KitView,
-  kitCarry,
-  kitFitProblem,
-  type PlainDate,
-  runRules,
-  skillsOf,
-  type UpkeepEvent,
-  upkeepEvents,
-} from '@ivrak/core';
+import type { FitProblem, FitResult } from '@ivrak/core/fit';
+import { fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem } from '@ivrak/core/kit';
+import { addDays, type KitDraft, type KitSummary, type KitView, type PlainDate, skillsOf } from '@ivrak/core/model';
+import { type Finding, runRules } from '@ivrak/core/rules';
+import { type KeptKit, type UpkeepEvent, upkeepEvents } from '@ivrak/core/upkeep';
 import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
 import { intervalOf } from '../heat/heat.ts';
 import type { StoredKit } from './store.ts';

@@ -1,4 +1,6 @@
-import { againstPublished, ContentListSchema, type PlainDate, PlainDateSchema, PUBLISHED_LISTS } from '@ivrak/core';
+import { againstPublished, ContentListSchema } from '@ivrak/core/buying';
+import { PUBLISHED_LISTS } from '@ivrak/core/catalog';
+import { type PlainDate, PlainDateSchema } from '@ivrak/core/model';
 import { asc } from 'drizzle-orm';
 import * as z from 'zod';
 import { containerOf, KIND_CATALOG } from '../catalog/catalog.ts';

@@ -1,21 +1,15 @@
+import { CarryKitSchema, kitConflicts, LoadoutViewSchema, loadoutView, plannedOn, type TakenKit, takeList } from '@ivrak/core/loadout';
 import {
-  CarryKitSchema,
   emptyWeek,
-  kitConflicts,
   LoadoutSchema,
-  LoadoutViewSchema,
-  loadoutView,
   PersonIdSchema,
   type PlainDate,
   PlainDateSchema,
-  plannedOn,
-  ReachChangesRowSchema,
   ReachTimeSchema,
-  type TakenKit,
-  takeList,
   WEEKDAYS,
   WeekPlanSchema,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
+import { ReachChangesRowSchema } from '@ivrak/core/reach';
 import { asc, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { KIND_CATALOG, positionOf, positionsNow } from '../catalog/catalog.ts';

@@ -1,4 +1,5 @@
-import { ReachChangesRowSchema, ReachTimeSchema } from '@ivrak/core';
+import { ReachTimeSchema } from '@ivrak/core/model';
+import { ReachChangesRowSchema } from '@ivrak/core/reach';
 import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { KIND_CATALOG, positionOf } from '../catalog/catalog.ts';

@@ -1,23 +1,8 @@
-import {
-  addDays,
-  BriefSchema,
-  type CarryKit,
-  type CarryWorld,
-  deriveNeeds,
-  kitMassG,
-  kitPriceMinor,
-  type LoadoutKit,
-  loadoutKitOf,
-  measuredTimes,
-  type PlainDate,
-  type ReachChangesRow,
-  ReachChangesRowSchema,
-  type ReachTime,
-  ReachTimeSchema,
-  reachPlan,
-  type School,
-  skillsOf,
-} from '@ivrak/core';
+import { kitMassG, kitPriceMinor } from '@ivrak/core/kit';
+import { type CarryKit, type CarryWorld, type LoadoutKit, loadoutKitOf } from '@ivrak/core/loadout';
+import { addDays, BriefSchema, type PlainDate, type ReachTime, ReachTimeSchema, type School, skillsOf } from '@ivrak/core/model';
+import { deriveNeeds } from '@ivrak/core/needs';
+import { measuredTimes, type ReachChangesRow, ReachChangesRowSchema, reachPlan } from '@ivrak/core/reach';
 import { asc, eq } from 'drizzle-orm';
 import { containerOf, KIND_CATALOG, positionsNow, schoolOf } from '../catalog/catalog.ts';
 import type { Db, Tx } from '../db/open.ts';

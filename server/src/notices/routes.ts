@@ -1,4 +1,4 @@
-import { type Notice, NoticeSchema, type PlainDate } from '@ivrak/core';
+import { type Notice, NoticeSchema, type PlainDate } from '@ivrak/core/model';
 import { eq, inArray } from 'drizzle-orm';
 import * as z from 'zod';
 import { note } from '../db/journal.ts';

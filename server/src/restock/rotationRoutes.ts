@@ -1,4 +1,5 @@
-import { KitIdSchema, type PlainDate, PlainDateSchema, type RotationPlan, rotation, UnitIdSchema } from '@ivrak/core';
+import { KitIdSchema, type PlainDate, PlainDateSchema, UnitIdSchema } from '@ivrak/core/model';
+import { type RotationPlan, rotation } from '@ivrak/core/stock';
 import * as z from 'zod';
 import { containerOf, KIND_CATALOG, positionOf } from '../catalog/catalog.ts';
 import { note } from '../db/journal.ts';

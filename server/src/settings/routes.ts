@@ -1,4 +1,4 @@
-import type { PlainDate } from '@ivrak/core';
+import type { PlainDate } from '@ivrak/core/model';
 import { desc, eq } from 'drizzle-orm';
 import * as z from 'zod';
 import type { Db } from '../db/open.ts';

@@ -1,47 +1,39 @@
+import { ContentListSchema, OfferBookSchema, OrderSchema, StoresMinimumsSchema } from '@ivrak/core/buying';
+import { CONTAINERS, KINDS, kindCatalog, POSITIONS, SCHOOLS } from '@ivrak/core/catalog';
+import { DebriefSchema, UseEntrySchema } from '@ivrak/core/incident';
 import {
   ArticleSchema,
   BriefSchema,
-  CONTAINERS,
   ConditionSchema,
   ContainerSchema,
-  ContentListSchema,
-  DebriefSchema,
   HeatLogSchema,
   InspectionSchema,
-  KINDS,
   type KindCatalog,
   KindSchema,
   KitIdSchema,
   KitNameSchema,
   KitUpkeepSchema,
-  kindCatalog,
   LayerSchema,
   LoadoutSchema,
   LotSchema,
   MadeReadyFields,
   NoticeSchema,
-  OfferBookSchema,
-  OrderSchema,
   PersonIdSchema,
   PersonSchema,
   PlaceSchema,
   PlacesPlanSchema,
   PlainDateSchema,
-  POSITIONS,
   PositionSchema,
   plainUpkeep,
-  ReachChangesRowSchema,
   ReachTimeSchema,
-  SCHOOLS,
   SchoolSchema,
   SetAsideSchema,
-  StoresMinimumsSchema,
   schoolIssues,
   UnitIdSchema,
-  UseEntrySchema,
   WEEKDAYS,
   WeekPlanSchema,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
+import { ReachChangesRowSchema } from '@ivrak/core/reach';
 import * as z from 'zod';
 import type { Issue } from '../http/problem.ts';
 import { unitIssues } from '../kits/check.ts';

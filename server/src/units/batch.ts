@@ -1,4 +1,4 @@
-import { SupplierTermsSchema } from '@ivrak/core';
+import { SupplierTermsSchema } from '@ivrak/core/buying';
 import * as z from 'zod';
 import { note } from '../db/journal.ts';
 import type { Db } from '../db/open.ts';

@@ -1,4 +1,5 @@
-import { ArticleSchema, intakeCondition, PlainDateSchema, UnitIdSchema } from '@ivrak/core';
+import { ArticleSchema, PlainDateSchema, UnitIdSchema } from '@ivrak/core/model';
+import { intakeCondition } from '@ivrak/core/stock';
 import * as z from 'zod';
 import { KIND_CATALOG } from '../catalog/catalog.ts';
 import type { Tx } from '../db/open.ts';

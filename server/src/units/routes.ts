@@ -1,4 +1,4 @@
-import { ConditionSchema, KitIdSchema, type PlacedUnit, PlacedUnitSchema, type PlainDate, PlainDateSchema } from '@ivrak/core';
+import { ConditionSchema, KitIdSchema, type PlacedUnit, PlacedUnitSchema, type PlainDate, PlainDateSchema } from '@ivrak/core/model';
 import { asc, eq, inArray } from 'drizzle-orm';
 import * as z from 'zod';
 import { note } from '../db/journal.ts';

@@ -1,4 +1,4 @@
-import { type PlainDate, type StoredUnit, type Unit, UnitIdSchema } from '@ivrak/core';
+import { type PlainDate, type StoredUnit, type Unit, UnitIdSchema } from '@ivrak/core/model';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { Db, Tx } from '../db/open.ts';
 import { lots, units } from '../db/schema.ts';

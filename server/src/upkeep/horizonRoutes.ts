@@ -1,4 +1,5 @@
-import { addDays, type HorizonKit, horizon, NeedIdSchema, type PlainDate, PlainDateSchema, skillsOf } from '@ivrak/core';
+import { addDays, NeedIdSchema, type PlainDate, PlainDateSchema, skillsOf } from '@ivrak/core/model';
+import { type HorizonKit, horizon } from '@ivrak/core/upkeep';
 import { asc } from 'drizzle-orm';
 import { ICalAlarmType, ICalCalendar, ICalCalendarMethod } from 'ical-generator';
 import * as z from 'zod';

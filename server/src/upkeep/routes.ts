@@ -1,19 +1,7 @@
-import {
-  addDays,
-  judgeKit,
-  type Lender,
-  loansFor,
-  type PlainDate,
-  PlainDateSchema,
-  type Restock,
-  RestockSchema,
-  restockLines,
-  type SpareUnit,
-  sparesOfKind,
-  UPKEEP_PLAN,
-  UpkeepEventSchema,
-  upkeepEvents,
-} from '@ivrak/core';
+import { judgeKit } from '@ivrak/core/kit';
+import { addDays, type PlainDate, PlainDateSchema, type Restock, RestockSchema, UpkeepEventSchema } from '@ivrak/core/model';
+import { type Lender, loansFor, restockLines, type SpareUnit, sparesOfKind } from '@ivrak/core/stock';
+import { UPKEEP_PLAN, upkeepEvents } from '@ivrak/core/upkeep';
 import { eq, gte } from 'drizzle-orm';
 import * as z from 'zod';
 import { containerOf, KIND_CATALOG, schoolOf } from '../catalog/catalog.ts';

@@ -1,4 +1,6 @@
-import { applyFix, GRADES, gradeOf, type Kind, measuresOf, NEEDS, type NeedId } from '@ivrak/core';
+import { gradeOf } from '@ivrak/core/coverage';
+import { GRADES, type Kind, measuresOf, NEEDS, type NeedId } from '@ivrak/core/model';
+import { applyFix } from '@ivrak/core/rules';
 import { Button, CloseButton } from '@mantine/core';
 import { useCatalog } from '../data/catalog.ts';
 import { price } from '../drawing/figures.ts';

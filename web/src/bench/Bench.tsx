@@ -1,5 +1,5 @@
 import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { type Kind, RUNGS, type Unit, type UnitId } from '@ivrak/core';
+import { type Kind, RUNGS, type Unit, type UnitId } from '@ivrak/core/model';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { catalogNow } from '../data/catalog.ts';

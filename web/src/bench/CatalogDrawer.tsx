@@ -1,5 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
-import { type Helpfulness, type Kind, measuresOf, NEEDS, type NeedId, previewAdd, RUNGS } from '@ivrak/core';
+import { type Helpfulness, previewAdd } from '@ivrak/core/coverage';
+import { type Kind, measuresOf, NEEDS, type NeedId, RUNGS } from '@ivrak/core/model';
 import { ActionIcon, Select, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { memo, type RefObject, useCallback, useDeferredValue, useMemo, useState } from 'react';

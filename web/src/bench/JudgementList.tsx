@@ -1,15 +1,5 @@
-import {
-  applyFix,
-  factsOf,
-  type OpenFinding,
-  RULES,
-  type SetAside,
-  type Severity,
-  type Sifted,
-  showDate,
-  withoutSetAside,
-  withSetAside,
-} from '@ivrak/core';
+import { type SetAside, showDate } from '@ivrak/core/model';
+import { applyFix, factsOf, type OpenFinding, RULES, type Severity, type Sifted, withoutSetAside, withSetAside } from '@ivrak/core/rules';
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { edit } from '../kit/draftStore.ts';

@@ -1,18 +1,17 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
+import type { NeedCoverage, RungCoverage } from '@ivrak/core/coverage';
 import {
   CONDITION_NAMES,
   type Kind,
   measuresOf,
   NEEDS,
-  type NeedCoverage,
   type PlainDate,
   RUNG_NAMES,
   type Rung,
-  type RungCoverage,
   showDate,
   type Unit,
   type UnitId,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
 import { memo } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';

@@ -1,5 +1,5 @@
 import { useDroppable } from '@dnd-kit/core';
-import { type Finding, runRules, siftFindings } from '@ivrak/core';
+import { type Finding, runRules, siftFindings } from '@ivrak/core/rules';
 import { type ReactNode, type RefObject, useMemo } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';

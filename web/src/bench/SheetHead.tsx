@@ -1,4 +1,4 @@
-import { classifyKit, showLacking } from '@ivrak/core';
+import { classifyKit, showLacking } from '@ivrak/core/coverage';
 import { ActionIcon } from '@mantine/core';
 import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import { useDeferredValue, useMemo } from 'react';

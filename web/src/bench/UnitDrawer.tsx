@@ -1,15 +1,15 @@
+import { gradeOf } from '@ivrak/core/coverage';
 import {
   CONDITION_NAMES,
   CONDITIONS,
   type Condition,
-  gradeOf,
   measuresOf,
   NEEDS,
   type NeedId,
   type PlainDate,
   showDate,
   type Unit,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
 import { IconArrowLeft, IconArrowRight, IconMinus, IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';

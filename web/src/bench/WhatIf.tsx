@@ -1,14 +1,14 @@
 import {
   type WhatIf as Answer,
-  casualtiesOf,
   isWorse,
   type NeedChange,
-  piecesLeft,
   showLacking,
   whatIfCasualties,
   whatIfLost,
   whatIfTogether,
-} from '@ivrak/core';
+} from '@ivrak/core/coverage';
+import { piecesLeft } from '@ivrak/core/model';
+import { casualtiesOf } from '@ivrak/core/needs';
 import { Checkbox, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { useKits } from '../data/queries.ts';

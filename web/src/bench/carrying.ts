@@ -1,5 +1,5 @@
 import type { DragMoveEvent } from '@dnd-kit/core';
-import type { Kind, UnitId } from '@ivrak/core';
+import type { Kind, UnitId } from '@ivrak/core/model';
 
 /** What is under the hand, and what it may be let go on. */
 export type Carried = { what: 'kind'; kind: Kind } | { what: 'unit'; unitId: UnitId; kind: Kind };

@@ -1,4 +1,4 @@
-import { NEEDS, type NeedId, type Rung, rungOf } from '@ivrak/core';
+import { NEEDS, type NeedId, type Rung, rungOf } from '@ivrak/core/model';
 import { create } from 'zustand';
 import type { Sort } from './catalogOrder.ts';
 

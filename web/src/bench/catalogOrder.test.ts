@@ -1,4 +1,5 @@
-import { KINDS, type NeedId, SCHOOLS } from '@ivrak/core';
+import { KINDS, SCHOOLS } from '@ivrak/core/catalog';
+import type { NeedId } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { type KindFilter, SORT_NAMES, type Sort, shownKinds, sortKinds } from './catalogOrder.ts';
 

@@ -1,4 +1,5 @@
-import { gradeOf, type Helpfulness, type Kind, measuresOf, NEEDS, type NeedId, RUNGS, type School } from '@ivrak/core';
+import { gradeOf, type Helpfulness } from '@ivrak/core/coverage';
+import { type Kind, measuresOf, NEEDS, type NeedId, RUNGS, type School } from '@ivrak/core/model';
 
 export interface Shown {
   kind: Kind;

@@ -1,4 +1,6 @@
-import { type CoverageProblem, type Helpfulness, type Kind, kindCatalog, rankKinds } from '@ivrak/core';
+import { kindCatalog } from '@ivrak/core/catalog';
+import { type CoverageProblem, type Helpfulness, rankKinds } from '@ivrak/core/coverage';
+import type { Kind } from '@ivrak/core/model';
 import { expose } from 'comlink';
 
 /** Asks coverage once for every kind: too much to do between a key and the frame that answers it. */

@@ -1,4 +1,4 @@
-import type { NeedId, UnitId } from '@ivrak/core';
+import type { NeedId, UnitId } from '@ivrak/core/model';
 import { create } from 'zustand';
 
 interface AlternativesStore {

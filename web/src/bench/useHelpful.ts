@@ -1,4 +1,5 @@
-import type { CoverageProblem, Helpfulness, Kind } from '@ivrak/core';
+import type { CoverageProblem, Helpfulness } from '@ivrak/core/coverage';
+import type { Kind } from '@ivrak/core/model';
 import { useEffect, useRef, useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';
 import { type LatestOnly, latestOnly, runWorker } from '../data/latest.ts';

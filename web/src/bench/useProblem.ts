@@ -1,4 +1,5 @@
-import { type CoverageProblem, type StockKit, skillsOf } from '@ivrak/core';
+import type { CoverageProblem, StockKit } from '@ivrak/core/coverage';
+import { skillsOf } from '@ivrak/core/model';
 import { useMemo } from 'react';
 import { useKit } from '../kit/KitContext.tsx';
 

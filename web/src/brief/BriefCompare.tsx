@@ -1,18 +1,8 @@
-import {
-  type Brief,
-  compareNeeds,
-  type DerivedNeed,
-  type Judgement,
-  judgeKit,
-  NEEDS,
-  type NeedDifference,
-  type NeedId,
-  type NeedState,
-  RUNGS,
-  rungOf,
-  type School,
-  TEMPLATES,
-} from '@ivrak/core';
+import { TEMPLATES } from '@ivrak/core/catalog';
+import type { NeedState } from '@ivrak/core/coverage';
+import { type Judgement, judgeKit } from '@ivrak/core/kit';
+import { type Brief, NEEDS, type NeedId, RUNGS, rungOf, type School } from '@ivrak/core/model';
+import { compareNeeds, type DerivedNeed, type NeedDifference } from '@ivrak/core/needs';
 import { Select, Switch } from '@mantine/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';

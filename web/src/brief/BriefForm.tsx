@@ -1,15 +1,5 @@
-import {
-  AGE_GROUP_NAMES,
-  AGE_GROUPS,
-  casualtiesOf,
-  LAYER_NAMES,
-  LAYERS,
-  type Layer,
-  showHours,
-  THREAT_NAMES,
-  THREATS,
-  type Threat,
-} from '@ivrak/core';
+import { AGE_GROUP_NAMES, AGE_GROUPS, LAYER_NAMES, LAYERS, type Layer, THREAT_NAMES, THREATS, type Threat } from '@ivrak/core/model';
+import { casualtiesOf, showHours } from '@ivrak/core/needs';
 import { Select, TextInput } from '@mantine/core';
 import { usePeople } from '../data/queries.ts';
 import { edit } from '../kit/draftStore.ts';

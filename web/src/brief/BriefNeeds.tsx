@@ -1,4 +1,6 @@
-import { type DerivedNeed, NEEDS, type NeedId, type NeedState, RUNG_NAMES, RUNGS, rungOf, showTerms } from '@ivrak/core';
+import type { NeedState } from '@ivrak/core/coverage';
+import { NEEDS, type NeedId, RUNG_NAMES, RUNGS, rungOf } from '@ivrak/core/model';
+import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { ActionIcon } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
 import { useState } from 'react';

@@ -1,4 +1,5 @@
-import { briefSummary, NEEDS, showDate } from '@ivrak/core';
+import { NEEDS, showDate } from '@ivrak/core/model';
+import { briefSummary } from '@ivrak/core/needs';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { useKit } from '../kit/KitContext.tsx';

@@ -1,4 +1,4 @@
-import { type Carer, SKILL_FACTS, SKILLS, type Skill, TRAINING_NAMES, TRAINING_SKILLS, TRAININGS, type Training } from '@ivrak/core';
+import { type Carer, SKILL_FACTS, SKILLS, type Skill, TRAINING_NAMES, TRAINING_SKILLS, TRAININGS, type Training } from '@ivrak/core/model';
 import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { usePeople } from '../data/queries.ts';

@@ -1,4 +1,5 @@
-import { type DerivedNeed, NEEDS, type Override, OverrideSchema, showTerms } from '@ivrak/core';
+import { NEEDS, type Override, OverrideSchema } from '@ivrak/core/model';
+import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { Button, Modal, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useKit } from '../kit/KitContext.tsx';

@@ -1,4 +1,4 @@
-import { NEEDS } from '@ivrak/core';
+import { NEEDS } from '@ivrak/core/model';
 import { Select } from '@mantine/core';
 import { Link } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';

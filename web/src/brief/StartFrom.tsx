@@ -1,4 +1,5 @@
-import { type Brief, TEMPLATES } from '@ivrak/core';
+import { TEMPLATES } from '@ivrak/core/catalog';
+import type { Brief } from '@ivrak/core/model';
 import { Button, Modal } from '@mantine/core';
 import { useState } from 'react';
 import { useKits } from '../data/queries.ts';

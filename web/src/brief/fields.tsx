@@ -1,4 +1,4 @@
-import type { Brief } from '@ivrak/core';
+import type { Brief } from '@ivrak/core/model';
 import { IconSquare, IconSquareCheckFilled } from '@tabler/icons-react';
 import { edit } from '../kit/draftStore.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';

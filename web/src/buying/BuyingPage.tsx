@@ -1,4 +1,4 @@
-import { type BuyingProblem, belowMinimum, buyingNeed, lessOnOrder, onOrder, type Wanted, withMinimums } from '@ivrak/core';
+import { type BuyingProblem, belowMinimum, buyingNeed, lessOnOrder, onOrder, type Wanted, withMinimums } from '@ivrak/core/buying';
 import { Checkbox, Switch } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';

@@ -1,4 +1,4 @@
-import { guessOfferMapping, OFFER_COLUMNS, type OfferMapping, readOfferRows } from '@ivrak/core';
+import { guessOfferMapping, OFFER_COLUMNS, type OfferMapping, readOfferRows } from '@ivrak/core/tables';
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { kindName, useCatalog } from '../data/catalog.ts';
@@ -8,7 +8,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 import type { Table } from '../ui/readTable.ts';
 import { TableSource } from '../ui/TableSource.tsx';
 
-type Offers = Parameters<typeof import('@ivrak/core').withOffers>[1];
+type Offers = Parameters<typeof import('@ivrak/core/tables').withOffers>[1];
 const MOST_MB = 1;
 const MOST_ROWS = 1000;
 const SHOWN = 60;

@@ -1,4 +1,6 @@
-import { freeId, type Offer, type OfferBook, OfferSchema, type SupplierTerms, withOffers } from '@ivrak/core';
+import { type Offer, type OfferBook, OfferSchema, type SupplierTerms } from '@ivrak/core/buying';
+import { freeId } from '@ivrak/core/catalog';
+import { withOffers } from '@ivrak/core/tables';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { kindName, useCatalog } from '../data/catalog.ts';

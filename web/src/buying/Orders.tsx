@@ -1,14 +1,6 @@
-import {
-  articleOf,
-  daysBetween,
-  type OrderLine,
-  openUnits,
-  orderFaults,
-  type PlainDate,
-  type Restock,
-  type ScanResult,
-  showDate,
-} from '@ivrak/core';
+import { type OrderLine, openUnits, orderFaults } from '@ivrak/core/buying';
+import { daysBetween, type PlainDate, type Restock, showDate } from '@ivrak/core/model';
+import { articleOf, type ScanResult } from '@ivrak/core/scan';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';

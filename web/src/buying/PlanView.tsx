@@ -1,16 +1,13 @@
 import {
-  addDays,
   allocatedMinor,
   type BuyingPlan,
   type BuyingProblem,
   crewShares,
-  NEEDS,
-  type NeedId,
   type Offer,
   orderFromPlan,
-  type Restock,
   type Wanted,
-} from '@ivrak/core';
+} from '@ivrak/core/buying';
+import { addDays, NEEDS, type NeedId, type Restock } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
 import { catalogNow, kindName } from '../data/catalog.ts';

@@ -1,4 +1,4 @@
-import type { BuyingPlan, BuyingProblem, OfferBook, Order, StoresMinimums } from '@ivrak/core';
+import type { BuyingPlan, BuyingProblem, OfferBook, Order, StoresMinimums } from '@ivrak/core/buying';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../data/client.ts';
 

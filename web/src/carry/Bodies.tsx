@@ -1,4 +1,6 @@
-import { type CarryKit, carryCheck, isAtHand, type Loadout, type LoadoutView, missingBearer, type Position, showWay } from '@ivrak/core';
+import { carryCheck } from '@ivrak/core/kit';
+import { type CarryKit, type LoadoutView, missingBearer } from '@ivrak/core/loadout';
+import { isAtHand, type Loadout, type Position, showWay } from '@ivrak/core/model';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { containerOf, useCatalog } from '../data/catalog.ts';
 import { type Moving, moving, type Place, SHEET, SPOTS } from './bodies.ts';

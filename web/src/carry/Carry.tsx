@@ -1,14 +1,6 @@
-import {
-  type Conditions,
-  freeId,
-  HANDS,
-  HANDS_NAMES,
-  type KitConflict,
-  kitConflicts,
-  type Loadout,
-  LoadoutSchema,
-  type LoadoutView,
-} from '@ivrak/core';
+import { freeId } from '@ivrak/core/catalog';
+import { type KitConflict, kitConflicts, type LoadoutView } from '@ivrak/core/loadout';
+import { type Conditions, HANDS, HANDS_NAMES, type Loadout, LoadoutSchema } from '@ivrak/core/model';
 import { ActionIcon, Button } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';

@@ -1,4 +1,5 @@
-import { type Loadout, type LoadoutView, NEEDS, OWN_ID } from '@ivrak/core';
+import { type LoadoutView, OWN_ID } from '@ivrak/core/loadout';
+import { type Loadout, NEEDS } from '@ivrak/core/model';
 import { grams } from '../drawing/figures.ts';
 import { limbHeadline, showSeconds } from './lanes.ts';
 

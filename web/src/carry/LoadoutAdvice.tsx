@@ -1,14 +1,5 @@
-import {
-  crowdedPositions,
-  type KitConflict,
-  kitsAlone,
-  type Loadout,
-  type LoadoutView,
-  NEEDS,
-  OWN_ID,
-  type Spares,
-  WEEKDAY_NAMES,
-} from '@ivrak/core';
+import { crowdedPositions, type KitConflict, kitsAlone, type LoadoutView, OWN_ID, type Spares, WEEKDAY_NAMES } from '@ivrak/core/loadout';
+import { type Loadout, NEEDS } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';

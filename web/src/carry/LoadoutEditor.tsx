@@ -1,15 +1,5 @@
-import {
-  BEARER_NAMES,
-  BEARERS,
-  type Bearer,
-  type CarriedKit,
-  isAtHand,
-  type KitConflict,
-  KitIdSchema,
-  type Loadout,
-  type LoadoutView,
-  missingBearer,
-} from '@ivrak/core';
+import { type KitConflict, type LoadoutView, missingBearer } from '@ivrak/core/loadout';
+import { BEARER_NAMES, BEARERS, type Bearer, type CarriedKit, isAtHand, KitIdSchema, type Loadout } from '@ivrak/core/model';
 import { Button, CloseButton, SegmentedControl, Select, Switch, TextInput } from '@mantine/core';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';

@@ -1,4 +1,6 @@
-import { byRung, type Loadout, type LoadoutView, RUNGS } from '@ivrak/core';
+import { byRung } from '@ivrak/core/coverage';
+import type { LoadoutView } from '@ivrak/core/loadout';
+import { type Loadout, RUNGS } from '@ivrak/core/model';
 import { RungStrip } from '../drawing/RungStrip.tsx';
 
 interface LoadoutListProps {

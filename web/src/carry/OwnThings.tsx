@@ -1,4 +1,5 @@
-import { freeId, GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, OWN_THINGS, type OwnThing } from '@ivrak/core';
+import { freeId, OWN_THINGS } from '@ivrak/core/catalog';
+import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, type OwnThing } from '@ivrak/core/model';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';

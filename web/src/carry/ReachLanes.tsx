@@ -1,4 +1,5 @@
-import { type Lane, type LoadoutView, NEEDS, OWN_ID } from '@ivrak/core';
+import { type Lane, type LoadoutView, OWN_ID } from '@ivrak/core/loadout';
+import { NEEDS } from '@ivrak/core/model';
 import { kindName } from '../data/catalog.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { laneShare, showSeconds, spread, TICKS } from './lanes.ts';

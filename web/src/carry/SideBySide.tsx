@@ -1,4 +1,5 @@
-import { type Loadout, LoadoutSchema, type LoadoutView, NEED_IDS, NEEDS, type NeedId } from '@ivrak/core';
+import type { LoadoutView } from '@ivrak/core/loadout';
+import { type Loadout, LoadoutSchema, NEED_IDS, NEEDS, type NeedId } from '@ivrak/core/model';
 import { CloseButton, Select } from '@mantine/core';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';

@@ -1,4 +1,4 @@
-import { type TakeLine, type TakenKit, takeList } from '@ivrak/core';
+import { type TakeLine, type TakenKit, takeList } from '@ivrak/core/loadout';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';

@@ -1,4 +1,4 @@
-import { REACH_FACTS, REACH_VALUES, type ReachChanges, type ReachValue } from '@ivrak/core';
+import { REACH_FACTS, REACH_VALUES, type ReachChanges, type ReachValue } from '@ivrak/core/reach';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';

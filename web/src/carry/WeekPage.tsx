@@ -1,4 +1,5 @@
-import { emptyWeek, kitConflicts, type Person, WEEKDAY_NAMES, WEEKDAYS, type Weekday, type WeekPlan, weekdayOf } from '@ivrak/core';
+import { kitConflicts, WEEKDAY_NAMES, weekdayOf } from '@ivrak/core/loadout';
+import { emptyWeek, type Person, WEEKDAYS, type Weekday, type WeekPlan } from '@ivrak/core/model';
 import { CloseButton, Select } from '@mantine/core';
 import { Link } from 'react-router';
 import { api } from '../data/client.ts';

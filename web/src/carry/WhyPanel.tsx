@@ -1,4 +1,6 @@
-import { type Loadout, type LoadoutView, measuredOf, measuredTimes, NEEDS, plainDate, type Reach, showDate } from '@ivrak/core';
+import type { LoadoutView } from '@ivrak/core/loadout';
+import { type Loadout, NEEDS, plainDate, showDate } from '@ivrak/core/model';
+import { measuredOf, measuredTimes, type Reach } from '@ivrak/core/reach';
 import { CloseButton } from '@mantine/core';
 import { Link } from 'react-router';
 import { kindName, positionOf } from '../data/catalog.ts';

@@ -1,4 +1,4 @@
-import { BODY_SPOTS } from '@ivrak/core';
+import { BODY_SPOTS } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { moving, nextPlace, type Place, SHEET, SPOTS } from './bodies.ts';
 

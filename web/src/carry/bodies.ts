@@ -1,4 +1,4 @@
-import type { BodySpot } from '@ivrak/core';
+import type { BodySpot } from '@ivrak/core/model';
 
 /** The figure's sheet: a front at the left, a back at the right. Units of the drawing. */
 export const SHEET = { wide: 300, high: 236 } as const;

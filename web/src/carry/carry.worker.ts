@@ -1,14 +1,13 @@
 import {
   type CarryWorld,
-  isAtHand,
-  type Loadout,
   type LoadoutView,
   leaveAtHome,
   loadoutProblem,
   loadoutView,
   type Scenario,
   type Spares,
-} from '@ivrak/core';
+} from '@ivrak/core/loadout';
+import { isAtHand, type Loadout } from '@ivrak/core/model';
 import { expose } from 'comlink';
 import { type CarryTold, type KnownThings, worldOf } from './carryData.ts';
 

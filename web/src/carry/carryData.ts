@@ -1,21 +1,7 @@
-import {
-  type CarryKit,
-  type CarryWorld,
-  type Container,
-  type Kind,
-  kindCatalog,
-  type Loadout,
-  type LoadoutKit,
-  loadoutKitOf,
-  measuredTimes,
-  type PlainDate,
-  type Position,
-  type ReachChangesRow,
-  type ReachTime,
-  reachPlan,
-  type School,
-  type WeekPlan,
-} from '@ivrak/core';
+import { kindCatalog } from '@ivrak/core/catalog';
+import { type CarryKit, type CarryWorld, type LoadoutKit, loadoutKitOf } from '@ivrak/core/loadout';
+import type { Container, Kind, Loadout, PlainDate, Position, ReachTime, School, WeekPlan } from '@ivrak/core/model';
+import { measuredTimes, type ReachChangesRow, reachPlan } from '@ivrak/core/reach';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../data/client.ts';
 

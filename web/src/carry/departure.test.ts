@@ -1,4 +1,4 @@
-import type { TakeLine } from '@ivrak/core';
+import type { TakeLine } from '@ivrak/core/loadout';
 import { describe, expect, it } from 'vitest';
 import { leaveLabel, onYouText } from './departure.ts';
 

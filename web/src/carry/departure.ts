@@ -1,4 +1,4 @@
-import type { TakeLine } from '@ivrak/core';
+import type { TakeLine } from '@ivrak/core/loadout';
 
 /** What the button of the take list says while something is left to tick: nobody confirms as whole what is not ready. */
 export function leaveLabel(take: readonly TakeLine[]): string {

@@ -1,4 +1,5 @@
-import type { CarryKit, Loadout, LoadoutView, Spares } from '@ivrak/core';
+import type { CarryKit, LoadoutView, Spares } from '@ivrak/core/loadout';
+import type { Loadout } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import type { CarryTold } from './carryData.ts';
 import { spareLines } from './spareLines.ts';

@@ -1,4 +1,4 @@
-import type { CarryKit, Spares } from '@ivrak/core';
+import type { CarryKit, Spares } from '@ivrak/core/loadout';
 
 export interface SpareLine {
   kind: string;

@@ -1,4 +1,5 @@
-import type { Loadout, LoadoutView, Spares } from '@ivrak/core';
+import type { LoadoutView, Spares } from '@ivrak/core/loadout';
+import type { Loadout } from '@ivrak/core/model';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';
 import { messageOf } from '../data/client.ts';

@@ -1,4 +1,6 @@
-import { gradeOf, type Loadout, type LoadoutView, type NeedId } from '@ivrak/core';
+import { gradeOf } from '@ivrak/core/coverage';
+import type { LoadoutView } from '@ivrak/core/loadout';
+import type { Loadout, NeedId } from '@ivrak/core/model';
 import { useMemo } from 'react';
 import { useCatalog } from '../data/catalog.ts';
 import { useStores } from '../data/queries.ts';

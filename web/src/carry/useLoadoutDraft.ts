@@ -1,4 +1,4 @@
-import type { Loadout } from '@ivrak/core';
+import type { Loadout } from '@ivrak/core/model';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { api } from '../data/client.ts';

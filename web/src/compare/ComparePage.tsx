@@ -1,4 +1,4 @@
-import { skillsOf } from '@ivrak/core';
+import { skillsOf } from '@ivrak/core/model';
 import { Button, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';

@@ -1,4 +1,6 @@
-import { NEEDS, type NeedCoverage, type NeedId, priceCheck, RUNGS, rungOf, showLacking } from '@ivrak/core';
+import { priceCheck } from '@ivrak/core/buying';
+import { type NeedCoverage, showLacking } from '@ivrak/core/coverage';
+import { NEEDS, type NeedId, RUNGS, rungOf } from '@ivrak/core/model';
 import { CloseButton } from '@mantine/core';
 import { mm, price, STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';

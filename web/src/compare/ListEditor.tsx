@@ -1,4 +1,5 @@
-import { CONTAINERS, type ContentList, ContentListSchema, freeId, priceCheck } from '@ivrak/core';
+import { type ContentList, ContentListSchema, priceCheck } from '@ivrak/core/buying';
+import { CONTAINERS, freeId } from '@ivrak/core/catalog';
 import { ActionIcon, Button, Modal, Select, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';

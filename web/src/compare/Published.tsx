@@ -1,4 +1,5 @@
-import { againstPublished, PUBLISHED_LISTS } from '@ivrak/core';
+import { againstPublished } from '@ivrak/core/buying';
+import { PUBLISHED_LISTS } from '@ivrak/core/catalog';
 import { Select } from '@mantine/core';
 import { useState } from 'react';
 import { useKit } from '../kit/KitContext.tsx';

@@ -1,15 +1,7 @@
-import {
-  BriefSchema,
-  type ContentList,
-  ContentListSchema,
-  deriveNeeds,
-  kindCatalog,
-  plainDate,
-  SCHOOLS,
-  type School,
-  type Unit,
-  UnitSchema,
-} from '@ivrak/core';
+import { type ContentList, ContentListSchema } from '@ivrak/core/buying';
+import { kindCatalog, SCHOOLS } from '@ivrak/core/catalog';
+import { BriefSchema, plainDate, type School, type Unit, UnitSchema } from '@ivrak/core/model';
+import { deriveNeeds } from '@ivrak/core/needs';
 import { describe, expect, it } from 'vitest';
 import { type Candidate, columnsOf, listCandidate, type Yardstick } from './columns.ts';
 

@@ -1,20 +1,8 @@
-import {
-  type ContentList,
-  type Coverage,
-  classifyKit,
-  coverage,
-  type DerivedNeed,
-  type KindCatalog,
-  type KitClassing,
-  kitMassG,
-  kitPriceMinor,
-  type Layer,
-  type PlainDate,
-  type School,
-  type Skill,
-  type Unit,
-  unitsOfList,
-} from '@ivrak/core';
+import { type ContentList, unitsOfList } from '@ivrak/core/buying';
+import { type Coverage, classifyKit, coverage, type KitClassing } from '@ivrak/core/coverage';
+import { kitMassG, kitPriceMinor } from '@ivrak/core/kit';
+import type { KindCatalog, Layer, PlainDate, School, Skill, Unit } from '@ivrak/core/model';
+import type { DerivedNeed } from '@ivrak/core/needs';
 import { containerOf } from '../data/catalog.ts';
 
 /** A kit or a list as it stands beside others: what it holds, and what it costs. */

@@ -1,4 +1,6 @@
-import { coverage, type DerivedNeed, kitCarry, kitFitProblem } from '@ivrak/core';
+import { coverage } from '@ivrak/core/coverage';
+import { kitCarry, kitFitProblem } from '@ivrak/core/kit';
+import type { DerivedNeed } from '@ivrak/core/needs';
 import { useEffect, useState } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { startFit } from '../kit/fitClient.ts';

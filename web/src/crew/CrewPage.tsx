@@ -1,4 +1,5 @@
-import { type PlacesPlan, plannedOn, SKILL_FACTS } from '@ivrak/core';
+import { plannedOn } from '@ivrak/core/loadout';
+import { type PlacesPlan, SKILL_FACTS } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';

@@ -1,4 +1,4 @@
-import { type Person, type PlacesPlan, SKILL_FACTS, showDate } from '@ivrak/core';
+import { type Person, type PlacesPlan, SKILL_FACTS, showDate } from '@ivrak/core/model';
 import { Button, Select } from '@mantine/core';
 import { Link, useSearchParams } from 'react-router';
 import { type CarryTold, useCarryTold } from '../carry/carryData.ts';

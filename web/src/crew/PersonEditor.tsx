@@ -1,4 +1,5 @@
-import { freeId, type Person, PersonIdSchema, SKILL_FACTS, SKILLS, type Skill } from '@ivrak/core';
+import { freeId } from '@ivrak/core/catalog';
+import { type Person, PersonIdSchema, SKILL_FACTS, SKILLS, type Skill } from '@ivrak/core/model';
 import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { api } from '../data/client.ts';

@@ -1,4 +1,5 @@
-import { freeId, PLAN_M, type PlacesPlan as Plan, SPOT_SORT_NAMES, SPOT_SORTS, type Spot, type SpotSort } from '@ivrak/core';
+import { freeId } from '@ivrak/core/catalog';
+import { PLAN_M, type PlacesPlan as Plan, SPOT_SORT_NAMES, SPOT_SORTS, type Spot, type SpotSort } from '@ivrak/core/model';
 import { Button, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';

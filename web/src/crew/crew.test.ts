@@ -1,4 +1,6 @@
-import { type CarryKit, PersonSchema, type PlacesPlan, PlacesPlanSchema, POSITIONS } from '@ivrak/core';
+import { POSITIONS } from '@ivrak/core/catalog';
+import type { CarryKit } from '@ivrak/core/loadout';
+import { PersonSchema, type PlacesPlan, PlacesPlanSchema } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { moveByKey } from './PlacesPlan.tsx';
 import { whereIs } from './whereIs.ts';

@@ -1,4 +1,4 @@
-import type { Person, PlacesPlan } from '@ivrak/core';
+import type { Person, PlacesPlan } from '@ivrak/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../data/client.ts';
 

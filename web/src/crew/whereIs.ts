@@ -1,4 +1,5 @@
-import type { CarryKit, Loadout, Person, PlacesPlan, Position } from '@ivrak/core';
+import type { CarryKit } from '@ivrak/core/loadout';
+import type { Loadout, Person, PlacesPlan, Position } from '@ivrak/core/model';
 
 export interface KitWhere {
   kit: CarryKit;

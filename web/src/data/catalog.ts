@@ -1,16 +1,5 @@
-import {
-  CONTAINERS,
-  type Container,
-  KINDS,
-  type Kind,
-  type KindCatalog,
-  type KitDraft,
-  kindCatalog,
-  POSITIONS,
-  type Position,
-  SCHOOLS,
-  type School,
-} from '@ivrak/core';
+import { CONTAINERS, KINDS, kindCatalog, POSITIONS, SCHOOLS } from '@ivrak/core/catalog';
+import type { Container, Kind, KindCatalog, KitDraft, Position, School } from '@ivrak/core/model';
 import { create } from 'zustand';
 
 /** Kinds, schools, containers and carry positions as this installation knows them: what is shipped, until the server has told what is its own. */

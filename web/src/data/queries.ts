@@ -1,4 +1,6 @@
-import type { ContentList, KitView, Person, PlacedUnit, PlainDate, Restock, UpkeepEvent } from '@ivrak/core';
+import type { ContentList } from '@ivrak/core/buying';
+import type { KitView, Person, PlacedUnit, PlainDate, Restock } from '@ivrak/core/model';
+import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type CatalogAnswer, useCatalog } from './catalog.ts';
 import { api } from './client.ts';

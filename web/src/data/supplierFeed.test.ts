@@ -1,4 +1,4 @@
-import { emptyBook } from '@ivrak/core';
+import { emptyBook } from '@ivrak/core/buying';
 import { describe, expect, it } from 'vitest';
 import { withFeed } from './supplierFeed.ts';
 

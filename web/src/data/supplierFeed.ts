@@ -1,4 +1,4 @@
-import type { Offer, OfferBook, SupplierTerms } from '@ivrak/core';
+import type { Offer, OfferBook, SupplierTerms } from '@ivrak/core/buying';
 
 /** An article of the suppliers' feed. */
 export interface SupplierArticle {

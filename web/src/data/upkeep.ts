@@ -1,4 +1,5 @@
-import type { HorizonRow, Inspection, Notice, PlainDate } from '@ivrak/core';
+import type { Inspection, Notice, PlainDate } from '@ivrak/core/model';
+import type { HorizonRow } from '@ivrak/core/upkeep';
 import { useQuery } from '@tanstack/react-query';
 import { api } from './client.ts';
 

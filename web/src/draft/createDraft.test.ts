@@ -1,4 +1,4 @@
-import { type Loadout, LoadoutSchema } from '@ivrak/core';
+import { type Loadout, LoadoutSchema } from '@ivrak/core/model';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { createLoadoutDraft } from '../carry/useLoadoutDraft.ts';
 import { ApiError } from '../data/client.ts';

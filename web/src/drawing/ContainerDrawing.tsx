@@ -1,4 +1,4 @@
-import type { Container } from '@ivrak/core';
+import type { Container } from '@ivrak/core/model';
 
 interface ContainerDrawingProps {
   container: Container | undefined;

@@ -1,4 +1,4 @@
-import { type Kind, type KindState, measuresOf } from '@ivrak/core';
+import { type Kind, type KindState, measuresOf } from '@ivrak/core/model';
 import { memo } from 'react';
 import { SHAPES } from './shapes.tsx';
 

@@ -1,4 +1,4 @@
-import { type KitSummary, RUNG_NAMES } from '@ivrak/core';
+import { type KitSummary, RUNG_NAMES } from '@ivrak/core/model';
 import { STATE_WORDS } from './figures.ts';
 import './rungStrip.css';
 

@@ -1,4 +1,4 @@
-import { CONTAINERS, KINDS } from '@ivrak/core';
+import { CONTAINERS, KINDS } from '@ivrak/core/catalog';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
 import { Caliper } from './Caliper.tsx';

@@ -1,4 +1,5 @@
-import { NEEDS, type NeedId, type NeedState } from '@ivrak/core';
+import type { NeedState } from '@ivrak/core/coverage';
+import { NEEDS, type NeedId } from '@ivrak/core/model';
 
 export const STATE_WORDS: Record<NeedState, string> = { off: 'not needed', gap: 'gap', thin: 'thin', held: 'held', full: 'full' };
 

@@ -1,4 +1,4 @@
-import type { DrawingId } from '@ivrak/core';
+import type { DrawingId } from '@ivrak/core/model';
 import type { ReactElement } from 'react';
 
 /** Ivrak's own drawings, one a class of thing, filling a box of w x h px. No marks of any maker, no protected emblem. */

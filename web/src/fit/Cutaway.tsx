@@ -1,4 +1,6 @@
-import { type FitResult, type Kind, MODULE_PREFIX, type PlacedItem } from '@ivrak/core';
+import type { FitResult, PlacedItem } from '@ivrak/core/fit';
+import { MODULE_PREFIX } from '@ivrak/core/kit';
+import type { Kind } from '@ivrak/core/model';
 import { IconLock, IconPin } from '@tabler/icons-react';
 import { useRef } from 'react';
 import { catalogNow, positionOf } from '../data/catalog.ts';

@@ -1,4 +1,4 @@
-import type { CarryRow } from '@ivrak/core';
+import type { CarryRow } from '@ivrak/core/kit';
 import { Button, Checkbox, Modal, Progress } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';

@@ -1,4 +1,6 @@
-import { type Container, type FitResult, MODULE_PREFIX, packingChanges } from '@ivrak/core';
+import { type FitResult, packingChanges } from '@ivrak/core/fit';
+import { MODULE_PREFIX } from '@ivrak/core/kit';
+import type { Container } from '@ivrak/core/model';
 import { Anchor, Button, Progress, Select } from '@mantine/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';

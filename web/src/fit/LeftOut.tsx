@@ -1,4 +1,4 @@
-import { measuresOf } from '@ivrak/core';
+import { measuresOf } from '@ivrak/core/model';
 import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';

@@ -1,4 +1,4 @@
-import { applyFitFix, type FitProposal } from '@ivrak/core';
+import { applyFitFix, type FitProposal } from '@ivrak/core/kit';
 import { Button, Progress } from '@mantine/core';
 import { useEffect } from 'react';
 import { mm } from '../drawing/figures.ts';

@@ -1,4 +1,4 @@
-import type { FitResult } from '@ivrak/core';
+import type { FitResult } from '@ivrak/core/fit';
 import { catalogNow, containerOf, positionOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { fillOf, frameOf, PAD, type RoomDrawing } from './frames.ts';

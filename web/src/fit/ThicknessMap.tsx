@@ -1,4 +1,5 @@
-import { type Container, type FitResult, thicknessMap, thicknessProfile } from '@ivrak/core';
+import { type FitResult, thicknessMap, thicknessProfile } from '@ivrak/core/fit';
+import type { Container } from '@ivrak/core/model';
 import { roomDrawings } from './frames.ts';
 
 const CELL_PX = 9;

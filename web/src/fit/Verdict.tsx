@@ -1,4 +1,4 @@
-import type { FitReason, FitResult } from '@ivrak/core';
+import type { FitReason, FitResult } from '@ivrak/core/fit';
 import { containerOf, kindName, positionOf } from '../data/catalog.ts';
 import { mm } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';

@@ -1,4 +1,5 @@
-import { BriefSchema, type Container, type FitItem, type KitDraft, nothingMadeReady, type PlacedItem } from '@ivrak/core';
+import type { FitItem, PlacedItem } from '@ivrak/core/fit';
+import { BriefSchema, type Container, type KitDraft, nothingMadeReady } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import {
   type Arranged,

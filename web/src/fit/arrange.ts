@@ -1,4 +1,5 @@
-import { type Container, type FitItem, type FitResult, type KitDraft, type Lock, laysOf, type PlacedItem } from '@ivrak/core';
+import { type FitItem, type FitResult, laysOf, type PlacedItem } from '@ivrak/core/fit';
+import type { Container, KitDraft, Lock } from '@ivrak/core/model';
 
 /** What can be refused, in words for the person who tried it. */
 export type Arranged = { ok: true; draft: KitDraft } | { ok: false; reason: string };

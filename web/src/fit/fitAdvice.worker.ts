@@ -1,14 +1,7 @@
-import {
-  type CarryRow,
-  type FitProposal,
-  type FitResult,
-  type FitWorld,
-  type Kind,
-  type KitDraft,
-  kindCatalog,
-  proposeFits,
-  whereCarried,
-} from '@ivrak/core';
+import { kindCatalog } from '@ivrak/core/catalog';
+import type { FitResult } from '@ivrak/core/fit';
+import { type CarryRow, type FitProposal, type FitWorld, proposeFits, whereCarried } from '@ivrak/core/kit';
+import type { Kind, KitDraft } from '@ivrak/core/model';
 import { expose } from 'comlink';
 
 /** What can be sent to a worker: the catalogue as a list. */

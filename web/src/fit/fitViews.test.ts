@@ -1,4 +1,4 @@
-import { FitProblemSchema, type FitResult, type PlacedItem, packFit } from '@ivrak/core';
+import { FitProblemSchema, type FitResult, type PlacedItem, packFit } from '@ivrak/core/fit';
 import { describe, expect, it } from 'vitest';
 import { reachOrder } from './reachOrder.ts';
 import { backToFront, visibleSpot } from './visibleSpot.ts';

@@ -1,4 +1,6 @@
-import { CONTAINERS, type Container, type FitResult } from '@ivrak/core';
+import { CONTAINERS } from '@ivrak/core/catalog';
+import type { FitResult } from '@ivrak/core/fit';
+import type { Container } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { frameOf, roomDrawings, scaleFor } from './frames.ts';
 

@@ -1,4 +1,5 @@
-import type { Container, FitResult, Kind } from '@ivrak/core';
+import type { FitResult } from '@ivrak/core/fit';
+import type { Container, Kind } from '@ivrak/core/model';
 
 /** Around every drawing, px. */
 export const PAD = 8;

@@ -1,4 +1,4 @@
-import type { FitProblem, FitResult } from '@ivrak/core';
+import type { FitProblem, FitResult } from '@ivrak/core/fit';
 
 export interface ReachEntry {
   id: string;

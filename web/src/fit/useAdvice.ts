@@ -1,4 +1,4 @@
-import type { CarryRow, FitProposal } from '@ivrak/core';
+import type { CarryRow, FitProposal } from '@ivrak/core/kit';
 import { proxy, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';

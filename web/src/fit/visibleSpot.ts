@@ -1,4 +1,4 @@
-import type { PlacedItem } from '@ivrak/core';
+import type { PlacedItem } from '@ivrak/core/fit';
 
 /** In the order of painting: what lies farther back first. */
 export const backToFront = (placed: readonly PlacedItem[]): PlacedItem[] => [...placed].sort((a, b) => a.zMm + a.dMm - (b.zMm + b.dMm));

@@ -1,14 +1,7 @@
-import {
-  type FitResult,
-  type Inspection,
-  type InspectionAnswer,
-  type InspectionStep,
-  inspectionSteps,
-  type KitView,
-  openSteps,
-  type PlainDate,
-  packOrder,
-} from '@ivrak/core';
+import type { FitResult } from '@ivrak/core/fit';
+import type { Inspection, InspectionAnswer, KitView, PlainDate } from '@ivrak/core/model';
+import { packOrder } from '@ivrak/core/staging';
+import { type InspectionStep, inspectionSteps, openSteps } from '@ivrak/core/upkeep';
 import { Progress } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';

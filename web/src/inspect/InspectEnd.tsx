@@ -1,4 +1,6 @@
-import { type Inspection, type InspectionStep, type KitView, weighIn } from '@ivrak/core';
+import type { Inspection, KitView } from '@ivrak/core/model';
+import { weighIn } from '@ivrak/core/staging';
+import type { InspectionStep } from '@ivrak/core/upkeep';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';

@@ -1,4 +1,4 @@
-import { type Inspection, type KitUpkeep, type KitView, showDate } from '@ivrak/core';
+import { type Inspection, type KitUpkeep, type KitView, showDate } from '@ivrak/core/model';
 import { Button, TextInput } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';

@@ -1,4 +1,6 @@
-import { type InspectionAnswer, type InspectionStep, type KitView, type PlainDate, readScan, showDate } from '@ivrak/core';
+import { type InspectionAnswer, type KitView, type PlainDate, showDate } from '@ivrak/core/model';
+import { readScan } from '@ivrak/core/scan';
+import type { InspectionStep } from '@ivrak/core/upkeep';
 import { Button, Switch, TextInput } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';

@@ -1,6 +1,6 @@
+import { freeId } from '@ivrak/core/catalog';
 import {
   type DrawingId,
-  freeId,
   GRADES,
   type Grade,
   type Kind,
@@ -15,7 +15,7 @@ import {
   SKILL_FACTS,
   SKILLS,
   type Skill,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';

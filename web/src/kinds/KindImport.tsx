@@ -1,4 +1,4 @@
-import { guessMapping, KIND_COLUMNS, type KindField, type KindMapping, type RowReport, readKindRows } from '@ivrak/core';
+import { guessMapping, KIND_COLUMNS, type KindField, type KindMapping, type RowReport, readKindRows } from '@ivrak/core/tables';
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';

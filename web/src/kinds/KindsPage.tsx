@@ -1,4 +1,6 @@
-import { KINDS, type Kind, kindRow, measuresOf, NEEDS, type NeedId } from '@ivrak/core';
+import { KINDS } from '@ivrak/core/catalog';
+import { type Kind, measuresOf, NEEDS, type NeedId } from '@ivrak/core/model';
+import { kindRow } from '@ivrak/core/tables';
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';

@@ -1,4 +1,4 @@
-import type { KitDraft } from '@ivrak/core';
+import type { KitDraft } from '@ivrak/core/model';
 import { Button, Modal } from '@mantine/core';
 import { kindName } from '../data/catalog.ts';
 import { draftOf, keepMine, takeTheirs, useDraft } from './draftStore.ts';

@@ -1,4 +1,4 @@
-import { showDate } from '@ivrak/core';
+import { showDate } from '@ivrak/core/model';
 import { ActionIcon } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { NavLink } from 'react-router';

@@ -1,4 +1,5 @@
-import { type Judgement, judgeKit, type KindCatalog, type KitDraft, type KitView, type PlainDate, type School } from '@ivrak/core';
+import { type Judgement, judgeKit } from '@ivrak/core/kit';
+import type { KindCatalog, KitDraft, KitView, PlainDate, School } from '@ivrak/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
 import { containerOf, schoolOf, useCatalog } from '../data/catalog.ts';

@@ -1,4 +1,5 @@
-import { casualtiesOf, NEEDS } from '@ivrak/core';
+import { NEEDS } from '@ivrak/core/model';
+import { casualtiesOf } from '@ivrak/core/needs';
 import { schoolOf } from '../data/catalog.ts';
 import { CAUTION } from '../ui/caution.ts';
 import { saveNow, useDraft } from './draftStore.ts';

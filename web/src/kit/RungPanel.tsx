@@ -1,4 +1,6 @@
-import { type DerivedNeed, NEEDS, type NeedCoverage, RUNG_NAMES, type ServedBy, showDate, showTerms, type Unit } from '@ivrak/core';
+import type { NeedCoverage, ServedBy } from '@ivrak/core/coverage';
+import { NEEDS, RUNG_NAMES, showDate, type Unit } from '@ivrak/core/model';
+import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { CloseButton } from '@mantine/core';
 import { useEffect } from 'react';
 import { catalogNow } from '../data/catalog.ts';

@@ -1,4 +1,4 @@
-import { RUNG_NAMES } from '@ivrak/core';
+import { RUNG_NAMES } from '@ivrak/core/model';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from './KitContext.tsx';
 import { useOpenRung } from './useOpenRung.ts';

@@ -1,4 +1,4 @@
-import { BriefSchema, KitIdSchema, type KitView, nothingMadeReady, plainUpkeep, UnitIdSchema } from '@ivrak/core';
+import { BriefSchema, KitIdSchema, type KitView, nothingMadeReady, plainUpkeep, UnitIdSchema } from '@ivrak/core/model';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { draftOf, edit, keepMine, openKit, redo, saveNow, sendOnLeave, sendTo, takeTheirs, undo, useDraft } from './draftStore.ts';
 import { aUnit } from './unitFixture.ts';

@@ -1,4 +1,4 @@
-import type { KitDraft, KitView, Unit, UnitId } from '@ivrak/core';
+import type { KitDraft, KitView, Unit, UnitId } from '@ivrak/core/model';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
 import { createDraft } from '../draft/createDraft.ts';

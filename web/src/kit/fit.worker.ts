@@ -1,4 +1,4 @@
-import { createFit, type FitProblem, type FitResult } from '@ivrak/core';
+import { createFit, type FitProblem, type FitResult } from '@ivrak/core/fit';
 import { expose } from 'comlink';
 
 const STEP = 60;

@@ -1,4 +1,4 @@
-import { bestFit, type FitProblem, type FitResult } from '@ivrak/core';
+import { bestFit, type FitProblem, type FitResult } from '@ivrak/core/fit';
 import { proxy, wrap } from 'comlink';
 import type { FitWorker } from './fit.worker.ts';
 

@@ -1,4 +1,4 @@
-import { type StoredUnit, StoredUnitSchema } from '@ivrak/core';
+import { type StoredUnit, StoredUnitSchema } from '@ivrak/core/model';
 
 /** A ready unit of which no lot is known, for tests. */
 export const aUnit = (id: string, kind: string, count = 1): StoredUnit =>

@@ -1,4 +1,5 @@
-import { BriefSchema, type Kind, type KitDraft, kindCatalog, nothingMadeReady, plainDate, UnitIdSchema } from '@ivrak/core';
+import { kindCatalog } from '@ivrak/core/catalog';
+import { BriefSchema, type Kind, type KitDraft, nothingMadeReady, plainDate, UnitIdSchema } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { moveBefore, moveBy, newUnit, withOneLess, withOneMore, withUnit } from './units.ts';
 

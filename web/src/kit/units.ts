@@ -1,4 +1,4 @@
-import { type Kind, type KindCatalog, type KitDraft, type Unit, type UnitId, UnitIdSchema } from '@ivrak/core';
+import { type Kind, type KindCatalog, type KitDraft, type Unit, type UnitId, UnitIdSchema } from '@ivrak/core/model';
 
 export const newUnitId = (): UnitId => UnitIdSchema.parse(crypto.randomUUID());
 

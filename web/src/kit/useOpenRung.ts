@@ -1,4 +1,4 @@
-import { RUNGS, type Rung } from '@ivrak/core';
+import { RUNGS, type Rung } from '@ivrak/core/model';
 import { useCallback } from 'react';
 import { useSearchParams } from 'react-router';
 

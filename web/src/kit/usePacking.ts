@@ -1,15 +1,6 @@
-import {
-  type CarryCheck,
-  defaultDecodes,
-  type FitProblem,
-  type FitResult,
-  fitFingerprint,
-  type Judgement,
-  type KitDraft,
-  type KitView,
-  kitCarry,
-  kitFitProblem,
-} from '@ivrak/core';
+import { defaultDecodes, type FitProblem, type FitResult } from '@ivrak/core/fit';
+import { type CarryCheck, fitFingerprint, type Judgement, kitCarry, kitFitProblem } from '@ivrak/core/kit';
+import type { KitDraft, KitView } from '@ivrak/core/model';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { catalogNow, containerOf, positionOf } from '../data/catalog.ts';
 import { api } from '../data/client.ts';

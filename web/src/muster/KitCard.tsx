@@ -1,4 +1,4 @@
-import { showDate } from '@ivrak/core';
+import { showDate } from '@ivrak/core/model';
 import { Link } from 'react-router';
 import { containerOf } from '../data/catalog.ts';
 import { type MusteredKit, usePeople } from '../data/queries.ts';

@@ -1,4 +1,4 @@
-import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core';
+import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
 import { UseButton } from '../app/UseButton.tsx';

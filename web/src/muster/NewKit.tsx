@@ -1,4 +1,5 @@
-import { defaultBrief, type KitDraft, type KitView, LAYER_NAMES, LAYERS, type Layer, nothingMadeReady, TEMPLATES } from '@ivrak/core';
+import { TEMPLATES } from '@ivrak/core/catalog';
+import { defaultBrief, type KitDraft, type KitView, LAYER_NAMES, LAYERS, type Layer, nothingMadeReady } from '@ivrak/core/model';
 import { Button, Modal, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';

@@ -1,4 +1,5 @@
-import type { PlainDate, Restock, UpkeepEvent } from '@ivrak/core';
+import type { PlainDate, Restock } from '@ivrak/core/model';
+import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { Link } from 'react-router';
 import { nextActions, shortDate, type UsedKit } from './actions.ts';
 

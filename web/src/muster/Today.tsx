@@ -1,4 +1,5 @@
-import { type PlainDate, WEEKDAY_NAMES, weekdayOf } from '@ivrak/core';
+import { WEEKDAY_NAMES, weekdayOf } from '@ivrak/core/loadout';
+import type { PlainDate } from '@ivrak/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api } from '../data/client.ts';

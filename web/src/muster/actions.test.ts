@@ -1,4 +1,5 @@
-import { plainDate, type Restock, type UpkeepEvent } from '@ivrak/core';
+import { plainDate, type Restock } from '@ivrak/core/model';
+import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { describe, expect, it } from 'vitest';
 import { readDate } from '../ui/readDate.ts';
 import { nextActions, shortDate } from './actions.ts';

@@ -1,4 +1,5 @@
-import { NEEDS, type PlainDate, type Restock, showDate, type UpkeepEvent } from '@ivrak/core';
+import { NEEDS, type PlainDate, type Restock, showDate } from '@ivrak/core/model';
+import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { kindName } from '../data/catalog.ts';
 
 export interface Action {

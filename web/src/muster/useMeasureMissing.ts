@@ -1,4 +1,5 @@
-import { fitFingerprint, judgeKit, kitFitProblem, type PlainDate } from '@ivrak/core';
+import { fitFingerprint, judgeKit, kitFitProblem } from '@ivrak/core/kit';
+import type { PlainDate } from '@ivrak/core/model';
 import { useEffect, useRef, useState } from 'react';
 import { catalogNow, containerOf, schoolOf } from '../data/catalog.ts';
 import { api } from '../data/client.ts';

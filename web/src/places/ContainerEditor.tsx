@@ -1,4 +1,5 @@
-import { type Compartment, type Container, ContainerSchema, freeId } from '@ivrak/core';
+import { freeId } from '@ivrak/core/catalog';
+import { type Compartment, type Container, ContainerSchema } from '@ivrak/core/model';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';

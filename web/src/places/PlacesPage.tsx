@@ -1,4 +1,5 @@
-import { CONTAINERS, type Container, POSITIONS, type Position } from '@ivrak/core';
+import { CONTAINERS, POSITIONS } from '@ivrak/core/catalog';
+import type { Container, Position } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { Link, useSearchParams } from 'react-router';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';

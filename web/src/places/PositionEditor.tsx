@@ -1,4 +1,5 @@
-import { BEARER_NAMES, BEARERS, BODY_SPOTS, type BodySpot, freeId, type Position, PositionSchema } from '@ivrak/core';
+import { freeId } from '@ivrak/core/catalog';
+import { BEARER_NAMES, BEARERS, BODY_SPOTS, type BodySpot, type Position, PositionSchema } from '@ivrak/core/model';
 import { Button, Checkbox, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';

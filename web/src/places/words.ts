@@ -1,4 +1,4 @@
-import type { Container, Position } from '@ivrak/core';
+import type { Container, Position } from '@ivrak/core/model';
 
 /** "right hand · not seated" */
 export const handsLine = ({ hands, onBody, seated }: Position): string =>

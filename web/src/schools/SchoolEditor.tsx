@@ -1,5 +1,5 @@
 import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
-import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, rungOf, type School, SchoolSchema, schoolIssues } from '@ivrak/core';
+import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, rungOf, type School, SchoolSchema, schoolIssues } from '@ivrak/core/model';
 import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconGripVertical, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';

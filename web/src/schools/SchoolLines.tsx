@@ -1,4 +1,4 @@
-import { NEEDS, type NeedId, RUNG_NAMES, rungOf, type School } from '@ivrak/core';
+import { NEEDS, type NeedId, RUNG_NAMES, rungOf, type School } from '@ivrak/core/model';
 import { kindName } from '../data/catalog.ts';
 
 /** A school's lines with a reason for each, to be read. */

@@ -1,4 +1,5 @@
-import { DISPUTES, EVIDENCE_NAMES, type School, slug } from '@ivrak/core';
+import { DISPUTES, EVIDENCE_NAMES, slug } from '@ivrak/core/catalog';
+import type { School } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';

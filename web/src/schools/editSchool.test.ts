@@ -1,4 +1,5 @@
-import { kindCatalog, NEED_IDS, SCHOOLS, type School, schoolIssues } from '@ivrak/core';
+import { kindCatalog, SCHOOLS } from '@ivrak/core/catalog';
+import { NEED_IDS, type School, schoolIssues } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { dropGrade, moveNeed, placeNeed, setGrade, setGradeWhy, setQuantity, setWhy } from './editSchool.ts';
 import { gradeLines } from './SchoolLines.tsx';

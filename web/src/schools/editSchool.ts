@@ -1,4 +1,4 @@
-import type { Grade, NeedId, School } from '@ivrak/core';
+import type { Grade, NeedId, School } from '@ivrak/core/model';
 
 /** Moves a need one place up or down the order; at the ends nothing changes. */
 export function moveNeed(school: School, need: NeedId, by: 1 | -1): School {

@@ -1,4 +1,5 @@
-import { isStepDone, STAGE_GROUP_NAMES, STAGE_GROUPS, type StageStep, showDate, stageSteps, tickOf, withTick } from '@ivrak/core';
+import { showDate } from '@ivrak/core/model';
+import { isStepDone, STAGE_GROUP_NAMES, STAGE_GROUPS, type StageStep, stageSteps, tickOf, withTick } from '@ivrak/core/staging';
 import { Button, Progress, Select, TextInput } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';

@@ -1,4 +1,6 @@
-import { freeId, type KitDraft, type KitView, type Module, modulePattern, showDate, type Unit } from '@ivrak/core';
+import { freeId } from '@ivrak/core/catalog';
+import { type KitDraft, type KitView, type Module, showDate, type Unit } from '@ivrak/core/model';
+import { modulePattern } from '@ivrak/core/stock';
 import { Button, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
 import { api, messageOf } from '../data/client.ts';

@@ -1,4 +1,5 @@
-import { type KitView, type Module, type ModuleGap, moduleGaps, modulePattern } from '@ivrak/core';
+import type { KitView, Module } from '@ivrak/core/model';
+import { type ModuleGap, moduleGaps, modulePattern } from '@ivrak/core/stock';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';

@@ -1,16 +1,8 @@
-import {
-  freeId,
-  isStepDone,
-  type KitDraft,
-  MODULE_PREFIX,
-  type Module,
-  modulePattern,
-  moduleStepPrefix,
-  RUNG_NAMES,
-  stageSteps,
-  type Unit,
-  withTick,
-} from '@ivrak/core';
+import { freeId } from '@ivrak/core/catalog';
+import { MODULE_PREFIX } from '@ivrak/core/kit';
+import { type KitDraft, type Module, RUNG_NAMES, type Unit } from '@ivrak/core/model';
+import { isStepDone, moduleStepPrefix, stageSteps, withTick } from '@ivrak/core/staging';
+import { modulePattern } from '@ivrak/core/stock';
 import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';

@@ -1,15 +1,8 @@
-import {
-  classifyKit,
-  type FitResult,
-  MODULE_PREFIX,
-  packOrder,
-  RUNG_NAMES,
-  RUNGS,
-  type Rung,
-  showDate,
-  skillsOf,
-  type Unit,
-} from '@ivrak/core';
+import { classifyKit } from '@ivrak/core/coverage';
+import type { FitResult } from '@ivrak/core/fit';
+import { MODULE_PREFIX } from '@ivrak/core/kit';
+import { RUNG_NAMES, RUNGS, type Rung, showDate, skillsOf, type Unit } from '@ivrak/core/model';
+import { packOrder } from '@ivrak/core/staging';
 import { Button, SegmentedControl } from '@mantine/core';
 import { useSearchParams } from 'react-router';
 import { containerOf, positionOf } from '../data/catalog.ts';

@@ -1,4 +1,5 @@
-import { LEAKING_KINDS, labelLines, leakBag, measuresOf, type PlainDate, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core';
+import { measuresOf, type PlainDate } from '@ivrak/core/model';
+import { LEAKING_KINDS, labelLines, leakBag, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core/staging';
 import { Button, SegmentedControl, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';

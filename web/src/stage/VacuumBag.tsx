@@ -1,4 +1,5 @@
-import { isOutside, packOrder, SLIT_MM, vacuumPlan } from '@ivrak/core';
+import { isOutside } from '@ivrak/core/kit';
+import { packOrder, SLIT_MM, vacuumPlan } from '@ivrak/core/staging';
 import { containerOf, kindName } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 

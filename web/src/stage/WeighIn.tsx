@@ -1,4 +1,6 @@
-import { changesBetween, judgeKit, weighIn } from '@ivrak/core';
+import { changesBetween } from '@ivrak/core/coverage';
+import { judgeKit } from '@ivrak/core/kit';
+import { weighIn } from '@ivrak/core/staging';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { containerOf, kindName } from '../data/catalog.ts';

@@ -1,4 +1,13 @@
-import { BriefSchema, type KitDraft, type Module, nothingMadeReady, plainDate, type Unit, UnitIdSchema, UnitSchema } from '@ivrak/core';
+import {
+  BriefSchema,
+  type KitDraft,
+  type Module,
+  nothingMadeReady,
+  plainDate,
+  type Unit,
+  UnitIdSchema,
+  UnitSchema,
+} from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { withPattern } from './ModuleActions.tsx';
 

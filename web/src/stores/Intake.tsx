@@ -1,4 +1,6 @@
-import { articleOf, intakeCondition, type PlacedUnit, type PlainDate, readScan, type ScanResult } from '@ivrak/core';
+import type { PlacedUnit, PlainDate } from '@ivrak/core/model';
+import { articleOf, readScan, type ScanResult } from '@ivrak/core/scan';
+import { intakeCondition } from '@ivrak/core/stock';
 import { Button, FileButton, Select, Switch, TextInput } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { catalogNow, kindName, useCatalog } from '../data/catalog.ts';

@@ -1,4 +1,4 @@
-import { type PlacedUnit, showDate } from '@ivrak/core';
+import { type PlacedUnit, showDate } from '@ivrak/core/model';
 import { Button, Checkbox, NumberInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';

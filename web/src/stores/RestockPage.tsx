@@ -1,4 +1,5 @@
-import { type Kind, NEEDS, pickList, type Restock, type StoredUse, showDate } from '@ivrak/core';
+import { type Kind, NEEDS, type Restock, type StoredUse, showDate } from '@ivrak/core/model';
+import { pickList } from '@ivrak/core/stock';
 import { Button } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import { guessIntakeMapping, INTAKE_COLUMNS, type IntakeMapping, readIntakeRows } from '@ivrak/core';
+import { guessIntakeMapping, INTAKE_COLUMNS, type IntakeMapping, readIntakeRows } from '@ivrak/core/tables';
 import { Button, Progress } from '@mantine/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { kindName, useCatalog } from '../data/catalog.ts';

@@ -1,4 +1,4 @@
-import type { PlacedUnit } from '@ivrak/core';
+import type { PlacedUnit } from '@ivrak/core/model';
 import { Button, TextInput } from '@mantine/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';

@@ -1,4 +1,5 @@
-import { isStepDone, type KitView, type StageStep, showDate, stageSteps, withTick } from '@ivrak/core';
+import { type KitView, showDate } from '@ivrak/core/model';
+import { isStepDone, type StageStep, stageSteps, withTick } from '@ivrak/core/staging';
 import { Button, Checkbox } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';

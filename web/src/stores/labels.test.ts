@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { addDays, gtinCheckDigitIsRight, KINDS, type PlacedUnit, plainDate, readScan } from '@ivrak/core';
+import { KINDS } from '@ivrak/core/catalog';
+import { addDays, type PlacedUnit, plainDate } from '@ivrak/core/model';
+import { gtinCheckDigitIsRight, readScan } from '@ivrak/core/scan';
 import bwip from 'bwip-js/node';
 import { describe, expect, it } from 'vitest';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';

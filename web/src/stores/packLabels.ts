@@ -1,4 +1,4 @@
-import type { PlacedUnit, PlainDate } from '@ivrak/core';
+import type { PlacedUnit, PlainDate } from '@ivrak/core/model';
 import type { MusteredKit } from '../data/queries.ts';
 
 /** Something that may get a label of our own: a spare, or a module of a kit. */

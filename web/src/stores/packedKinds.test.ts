@@ -1,4 +1,9 @@
-import { coverage, type FitResult, kitFitProblem, nothingMadeReady, packFit, packOrder, SCHOOLS } from '@ivrak/core';
+import { SCHOOLS } from '@ivrak/core/catalog';
+import { coverage } from '@ivrak/core/coverage';
+import { type FitResult, packFit } from '@ivrak/core/fit';
+import { kitFitProblem } from '@ivrak/core/kit';
+import { nothingMadeReady } from '@ivrak/core/model';
+import { packOrder } from '@ivrak/core/staging';
 import { describe, expect, it } from 'vitest';
 import { catalogNow, containerOf } from '../data/catalog.ts';
 import { aUnit } from '../kit/unitFixture.ts';

@@ -1,4 +1,7 @@
-import { type FitResult, type KitView, MODULE_PREFIX, packOrder, type StoredUse } from '@ivrak/core';
+import type { FitResult } from '@ivrak/core/fit';
+import { MODULE_PREFIX } from '@ivrak/core/kit';
+import type { KitView, StoredUse } from '@ivrak/core/model';
+import { packOrder } from '@ivrak/core/staging';
 import { containerOf } from '../data/catalog.ts';
 
 const isPacked = (value: unknown): value is { result: FitResult } =>

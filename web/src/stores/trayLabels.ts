@@ -1,4 +1,5 @@
-import { addDays, hibcCheckCharacter, type PlainDate } from '@ivrak/core';
+import { addDays, type PlainDate } from '@ivrak/core/model';
+import { hibcCheckCharacter } from '@ivrak/core/scan';
 
 export type TraySymbol = 'gs1datamatrix' | 'gs1-128' | 'qrcode' | 'hibcdatamatrix';
 

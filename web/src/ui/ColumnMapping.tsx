@@ -1,4 +1,4 @@
-import type { Column, Mapping } from '@ivrak/core';
+import type { Column, Mapping } from '@ivrak/core/tables';
 import { Select } from '@mantine/core';
 
 interface ColumnMappingProps<Field extends string> {

@@ -1,4 +1,4 @@
-import type { PlainDate } from '@ivrak/core';
+import type { PlainDate } from '@ivrak/core/model';
 import { TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { readDate } from './readDate.ts';

@@ -1,4 +1,5 @@
-import { type PlainDate, readScan, type ScanResult } from '@ivrak/core';
+import type { PlainDate } from '@ivrak/core/model';
+import { readScan, type ScanResult } from '@ivrak/core/scan';
 import { TextInput } from '@mantine/core';
 import { IconBarcode } from '@tabler/icons-react';
 import { forwardRef, useState } from 'react';

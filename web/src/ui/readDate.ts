@@ -1,4 +1,4 @@
-import { type PlainDate, toPlainDate } from '@ivrak/core';
+import { type PlainDate, toPlainDate } from '@ivrak/core/model';
 
 /** A date as it is typed off a packet: a day, or a month, which is good through its last day. Null: no such date. */
 export const readDate = (text: string): PlainDate | null => toPlainDate(text) ?? endOfMonth(text);

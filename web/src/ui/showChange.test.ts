@@ -1,4 +1,4 @@
-import type { NeedChange, NeedFigures } from '@ivrak/core';
+import type { NeedChange, NeedFigures } from '@ivrak/core/coverage';
 import { describe, expect, it } from 'vitest';
 import { showChange } from './showChange.ts';
 

@@ -1,4 +1,5 @@
-import { NEEDS, type NeedChange } from '@ivrak/core';
+import type { NeedChange } from '@ivrak/core/coverage';
+import { NEEDS } from '@ivrak/core/model';
 import { STATE_WORDS } from '../drawing/figures.ts';
 
 /** "seal: gap, 1 of 2 → held, 2 of 2" */

@@ -1,4 +1,5 @@
-import { HEAT_SENSITIVE, showDate } from '@ivrak/core';
+import { showDate } from '@ivrak/core/model';
+import { HEAT_SENSITIVE } from '@ivrak/core/rules';
 import { Button, FileButton, Modal, Select } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';

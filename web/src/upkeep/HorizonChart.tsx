@@ -1,4 +1,4 @@
-import type { PlainDate } from '@ivrak/core';
+import type { PlainDate } from '@ivrak/core/model';
 import { useComputedColorScheme } from '@mantine/core';
 import { CustomChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';

@@ -1,4 +1,5 @@
-import { type HorizonRow, NEEDS, type NeedId, type PlainDate, type Rung, showDate } from '@ivrak/core';
+import { NEEDS, type NeedId, type PlainDate, type Rung, showDate } from '@ivrak/core/model';
+import type { HorizonRow } from '@ivrak/core/upkeep';
 import { isAbout, sayOf, untilOf } from './horizonRows.ts';
 
 /** The horizon in words: what falls when, and by when to order. */

@@ -1,4 +1,4 @@
-import { showDate } from '@ivrak/core';
+import { showDate } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';

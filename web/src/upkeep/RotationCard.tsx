@@ -1,4 +1,4 @@
-import { daysBetween, showDate } from '@ivrak/core';
+import { daysBetween, showDate } from '@ivrak/core/model';
 import { Button, Modal } from '@mantine/core';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';

@@ -1,4 +1,5 @@
-import { type PlainDate, showDate, type UpkeepEvent } from '@ivrak/core';
+import { type PlainDate, showDate } from '@ivrak/core/model';
+import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';

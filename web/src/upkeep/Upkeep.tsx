@@ -1,6 +1,5 @@
 import {
   daysBetween,
-  type HorizonRow,
   NEED_IDS,
   NEEDS,
   type NeedId,
@@ -10,8 +9,8 @@ import {
   type Rung,
   rungOf,
   showDate,
-  type UpkeepEvent,
-} from '@ivrak/core';
+} from '@ivrak/core/model';
+import type { HorizonRow, UpkeepEvent } from '@ivrak/core/upkeep';
 import { SegmentedControl, Select } from '@mantine/core';
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';

@@ -1,4 +1,4 @@
-import { type HeatSample, HeatSampleSchema } from '@ivrak/core';
+import { type HeatSample, HeatSampleSchema } from '@ivrak/core/model';
 import type { Table } from '../ui/readTable.ts';
 
 export type HeatCsv = { ok: true; samples: HeatSample[] } | { ok: false; message: string };

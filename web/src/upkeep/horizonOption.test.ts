@@ -1,4 +1,4 @@
-import { plainDate } from '@ivrak/core';
+import { plainDate } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { chartHeight, heightOf, horizonOption, monthsApart } from './horizonOption.ts';
 import type { ChartRow } from './horizonRows.ts';

@@ -1,4 +1,4 @@
-import { daysBetween, type PlainDate } from '@ivrak/core';
+import { daysBetween, type PlainDate } from '@ivrak/core/model';
 import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemParams } from 'echarts';
 import type { EChartsOption } from 'echarts/types/dist/shared';
 import { type ChartRow, monthsIn } from './horizonRows.ts';

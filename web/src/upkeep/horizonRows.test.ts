@@ -1,4 +1,5 @@
-import { type HorizonRow, plainDate } from '@ivrak/core';
+import { plainDate } from '@ivrak/core/model';
+import type { HorizonRow } from '@ivrak/core/upkeep';
 import { describe, expect, it } from 'vitest';
 import { chartRow, monthsIn, sayOf } from './horizonRows.ts';
 

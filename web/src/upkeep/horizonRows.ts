@@ -1,4 +1,5 @@
-import { addDays, daysBetween, type HorizonRow, type NeedId, type PlainDate, RUNGS, type Rung, rungOf, showDate } from '@ivrak/core';
+import { addDays, daysBetween, type NeedId, type PlainDate, RUNGS, type Rung, rungOf, showDate } from '@ivrak/core/model';
+import type { HorizonRow } from '@ivrak/core/upkeep';
 
 export interface Bar {
   rung: Rung;

@@ -1,4 +1,4 @@
-import { LAYER_NAMES, LAYERS } from '@ivrak/core';
+import { LAYER_NAMES, LAYERS } from '@ivrak/core/model';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { type MusteredKit, useKits } from '../data/queries.ts';

@@ -1,4 +1,12 @@
-import { type CasualtyView, LIMB_NAMES, LIMBS, type Limb, SEAL_CHECK_MIN, TOURNIQUET_MARKS_H, type TourniquetClock } from '@ivrak/core';
+import {
+  type CasualtyView,
+  LIMB_NAMES,
+  LIMBS,
+  type Limb,
+  SEAL_CHECK_MIN,
+  TOURNIQUET_MARKS_H,
+  type TourniquetClock,
+} from '@ivrak/core/incident';
 import { clock, running } from './clock.ts';
 
 interface ClocksProps {

@@ -6,10 +6,9 @@ import {
   debriefSteps,
   FATE_NAMES,
   type Fate,
-  type KitView,
   type Lesson,
-  showDate,
-} from '@ivrak/core';
+} from '@ivrak/core/incident';
+import { type KitView, showDate } from '@ivrak/core/model';
 import { Button, Checkbox, NumberInput, Select } from '@mantine/core';
 import { useQueries, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';

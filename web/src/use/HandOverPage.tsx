@@ -8,7 +8,7 @@ import {
   showReading,
   VITAL_NAMES,
   type VitalSeries,
-} from '@ivrak/core';
+} from '@ivrak/core/incident';
 import { Button } from '@mantine/core';
 import { Link, useParams } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';

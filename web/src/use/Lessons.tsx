@@ -1,4 +1,5 @@
-import type { KitView, Lesson } from '@ivrak/core';
+import type { Lesson } from '@ivrak/core/incident';
+import type { KitView } from '@ivrak/core/model';
 import { Button, NumberInput, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';

@@ -1,4 +1,4 @@
-import { ALERTNESS_NAMES, type Counted, doneText, showReading, VITAL_NAMES, VITALS } from '@ivrak/core';
+import { ALERTNESS_NAMES, type Counted, doneText, showReading, VITAL_NAMES, VITALS } from '@ivrak/core/incident';
 import { useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { clock } from './clock.ts';

@@ -1,4 +1,4 @@
-import { ACT_NAMES, ACTS, type Act } from '@ivrak/core';
+import { ACT_NAMES, ACTS, type Act } from '@ivrak/core/incident';
 import { kindName } from '../data/catalog.ts';
 
 /** What a casualty's own kit most often holds, in the order of the rungs. */

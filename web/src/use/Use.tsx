@@ -1,15 +1,5 @@
-import {
-  casualtyNumbers,
-  casualtyView,
-  type KitId,
-  type KitView,
-  minutesSinceHelp,
-  piecesLeft,
-  piecesUsedOf,
-  RUNGS,
-  type StoredUnit,
-  type UseEntry,
-} from '@ivrak/core';
+import { casualtyNumbers, casualtyView, minutesSinceHelp, piecesUsedOf, type UseEntry } from '@ivrak/core/incident';
+import { type KitId, type KitView, piecesLeft, RUNGS, type StoredUnit } from '@ivrak/core/model';
 import { IconBulb, IconX } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';

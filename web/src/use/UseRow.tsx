@@ -1,4 +1,5 @@
-import { type StoredUnit, verbOf } from '@ivrak/core';
+import { verbOf } from '@ivrak/core/incident';
+import type { StoredUnit } from '@ivrak/core/model';
 import { catalogNow, kindName } from '../data/catalog.ts';
 import { clock } from './clock.ts';
 

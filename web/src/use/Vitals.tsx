@@ -1,4 +1,4 @@
-import { ALERTNESS, ALERTNESS_NAMES, showReading, type Trend, type UseEntry, VITAL_NAMES, VITALS } from '@ivrak/core';
+import { ALERTNESS, ALERTNESS_NAMES, showReading, type Trend, type UseEntry, VITAL_NAMES, VITALS } from '@ivrak/core/incident';
 import { useState } from 'react';
 import { clock } from './clock.ts';
 

@@ -1,4 +1,5 @@
-import { kindCatalog, UseEntrySchema } from '@ivrak/core';
+import { kindCatalog } from '@ivrak/core/catalog';
+import { UseEntrySchema } from '@ivrak/core/incident';
 import Papa from 'papaparse';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { useCatalog } from '../data/catalog.ts';

@@ -1,4 +1,4 @@
-import { type Counted, countedEntries, handOver, handOverText, VITALS } from '@ivrak/core';
+import { type Counted, countedEntries, handOver, handOverText, VITALS } from '@ivrak/core/incident';
 import { catalogNow } from '../data/catalog.ts';
 import { clock } from './clock.ts';
 import { entryText } from './LogLines.tsx';

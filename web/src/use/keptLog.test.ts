@@ -1,4 +1,4 @@
-import { type UseEntry, UseEntrySchema, UseLogSchema } from '@ivrak/core';
+import { type UseEntry, UseEntrySchema, UseLogSchema } from '@ivrak/core/incident';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { type KeptLog, keep, readKept, unsentOf, withServer } from './keptLog.ts';
 

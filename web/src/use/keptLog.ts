@@ -1,4 +1,4 @@
-import { mergeEntries, type UseEntry, type UseLog } from '@ivrak/core';
+import { mergeEntries, type UseEntry, type UseLog } from '@ivrak/core/incident';
 
 /** The log that this browser is writing, with the ids of what the server has of it. */
 export interface KeptLog extends UseLog {

@@ -1,4 +1,5 @@
-import { KitIdSchema, type UseEntry, UseEntrySchema } from '@ivrak/core';
+import { type UseEntry, UseEntrySchema } from '@ivrak/core/incident';
+import { KitIdSchema } from '@ivrak/core/model';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { unsentOf } from './keptLog.ts';
 

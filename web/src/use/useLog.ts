@@ -1,4 +1,5 @@
-import type { KitId, UseEntry, UseLog } from '@ivrak/core';
+import type { UseEntry, UseLog } from '@ivrak/core/incident';
+import type { KitId } from '@ivrak/core/model';
 import { create } from 'zustand';
 import { ApiError, api, OfflineError } from '../data/client.ts';
 import { type KeptLog, keep, letGo, readKept, unsentOf, withServer } from './keptLog.ts';

@@ -1,4 +1,4 @@
-import type { Debrief } from '@ivrak/core';
+import type { Debrief } from '@ivrak/core/incident';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../data/client.ts';
 import { type StoredLog, useUseLog } from './useLog.ts';

@@ -1,0 +1,30 @@
+export { againstPublished, type ContentList, ContentListSchema, priceCheck, unitsOfList } from './contentList.ts';
+export { buyingNeed, lessOnOrder, withMinimums } from './need.ts';
+export {
+  belowMinimum,
+  noMinimums,
+  type Order,
+  type OrderLine,
+  OrderSchema,
+  onOrder,
+  openUnits,
+  orderFaults,
+  orderFromPlan,
+  type StoresMinimums,
+  StoresMinimumsSchema,
+} from './order.ts';
+export {
+  type BuyingPlan,
+  type BuyingProblem,
+  BuyingProblemSchema,
+  buyingPlan,
+  emptyBook,
+  type Offer,
+  type OfferBook,
+  OfferBookSchema,
+  OfferSchema,
+  type Solver,
+  type SupplierTerms,
+  SupplierTermsSchema,
+} from './plan.ts';
+export { allocatedMinor, crewShares, type Wanted } from './shares.ts';

@@ -1,0 +1,16 @@
+export {
+  isStepDone,
+  LEAKING_KINDS,
+  moduleStepPrefix,
+  openedAgain,
+  STAGE_GROUP_NAMES,
+  STAGE_GROUPS,
+  type StageStep,
+  stageSteps,
+  tickOf,
+  withTick,
+} from './checklist.ts';
+export { packOrder } from './packOrder.ts';
+export { labelLines, leakBag, RepackLabelSchema, RepackSchema, repackPlan } from './repack.ts';
+export { SLIT_MM, vacuumPlan } from './vacuum.ts';
+export { weighIn } from './weighIn.ts';
