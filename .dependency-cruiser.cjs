@@ -3,7 +3,8 @@ const IO = '^(node:|fs$|path$|crypto$|child_process$|net$|worker_threads$)';
 
 module.exports = {
   forbidden: [
-    { name: 'core-stands-alone', severity: 'error', from: { path: '^core/' }, to: { path: '^(server|web|e2e)/' } },
+    { name: 'core-stands-alone', severity: 'error', from: { path: '^core/' }, to: { path: '^(contract|server|web|e2e)/' } },
+    { name: 'contract-on-core-alone', severity: 'error', from: { path: '^contract/' }, to: { path: '^(server|web|e2e)/' } },
     {
       name: 'core-is-pure',
       severity: 'error',
@@ -15,7 +16,7 @@ module.exports = {
     {
       name: 'core-by-its-door',
       severity: 'error',
-      from: { path: '^(server|web)/' },
+      from: { path: '^(contract|server|web)/' },
       to: { path: '^core/src/', pathNot: '^core/src/[^/]+/index\\.ts$' },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },

@@ -5,6 +5,8 @@ import { expect } from 'vitest';
 /** Only what will not come waits so long; a busy machine is slow, not wrong. */
 const PATIENCE_MS = 120_000;
 const QUIET_MS = 350;
+const TRIES = 5;
+const TRY_MS = 4000;
 const POLL_MS = 50;
 
 /** By accessible name, as read aloud; `role` narrows it down. */
@@ -106,19 +108,27 @@ export class Person {
     }
   }
 
-  /** Chooses from a list that opens on pressing. */
+  /** Chooses from a list that opens on pressing; a list that a redraw closed is opened again. */
   async choose(name, option) {
-    const field = await this.page.waitForSelector(by(name, 'combobox'), { visible: true });
-    await field.click();
     // In the list of this field: lists that are closed may hold entries of the same name.
-    const open = (node, text) => {
+    const entryOf = (node, text) => {
       const list = node.getAttribute('aria-expanded') === 'true' ? document.getElementById(node.getAttribute('aria-controls') ?? '') : null;
       return [...(list?.querySelectorAll('[role="option"]') ?? [])].find((one) => one.textContent?.trim() === text) ?? false;
     };
-    const entry = (await this.waitFor(open, field, option)).asElement();
-    await entry.asLocator().click();
-    // It takes the keys until it is closed.
-    await this.waitFor((node) => node.getAttribute('aria-expanded') !== 'true', field);
+    for (let attempt = 1; ; attempt += 1) {
+      const field = await this.page.waitForSelector(by(name, 'combobox'), { visible: true });
+      if (!(await field.evaluate((node) => node.getAttribute('aria-expanded') === 'true'))) await field.click();
+      const wait = { timeout: attempt < TRIES ? TRY_MS : PATIENCE_MS, polling: POLL_MS };
+      const entry = await this.page.waitForFunction(entryOf, wait, field, option).catch((error) => {
+        if (attempt === TRIES) throw error;
+        return null;
+      });
+      if (entry === null) continue;
+      await entry.asElement().asLocator().click();
+      // It takes the keys until it is closed.
+      await this.waitFor((node) => node.getAttribute('aria-expanded') !== 'true', field);
+      return;
+    }
   }
 
   async sees(words) {

@@ -15,7 +15,8 @@ async function newPerson() {
   return new Person(page);
 }
 /** The browser's own words about a server that is away are not errors of the page. */
-const otherErrors = (person) => person.errors.filter((message) => !/ERR_CONNECTION_REFUSED|Failed to load resource/.test(message));
+const otherErrors = (person) =>
+  person.errors.filter((message) => !/ERR_CONNECTION_REFUSED|Failed to load resource|when fetching the script/.test(message));
 
 beforeAll(async () => {
   server = await startServer();

@@ -21,7 +21,7 @@ export async function buildServer() {
     target: 'node20',
     packages: 'external',
     // A subpath is a folder of core, and its index is the door.
-    alias: { '@ivrak/core': './core/src' },
+    alias: { '@ivrak/core': './core/src', '@ivrak/contract': './contract/src/index.ts' },
     sourcemap: 'linked',
     logLevel: 'warning',
   });

@@ -6,7 +6,7 @@ import { ROOT } from './prepare.mjs';
 process.chdir(ROOT);
 const require = createRequire(import.meta.url);
 const rules = require('../.dependency-cruiser.cjs');
-const { output } = await cruise(['core/src', 'server/src', 'web/src'], {
+const { output } = await cruise(['core/src', 'contract/src', 'server/src', 'web/src'], {
   ...rules.options,
   ruleSet: { forbidden: rules.forbidden },
   validate: true,

@@ -47,7 +47,7 @@ function filesUnder(folder) {
 
 /** Changes whenever a source, a configuration or the lock file does; sizes and times are enough to tell. */
 function sourceStamp() {
-  const parts = ['core', 'server', 'web', 'scripts'].flatMap((folder) => filesUnder(join(ROOT, folder)));
+  const parts = ['core', 'contract', 'server', 'web', 'scripts'].flatMap((folder) => filesUnder(join(ROOT, folder)));
   const lines = [...parts, join(ROOT, 'package-lock.json')].map((path) => {
     const { size, mtimeMs } = statSync(path);
     return `${path} ${size} ${mtimeMs}`;

@@ -8,7 +8,7 @@ import { expect, it, onTestFinished } from 'vitest';
 function checkout() {
   const root = mkdtempSync(join(tmpdir(), 'ivrak-prepare-'));
   onTestFinished(() => rmSync(root, { recursive: true, force: true }));
-  for (const folder of ['scripts', 'core', 'server/dist', 'web/dist']) mkdirSync(join(root, folder), { recursive: true });
+  for (const folder of ['scripts', 'core', 'contract', 'server/dist', 'web/dist']) mkdirSync(join(root, folder), { recursive: true });
   cpSync(fileURLToPath(new URL('prepare.mjs', import.meta.url)), join(root, 'scripts/prepare.mjs'));
   writeFileSync(join(root, 'package-lock.json'), '{}');
   const build = `import { appendFileSync, writeFileSync } from 'node:fs';

@@ -2,10 +2,10 @@ import { type LoadoutView, loadoutKitOf, loadoutView } from '@ivrak/core/loadout
 import { emptyWeek, PersonIdSchema } from '@ivrak/core/model';
 import { measuredTimes, reachPlan } from '@ivrak/core/reach';
 import { describe, expect, it } from 'vitest';
-import { containerOf, KIND_CATALOG, positionsNow, schoolOf } from '../src/catalog/catalog.ts';
-import { issuesOf, withDemo } from './running.ts';
+import { issuesOf, withServer } from './running.ts';
 
-const call = withDemo();
+const running = withServer();
+const { call } = running;
 
 interface StoredLoadout {
   id: string;
@@ -50,12 +50,20 @@ describe('loadouts', () => {
   });
 
   it('come out the same in the browser, from what it is told', async () => {
+    const { catalog } = running.here;
     const told = (await call('get', '/api/carry')).body;
-    const kits = told.kits.flatMap((kit: Parameters<typeof loadoutKitOf>[0]) => loadoutKitOf(kit, schoolOf, containerOf) ?? []);
+    const kits = told.kits.flatMap(
+      (kit: Parameters<typeof loadoutKitOf>[0]) =>
+        loadoutKitOf(
+          kit,
+          (id) => catalog.school(id),
+          (id) => catalog.container(id),
+        ) ?? [],
+    );
     const world = {
       kits: new Map(kits.map((kit: { id: string }) => [kit.id, kit])) as Parameters<typeof loadoutView>[1]['kits'],
-      positions: new Map(positionsNow().map((one) => [one.id, one])),
-      catalog: KIND_CATALOG,
+      positions: new Map(catalog.positions().map((one) => [one.id, one])),
+      catalog: catalog.kinds,
       plan: reachPlan(told.plan.data),
       measured: measuredTimes(told.times),
       on: told.today,

@@ -6,8 +6,7 @@ import { type Kind, nothingMadeReady, type School } from '@ivrak/core/model';
 import { factsOf } from '@ivrak/core/rules';
 import { sql } from 'drizzle-orm';
 import type request from 'supertest';
-import { afterAll, describe, expect, it } from 'vitest';
-import { useCatalog } from '../src/catalog/catalog.ts';
+import { describe, expect, it } from 'vitest';
 import { openDb } from '../src/db/open.ts';
 import { findKit } from '../src/kits/store.ts';
 import { MIGRATIONS_FOLDER } from '../src/paths.ts';
@@ -16,7 +15,6 @@ import { TODAY } from './today.ts';
 
 const running = withServer();
 const { call } = running;
-afterAll(() => useCatalog({ kinds: [], schools: [], containers: [], positions: [] }));
 const catalog = async () =>
   (await call('get', '/api/catalog')).body as { kinds: Kind[]; schools: School[]; own: Record<string, Record<string, number>> };
 const pathsOf = (response: request.Response): string[] => response.body.issues?.map(({ path }: { path: string }) => path) ?? [];

@@ -35,6 +35,12 @@ it(`keeps every acknowledged write over ${KILLS} kills during writes`, async () 
       `after kill ${kill}`,
     ).toEqual([]);
     let isDead = false;
+    let taken = 0;
+    const enough = 1 + random.below(8);
+    let reached = () => {};
+    const isWriting = new Promise((resolve) => {
+      reached = resolve;
+    });
     const write = async () => {
       while (!isDead) {
         sent += 1;
@@ -46,11 +52,16 @@ it(`keeps every acknowledged write over ${KILLS} kills during writes`, async () 
           lot: `L${sent}`,
           expiresOn: '2028-01-31',
         }).catch(() => null);
-        if (answer?.status === 201 && (await answer.json().catch(() => null))?.id === id) acknowledged.push(id);
+        if (answer?.status !== 201 || (await answer.json().catch(() => null))?.id !== id) continue;
+        acknowledged.push(id);
+        taken += 1;
+        if (taken >= enough) reached();
       }
     };
     const writers = [write(), write(), write()];
-    await new Promise((resolve) => setTimeout(resolve, 150 + random.below(350)));
+    // Somewhere within the writes that follow, however fast this machine is.
+    await isWriting;
+    await new Promise((resolve) => setTimeout(resolve, random.below(40)));
     server.child.kill('SIGKILL');
     isDead = true;
     await Promise.all(writers);

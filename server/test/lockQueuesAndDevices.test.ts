@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { ExportFileSchema, endpoint } from '@ivrak/contract';
 import { FitProblemSchema } from '@ivrak/core/fit';
 import express from 'express';
 import { pino } from 'pino';
@@ -14,8 +15,8 @@ import { openDb } from '../src/db/open.ts';
 import { isNewDatabase } from '../src/demo/seed.ts';
 import { localOnly } from '../src/http/guard.ts';
 import { Problem, parseOr422, pathOf, problemHandler, unacceptable } from '../src/http/problem.ts';
-import { describeApi, mount, route } from '../src/http/route.ts';
-import { type ExportFile, ExportFileSchema, referenceIssues } from '../src/transfer/file.ts';
+import { describeApi, mount, serve } from '../src/http/route.ts';
+import { type ExportFile, referenceIssues } from '../src/transfer/file.ts';
 
 const silent = pino({ level: 'silent' });
 
@@ -132,26 +133,23 @@ describe('problems', () => {
 });
 
 describe('the description of the calls', () => {
-  const specs = [
-    route({
-      method: 'get',
-      path: '/api/things/:id',
-      summary: 'One thing',
-      query: z.object({ on: z.string().optional() }),
-      response: z.object({ id: z.string() }),
-      handle: ({ params }) => ({ id: params.id ?? '' }),
-    }),
-    route({
-      method: 'post',
-      path: '/api/things',
-      summary: 'Make',
-      status: 201,
-      body: z.object({ name: z.string().min(2) }),
-      response: z.object({ name: z.string(), who: z.string() }),
-      handle: ({ body, who }) => ({ name: body.name, who }),
-    }),
-  ];
-  const api = describeApi(specs, '1.2.3', z.object({ title: z.string() })) as {
+  const getThing = endpoint({
+    method: 'get',
+    path: '/api/things/:id',
+    summary: 'One thing',
+    query: z.object({ on: z.string().optional() }),
+    answer: z.object({ id: z.string() }),
+  });
+  const makeThing = endpoint({
+    method: 'post',
+    path: '/api/things',
+    summary: 'Make',
+    status: 201,
+    body: z.object({ name: z.string().min(2) }),
+    answer: z.object({ name: z.string(), who: z.string() }),
+  });
+  const served = [serve(getThing, ({ params }) => ({ id: params.id })), serve(makeThing, ({ body, who }) => ({ name: body.name, who }))];
+  const api = describeApi([getThing, makeThing], '1.2.3', z.object({ title: z.string() })) as {
     paths: Record<string, Record<string, { parameters: unknown[]; requestBody?: unknown; responses: Record<string, unknown> }>>;
     info: { version: string };
   };
@@ -172,7 +170,7 @@ describe('the description of the calls', () => {
   it('describes what is mounted', async () => {
     const app = express();
     app.use(express.json());
-    mount(app, specs);
+    mount(app, served);
     app.use(problemHandler(silent));
     expect((await request(app).get('/api/things/7')).body).toEqual({ id: '7' });
     const made = await request(app).post('/api/things').set('x-ivrak-person', 'ruth').send({ name: 'kit' });

@@ -1,12 +1,13 @@
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { plainDate } from '@ivrak/core/model';
 import { sql } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openDb } from '../src/db/open.ts';
 import { kits } from '../src/db/schema.ts';
 import { isNewDatabase, seedDemo } from '../src/demo/seed.ts';
+import { createInstallation } from '../src/installation/installation.ts';
+import { TODAY } from './today.ts';
 
 let folder = '';
 beforeEach(() => {
@@ -34,7 +35,7 @@ describe('a new database', () => {
 
   it('holds what was written when it is opened again', async () => {
     const first = await openDb(folder);
-    await seedDemo(first.db, plainDate('2026-11-25'));
+    await seedDemo(await createInstallation(first, () => TODAY));
     const there = await first.db.select({ id: kits.id }).from(kits).orderBy(kits.id);
     await first.close();
     const again = await openDb(folder);

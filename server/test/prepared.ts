@@ -7,6 +7,7 @@ import type { TestProject } from 'vitest/node';
 import { buildServer } from '../../scripts/build-server.mjs';
 import { openDb } from '../src/db/open.ts';
 import { seedDemo } from '../src/demo/seed.ts';
+import { createInstallation } from '../src/installation/installation.ts';
 import { TODAY } from './today.ts';
 
 declare module 'vitest' {
@@ -22,7 +23,7 @@ export default async function prepare(project: TestProject): Promise<() => void>
   const folder = mkdtempSync(join(tmpdir(), 'ivrak-tests-'));
   const file = join(folder, 'demo.tar');
   const open = await openDb(null);
-  await seedDemo(open.db, TODAY);
+  await seedDemo(await createInstallation(open, () => TODAY));
   const client = (open.db as unknown as { $client: PGlite }).$client; // the embedded driver's own handle
   writeFileSync(file, Buffer.from(await (await client.dumpDataDir('none')).arrayBuffer()));
   await open.close();

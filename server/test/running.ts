@@ -4,16 +4,16 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, inject } from 'vitest';
 import { createApp } from '../src/app/app.ts';
-import { loadCatalog } from '../src/catalog/catalog.ts';
 import { startQueues } from '../src/compute/queues.ts';
 import { type OpenDb, openDb } from '../src/db/open.ts';
-import { loadHeat } from '../src/heat/heat.ts';
+import { createInstallation, type Installation } from '../src/installation/installation.ts';
 import { TODAY } from './today.ts';
 
 export type Method = 'get' | 'post' | 'put' | 'delete' | 'patch';
 
 export interface RunningDemo {
   open: OpenDb;
+  here: Installation;
   app: Express;
   /** Sends a call as a local browser would. */
   call: (method: Method, path: string, body?: unknown) => request.Test;
@@ -24,15 +24,8 @@ export function withServer(): RunningDemo {
   const running: Partial<RunningDemo> = {};
   beforeAll(async () => {
     running.open = await openDb(null, { contents: new Blob([await readFile(inject('demoDump'))]) });
-    await loadCatalog(running.open.db);
-    await loadHeat(running.open.db);
-    running.app = createApp({
-      db: running.open.db,
-      describeDb: running.open.describe,
-      log: pino({ level: 'silent' }),
-      today: () => TODAY,
-      queues: startQueues(),
-    });
+    running.here = await createInstallation(running.open, () => TODAY);
+    running.app = createApp(running.here, { log: pino({ level: 'silent' }), queues: startQueues() });
   });
   afterAll(() => running.open?.close());
   running.call = (method, path, body) => {

@@ -2,12 +2,11 @@ import type { Server } from 'node:http';
 import { resolve } from 'node:path';
 import { type PlainDate, toPlainDate } from '@ivrak/core/model';
 import { pino } from 'pino';
-import { loadCatalog } from '../catalog/catalog.ts';
 import { startQueues } from '../compute/queues.ts';
 import { FolderInUseError } from '../db/lock.ts';
 import { openDb } from '../db/open.ts';
 import { isNewDatabase, seedDemo } from '../demo/seed.ts';
-import { loadHeat } from '../heat/heat.ts';
+import { createInstallation } from '../installation/installation.ts';
 import { DEFAULT_DATA_FOLDER } from '../paths.ts';
 import { createApp } from './app.ts';
 
@@ -39,14 +38,14 @@ async function main(): Promise<void> {
   const port = portOf(process.env.PORT);
   const today = dayOf(process.env.IVRAK_TODAY);
   const folder = resolve(process.env.IVRAK_DATA || DEFAULT_DATA_FOLDER);
-  const { db, describe, close } = await openDb(folder);
+  const open = await openDb(folder);
+  const { db, close } = open;
   const stopper = stopOnSignals(close);
   const isNew = await isNewDatabase(db);
-  if (isNew && !process.argv.includes('--empty')) await seedDemo(db, today());
+  const here = await createInstallation(open, today);
+  if (isNew && !process.argv.includes('--empty')) await seedDemo(here);
   const queues = startQueues();
-  await loadCatalog(db);
-  await loadHeat(db);
-  const app = createApp({ db, describeDb: describe, log, today, queues });
+  const app = createApp(here, { log, queues });
   await new Promise<void>((done, fail) => {
     stopper.server = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done()));
   }).catch(async (error: unknown) => {

@@ -1,16 +1,17 @@
-import { type Container, ContainerSchema, type Position, PositionSchema } from '@ivrak/core/model';
+import * as contract from '@ivrak/contract';
+import type { Container, Position } from '@ivrak/core/model';
 import { and, eq, isNull } from 'drizzle-orm';
-import * as z from 'zod';
-import type { Db, Tx } from '../db/open.ts';
+import type { Tx } from '../db/open.ts';
 import { kits, ownContainers, ownPositions } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
-import { type RouteSpec, route } from '../http/route.ts';
+import { type Served, serve } from '../http/route.ts';
+import type { Installation } from '../installation/installation.ts';
 import { removeRow, writeRow } from '../records/customRecords.ts';
-import { isShippedContainer, isShippedPosition, loadCatalog } from './catalog.ts';
 
-interface PlaceSort<T> {
+type PlaceRecord = Container | Position;
+
+interface PlaceSort {
   noun: 'container' | 'position';
-  schema: z.ZodType<T>;
   table: typeof ownContainers | typeof ownPositions;
   /** What names it in a kit. */
   field: 'containerId' | 'positionId';
@@ -20,63 +21,58 @@ interface PlaceSort<T> {
 }
 
 /** Containers and carry positions that were measured here: added, changed, taken away. Shipped ones stay as they are. */
-export const placeRoutes = (db: Db): RouteSpec[] => [
-  ...routesFor<Container>(db, {
+export function placeRoutes(here: Installation): Served[] {
+  const container: PlaceSort = {
     noun: 'container',
-    schema: ContainerSchema,
     table: ownContainers,
     field: 'containerId',
-    isShipped: isShippedContainer,
+    isShipped: (id) => here.catalog.containerShelf.isShipped(id),
     fallback: 'hard-case',
-  }),
-  ...routesFor<Position>(db, {
+  };
+  const position: PlaceSort = {
     noun: 'position',
-    schema: PositionSchema,
     table: ownPositions,
     field: 'positionId',
-    isShipped: isShippedPosition,
+    isShipped: (id) => here.catalog.positionShelf.isShipped(id),
     fallback: 'wall-box',
-  }),
-];
-
-function routesFor<T extends { id: string }>(db: Db, sort: PlaceSort<T>): RouteSpec[] {
-  const { noun, schema, table } = sort;
+  };
   return [
-    route({
-      method: 'put',
-      path: `/api/${noun}s/:id`,
-      summary: `Add or change a ${noun} of one’s own; shipped ones stay as they are`,
-      body: z.object({ version: z.number().int().positive().nullable(), data: schema }),
-      response: z.object({ data: schema, version: z.number() }),
-      handle: async ({ params, body: { data, version }, who }) => {
-        if (data.id !== params.id) throw unacceptable([{ path: 'data.id', message: `must be "${params.id}", as in the address` }]);
-        if (sort.isShipped(data.id))
-          throw unacceptable([{ path: 'data.id', message: `is a shipped ${noun}: give yours an id of its own` }]);
-        const row = await db.transaction((tx) => writeRow(tx, { table, noun, who, data, version }));
-        await loadCatalog(db);
-        return { data: row.data, version: row.version };
-      },
-    }),
-    route({
-      method: 'delete',
-      path: `/api/${noun}s/:id`,
-      summary: `Take a ${noun} of one’s own away; refused while a kit names it`,
-      query: z.object({ version: z.coerce.number().int().positive() }),
-      response: z.object({ removed: z.string() }),
-      handle: async ({ params, query, who }) => {
-        const id = params.id ?? '';
-        await db.transaction(async (tx) => {
-          await refuseInUse(tx, sort, id);
-          await removeRow(tx, { table, noun, who, id, version: query.version });
-        });
-        await loadCatalog(db);
-        return { removed: id };
-      },
-    }),
+    serve(contract.saveContainer, ({ params, body, who }) => save(here, container, { id: params.id, who, ...body })),
+    serve(contract.deleteContainer, ({ params, query, who }) => remove(here, container, { id: params.id, who, ...query })),
+    serve(contract.savePosition, ({ params, body, who }) => save(here, position, { id: params.id, who, ...body })),
+    serve(contract.deletePosition, ({ params, query, who }) => remove(here, position, { id: params.id, who, ...query })),
   ];
 }
 
-async function refuseInUse(tx: Tx, { field, fallback }: Pick<PlaceSort<unknown>, 'field' | 'fallback'>, id: string): Promise<void> {
+interface Saved<T extends PlaceRecord> {
+  id: string;
+  who: string;
+  data: T;
+  version: number | null;
+}
+
+async function save<T extends PlaceRecord>(
+  here: Installation,
+  { noun, table, isShipped }: PlaceSort,
+  { id, who, data, version }: Saved<T>,
+) {
+  if (data.id !== id) throw unacceptable([{ path: 'data.id', message: `must be "${id}", as in the address` }]);
+  if (isShipped(data.id)) throw unacceptable([{ path: 'data.id', message: `is a shipped ${noun}: give yours an id of its own` }]);
+  const row = await here.db.transaction((tx) => writeRow(tx, { table, noun, who, data, version }));
+  await here.catalog.load(here.db);
+  return { data: row.data, version: row.version };
+}
+
+async function remove(here: Installation, sort: PlaceSort, { id, who, version }: { id: string; who: string; version: number }) {
+  await here.db.transaction(async (tx) => {
+    await refuseInUse(tx, sort, id);
+    await removeRow(tx, { table: sort.table, noun: sort.noun, who, id, version });
+  });
+  await here.catalog.load(here.db);
+  return { removed: id };
+}
+
+async function refuseInUse(tx: Tx, { field, fallback }: PlaceSort, id: string): Promise<void> {
   const users = await tx
     .select({ name: kits.name })
     .from(kits)

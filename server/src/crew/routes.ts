@@ -1,93 +1,59 @@
-import { emptyPlaces, KitIdSchema, PersonSchema, PlacesPlanSchema, SKILL_FACTS } from '@ivrak/core/model';
+import * as contract from '@ivrak/contract';
+import { StoredPersonSchema } from '@ivrak/contract';
+import { emptyPlaces, KitIdSchema, type PersonSchema, PlacesPlanSchema, SKILL_FACTS } from '@ivrak/core/model';
 import { and, asc, eq, isNull } from 'drizzle-orm';
-import * as z from 'zod';
+import type * as z from 'zod';
 import { note } from '../db/journal.ts';
-import type { Db, Tx } from '../db/open.ts';
+import type { Tx } from '../db/open.ts';
 import { kits, loadouts, people, plans, weekPlans } from '../db/schema.ts';
 import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
-import { type RouteSpec, route } from '../http/route.ts';
+import { type Served, serve } from '../http/route.ts';
+import type { Installation } from '../installation/installation.ts';
 import { writeRow } from '../records/customRecords.ts';
 
-const VersionSchema = z.number().int().positive();
-const StoredPersonSchema = PersonSchema.extend({ version: VersionSchema });
-const StoredPlacesSchema = z.object({ data: PlacesPlanSchema, version: VersionSchema.nullable() });
-
-export const crewRoutes = (db: Db): RouteSpec[] => [
-  route({
-    method: 'get',
-    path: '/api/people',
-    summary: 'The crew: who is trained for what, and who has been told of which kit',
-    response: z.object({ people: z.array(StoredPersonSchema) }),
-    handle: async () => ({
-      people: (await db.select().from(people).orderBy(asc(people.name))).map((row) => StoredPersonSchema.parse(row)),
-    }),
+export const crewRoutes = (here: Installation): Served[] => [
+  serve(contract.listPeople, async () => ({
+    people: (await here.db.select().from(people).orderBy(asc(people.name))).map((row) => StoredPersonSchema.parse(row)),
+  })),
+  serve(contract.savePerson, async ({ params, body: { version, data }, who }) => {
+    const issues: Issue[] = [];
+    if (data.id !== params.id) issues.push({ path: 'data.id', message: `must be "${params.id}", as in the address` });
+    for (const [index, skill] of data.authorised.entries()) {
+      if (!SKILL_FACTS[skill].needsAuthority)
+        issues.push({ path: `data.authorised.${index}`, message: `${SKILL_FACTS[skill].name} needs no authority` });
+      if (!data.skills.includes(skill)) issues.push({ path: `data.authorised.${index}`, message: 'must be among the skills, too' });
+    }
+    const known = new Set((await here.db.select({ id: kits.id }).from(kits)).map(({ id }) => id));
+    for (const [index, id] of data.told.entries())
+      if (!known.has(id)) issues.push({ path: `data.told.${index}`, message: `there is no kit "${id}"` });
+    if (issues.length > 0) throw unacceptable(issues);
+    return here.db.transaction((tx) => writePerson(tx, data, version, who));
   }),
-  route({
-    method: 'put',
-    path: '/api/people/:id',
-    summary: 'Add or change somebody of the crew',
-    body: z.object({ version: VersionSchema.nullable(), data: PersonSchema }),
-    response: StoredPersonSchema,
-    handle: async ({ params, body: { version, data }, who }) => {
-      const issues: Issue[] = [];
-      if (data.id !== params.id) issues.push({ path: 'data.id', message: `must be "${params.id}", as in the address` });
-      for (const [index, skill] of data.authorised.entries()) {
-        if (!SKILL_FACTS[skill].needsAuthority)
-          issues.push({ path: `data.authorised.${index}`, message: `${SKILL_FACTS[skill].name} needs no authority` });
-        if (!data.skills.includes(skill)) issues.push({ path: `data.authorised.${index}`, message: 'must be among the skills, too' });
+  serve(contract.deletePerson, async ({ params, query, who }) => {
+    const id = params.id;
+    await here.db.transaction((tx) => removePerson(tx, id, query.version, who));
+    return { removed: id };
+  }),
+  serve(contract.getPlaces, async () => {
+    const [row] = await here.db.select().from(plans).where(eq(plans.id, 'places'));
+    return row === undefined ? { data: emptyPlaces(), version: null } : { data: PlacesPlanSchema.parse(row.data), version: row.version };
+  }),
+  serve(contract.savePlaces, async ({ body: { data, version }, who }) => {
+    const known = new Set((await here.db.select({ id: kits.id }).from(kits)).map(({ id }) => KitIdSchema.parse(id)));
+    const issues: Issue[] = [];
+    const seen = new Set<string>();
+    for (const [index, spot] of data.spots.entries()) {
+      if (data.spots.findIndex(({ id }) => id === spot.id) !== index)
+        issues.push({ path: `data.spots.${index}.id`, message: 'stands twice' });
+      for (const [line, id] of spot.kitIds.entries()) {
+        const path = `data.spots.${index}.kitIds.${line}`;
+        if (!known.has(id)) issues.push({ path, message: `there is no kit "${id}"` });
+        if (seen.has(id)) issues.push({ path, message: 'a kit is in one place at a time: it stands at another, too' });
+        seen.add(id);
       }
-      const known = new Set((await db.select({ id: kits.id }).from(kits)).map(({ id }) => id));
-      for (const [index, id] of data.told.entries())
-        if (!known.has(id)) issues.push({ path: `data.told.${index}`, message: `there is no kit "${id}"` });
-      if (issues.length > 0) throw unacceptable(issues);
-      return db.transaction((tx) => writePerson(tx, data, version, who));
-    },
-  }),
-  route({
-    method: 'delete',
-    path: '/api/people/:id',
-    summary: 'Take somebody out of the crew; refused while a kit or a loadout is theirs',
-    query: z.object({ version: z.coerce.number().int().positive() }),
-    response: z.object({ removed: z.string() }),
-    handle: async ({ params, query, who }) => {
-      const id = params.id ?? '';
-      await db.transaction((tx) => removePerson(tx, id, query.version, who));
-      return { removed: id };
-    },
-  }),
-  route({
-    method: 'get',
-    path: '/api/places',
-    summary: 'The plan of places: where kits are kept',
-    response: StoredPlacesSchema,
-    handle: async () => {
-      const [row] = await db.select().from(plans).where(eq(plans.id, 'places'));
-      return row === undefined ? { data: emptyPlaces(), version: null } : { data: PlacesPlanSchema.parse(row.data), version: row.version };
-    },
-  }),
-  route({
-    method: 'put',
-    path: '/api/places',
-    summary: 'Draw the plan of places; a kit stands at one place',
-    body: StoredPlacesSchema,
-    response: StoredPlacesSchema,
-    handle: async ({ body: { data, version }, who }) => {
-      const known = new Set((await db.select({ id: kits.id }).from(kits)).map(({ id }) => KitIdSchema.parse(id)));
-      const issues: Issue[] = [];
-      const seen = new Set<string>();
-      for (const [index, spot] of data.spots.entries()) {
-        if (data.spots.findIndex(({ id }) => id === spot.id) !== index)
-          issues.push({ path: `data.spots.${index}.id`, message: 'stands twice' });
-        for (const [line, id] of spot.kitIds.entries()) {
-          const path = `data.spots.${index}.kitIds.${line}`;
-          if (!known.has(id)) issues.push({ path, message: `there is no kit "${id}"` });
-          if (seen.has(id)) issues.push({ path, message: 'a kit is in one place at a time: it stands at another, too' });
-          seen.add(id);
-        }
-      }
-      if (issues.length > 0) throw unacceptable(issues);
-      return db.transaction((tx) => writeRow(tx, { table: plans, noun: 'plan of places', who, data, version }));
-    },
+    }
+    if (issues.length > 0) throw unacceptable(issues);
+    return here.db.transaction((tx) => writeRow(tx, { table: plans, noun: 'plan of places', who, data, version }));
   }),
 ];
 

@@ -22,7 +22,7 @@ import {
 } from '../db/schema.ts';
 import { demoGtin } from '../devices/articles.ts';
 import { simulatedLog } from '../devices/logger.ts';
-import { loadHeat } from '../heat/heat.ts';
+import type { Installation } from '../installation/installation.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
 import { toReachTimeRow } from '../loadouts/world.ts';
@@ -49,7 +49,9 @@ export async function isNewDatabase(db: Db): Promise<boolean> {
 }
 
 /** Fills a new database with the made-up crew; ids are fixed, so that pictures and tests are stable. */
-export async function seedDemo(db: Db, today: PlainDate): Promise<void> {
+export async function seedDemo(here: Installation): Promise<void> {
+  const { db } = here;
+  const today = here.today();
   await db.transaction(async (tx) => {
     await tx.insert(people).values(DEMO_PEOPLE);
     for (const [position, kit] of DEMO_KITS.entries()) {
@@ -73,8 +75,8 @@ export async function seedDemo(db: Db, today: PlainDate): Promise<void> {
     await tx.insert(heatLogs).values({ id: 'demo-headrest', positionId: 'headrest', source: 'simulated', addedOn: today, samples });
     await note(tx, 'local', [{ what: 'demo data loaded', subject: 'demo' }]);
   });
-  await loadHeat(db);
-  await packDemo(db, today);
+  await here.heat.load(db);
+  await packDemo(here);
 }
 
 async function addUnits(
@@ -122,9 +124,11 @@ async function addPastUse(tx: Tx, today: PlainDate): Promise<void> {
 const DEMO_DECODES = 2500;
 
 /** Packs the demo kits once, so that thickness stands on Muster from the first start. */
-async function packDemo(db: Db, today: PlainDate): Promise<void> {
+async function packDemo(here: Installation): Promise<void> {
+  const { db } = here;
+  const today = here.today();
   for (const kit of await listKits(db)) {
-    const problem = fitProblemOf(kit, judge(kit, today));
+    const problem = fitProblemOf(here, kit, judge(here, kit, today));
     if (problem === null) continue;
     const packing = { fingerprint: fitFingerprint(problem), result: packFit({ ...problem, decodes: DEMO_DECODES }) };
     await db.update(kits).set({ packing }).where(sql`${kits.id} = ${kit.id}`);

@@ -1,19 +1,8 @@
+import { SupplierArticleSchema } from '@ivrak/contract';
 import type { SupplierTerms } from '@ivrak/core/buying';
-import * as z from 'zod';
+import type * as z from 'zod';
 import { demoGtin } from './articles.ts';
 import feed from './supplier.json' with { type: 'json' };
-
-export const SupplierArticleSchema = z.object({
-  gtin: z.string(),
-  kind: z.string(),
-  perPack: z.number().int(),
-  priceMinor: z.number().int(),
-  supplier: z.string(),
-  authorised: z.boolean(),
-  leadDays: z.number().int(),
-  /** Shelf life promised on delivery, days; null: nothing dated. */
-  shelfDays: z.number().int().nullable(),
-});
 
 /** What the made-up suppliers ask for sending. */
 export const SUPPLIER_TERMS: readonly SupplierTerms[] = [

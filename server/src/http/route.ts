@@ -1,36 +1,32 @@
+import type { BodyOf, Endpoint, ParamsOf, QueryOf } from '@ivrak/contract';
 import type { Application, Request, Response } from 'express';
 import * as z from 'zod';
 import { Problem, parseOr422, problemJson } from './problem.ts';
 
 /** Lets what came in meanwhile be heard, then goes on, or throws where the caller has gone. */
-export type Tell = (share: number) => Promise<void>;
+export type ReportProgress = (share: number) => Promise<void>;
 
-type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
-
-export interface RouteSpec<B extends z.ZodType = z.ZodType, Q extends z.ZodType = z.ZodType, R extends z.ZodType = z.ZodType> {
-  method: Method;
-  /** As Express writes it: `/api/kits/:id`. */
-  path: string;
-  summary: string;
-  body?: B;
-  query?: Q;
-  response: R;
-  status?: number;
-  /** Where the answer is text and not JSON: its content type; the handler then gives a string. */
-  contentType?: string;
-  handle: (call: {
-    params: Record<string, string>;
-    body: z.output<B>;
-    query: z.output<Q>;
-    who: string;
-    /** Says how far long work is, 0 to 1; throws where the caller has gone away, so that a transaction is given up. */
-    tell: Tell;
-  }) => Promise<z.input<R>> | z.input<R>;
+/** A call as its handler gets it, checked against the record of the contract. */
+export interface Call<E extends Endpoint> {
+  params: ParamsOf<E>;
+  body: z.output<BodyOf<E>>;
+  query: z.output<QueryOf<E>>;
+  who: string;
+  /** Says how far long work is, 0 to 1; throws where the caller has gone away, so that a transaction is given up. */
+  reportProgress: ReportProgress;
 }
 
-/** Keeps the types of body and query together with the handler. */
-export const route = <B extends z.ZodType, Q extends z.ZodType, R extends z.ZodType>(spec: RouteSpec<B, Q, R>): RouteSpec =>
-  spec as unknown as RouteSpec; // variance of handler arguments
+export interface Served {
+  endpoint: Endpoint;
+  /** Gets what the schemas of the record have parsed. */
+  handle: (call: Record<keyof Call<Endpoint>, unknown>) => unknown;
+}
+
+/** A record of the contract with the handler that answers it. Where the answer is text, the handler gives a string. */
+export const serve = <E extends Endpoint>(
+  endpoint: E,
+  handle: (call: Call<E>) => Promise<z.input<E['answer']>> | z.input<E['answer']>,
+): Served => ({ endpoint, handle: handle as unknown as Served['handle'] }); // variance of handler arguments
 
 const WHO = /^[A-Za-z0-9_-]{1,64}$/;
 
@@ -54,17 +50,18 @@ function paramsOf(req: Request): Record<string, string> {
 }
 
 /** Mounts the routes; what is mounted is what the API description holds. */
-export function mount(app: Application, specs: readonly RouteSpec[]): void {
-  for (const spec of specs) {
+export function mount(app: Application, served: readonly Served[]): void {
+  for (const { endpoint: spec, handle } of served) {
     app[spec.method](spec.path, async (req: Request, res: Response) => {
       const body = spec.body === undefined ? undefined : parseOr422(spec.body, req.body ?? {});
       const query = spec.query === undefined ? undefined : parseOr422(spec.query, req.query);
       const params = paramsOf(req);
+      const asked = { params, body, query, who: whoOf(req) };
       if (req.get('accept') === NDJSON) {
-        await answerInLines(res, (tell) => spec.handle({ params, body, query, who: whoOf(req), tell }));
+        await answerInLines(res, (reportProgress) => handle({ ...asked, reportProgress }));
         return;
       }
-      const result = await spec.handle({ params, body, query, who: whoOf(req), tell: whileThere(res) });
+      const result = await handle({ ...asked, reportProgress: whileThere(res) });
       if (spec.contentType === undefined) res.status(spec.status ?? 200).json(result);
       else
         res
@@ -80,14 +77,14 @@ const NDJSON = 'application/x-ndjson';
 class CallerGone extends Error {}
 
 /** The embedded database works without letting go of the thread, so a closed connection is only noticed after a turn of the loop. */
-const whileThere = (res: Response): Tell =>
+const whileThere = (res: Response): ReportProgress =>
   async function isThere() {
     await new Promise((resolve) => setImmediate(resolve));
     if (res.destroyed) throw new CallerGone('the caller went away');
   };
 
 /** A caller that asks for lines hears the share done while the work goes on, and the answer or the refusal in the last line. */
-async function answerInLines(res: Response, work: (tell: Tell) => unknown): Promise<void> {
+async function answerInLines(res: Response, work: (reportProgress: ReportProgress) => unknown): Promise<void> {
   res.status(200).type(NDJSON);
   const line = (value: unknown) => res.write(`${JSON.stringify(value)}\n`);
   const isThere = whileThere(res);
@@ -112,7 +109,7 @@ const jsonSchema = (schema: z.ZodType, io: 'input' | 'output'): unknown => {
 
 const openapiPath = (path: string): string => path.replace(/:(\w+)/g, '{$1}');
 
-function parametersOf(spec: RouteSpec): unknown[] {
+function parametersOf(spec: Endpoint): unknown[] {
   const inPath = [...spec.path.matchAll(/:(\w+)/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
   if (spec.query === undefined) return inPath;
   const query = jsonSchema(spec.query, 'input') as { properties?: Record<string, unknown>; required?: string[] };
@@ -126,7 +123,7 @@ function parametersOf(spec: RouteSpec): unknown[] {
 }
 
 /** OpenAPI 3.1, made from the same Zod schemas that the handlers parse with. */
-export function describeApi(specs: readonly RouteSpec[], version: string, problem: z.ZodType): unknown {
+export function describeApi(specs: readonly Endpoint[], version: string, problem: z.ZodType): unknown {
   const paths: Record<string, Record<string, unknown>> = {};
   const refused = { description: 'Refused', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
   for (const spec of specs) {
@@ -142,7 +139,7 @@ export function describeApi(specs: readonly RouteSpec[], version: string, proble
       responses: {
         [String(spec.status ?? 200)]: {
           description: 'Done',
-          content: { [spec.contentType ?? 'application/json']: { schema: jsonSchema(spec.response, 'output') } },
+          content: { [spec.contentType ?? 'application/json']: { schema: jsonSchema(spec.answer, 'output') } },
         },
         '4XX': refused,
       },

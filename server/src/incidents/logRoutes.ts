@@ -1,92 +1,55 @@
+import * as contract from '@ivrak/contract';
+import { type AppendSchema, MOST_ENTRIES, type StoredLogSchema } from '@ivrak/contract';
 import {
   type Debrief,
   type DebriefKit,
-  DebriefSchema,
   debriefIssues,
   debriefLines,
   debriefSteps,
   leavesKit,
   mergeEntries,
-  UseEntrySchema,
   UseLogSchema,
   undoneSteps,
 } from '@ivrak/core/incident';
 import { KitIdSchema, type ReachTime } from '@ivrak/core/model';
 import { openedAgain } from '@ivrak/core/staging';
 import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
-import * as z from 'zod';
-import { containerOf, KIND_CATALOG } from '../catalog/catalog.ts';
+import type * as z from 'zod';
 import { type Change, note } from '../db/journal.ts';
+import { touchKit } from '../db/kitVersion.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, reachTimes, units, useEntries, useEvents, useLogs, uses } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
-import { type RouteSpec, route } from '../http/route.ts';
-import { findKit, type StoredKit, touchKit } from '../kits/store.ts';
+import { type Served, serve } from '../http/route.ts';
+import type { Installation } from '../installation/installation.ts';
+import { findKit, type StoredKit } from '../kits/store.ts';
 import { toReachTimeRow } from '../loadouts/world.ts';
 import { takeFromUnit } from './useRoutes.ts';
 
-const StoredLogSchema = UseLogSchema.extend({
-  /** Every kit that something came out of, the one that was opened first in front. */
-  kitIds: z.array(z.string()),
-  isOpen: z.boolean(),
-  debriefs: z.array(DebriefSchema),
-  version: z.number().int(),
-});
 type StoredLog = z.output<typeof StoredLogSchema>;
-
-const LogInShortSchema = StoredLogSchema.omit({ entries: true, debriefs: true }).extend({ entryCount: z.number().int() });
-const MOST_ENTRIES = 500;
 const MOST_LISTED = 100;
 
-const AppendSchema = UseLogSchema.pick({ kitId: true, startedAt: true }).extend({
-  entries: z.array(UseEntrySchema).min(1, 'send at least one entry').max(MOST_ENTRIES),
-});
-
 /** Logs of use as they are written: entries are only added, each once, whoever sends them how often. */
-export const useLogRoutes = (db: Db): RouteSpec[] => [
-  route({
-    method: 'get',
-    path: '/api/use-logs',
-    summary: 'Logs of use, last first, without their entries',
-    response: z.object({ logs: z.array(LogInShortSchema) }),
-    handle: async () => {
-      const rows = await db.select().from(useLogs).orderBy(desc(useLogs.startedAt)).limit(MOST_LISTED);
-      const counts = new Map(
-        (await db.select({ logId: useEntries.logId, entries: count() }).from(useEntries).groupBy(useEntries.logId)).map(
-          ({ logId, entries }) => [logId, entries] as const,
-        ),
-      );
-      return {
-        logs: rows.map((row) => {
-          const { entries: _, debriefs: __, ...short } = toLog(row, []);
-          return { ...short, entryCount: counts.get(row.id) ?? 0 };
-        }),
-      };
-    },
+export const useLogRoutes = (here: Installation): Served[] => [
+  serve(contract.listUseLogs, async () => {
+    const rows = await here.db.select().from(useLogs).orderBy(desc(useLogs.startedAt)).limit(MOST_LISTED);
+    const counts = new Map(
+      (await here.db.select({ logId: useEntries.logId, entries: count() }).from(useEntries).groupBy(useEntries.logId)).map(
+        ({ logId, entries }) => [logId, entries] as const,
+      ),
+    );
+    return {
+      logs: rows.map((row) => {
+        const { entries: _, debriefs: __, ...short } = toLog(row, []);
+        return { ...short, entryCount: counts.get(row.id) ?? 0 };
+      }),
+    };
   }),
-  route({
-    method: 'get',
-    path: '/api/use-logs/:id',
-    summary: 'A log of use with its entries in the order of writing',
-    response: StoredLogSchema,
-    handle: ({ params }) => findLog(db, params.id ?? ''),
-  }),
-  route({
-    method: 'post',
-    path: '/api/use-logs/:id/entries',
-    summary: 'Add entries to a log, which is begun by its first; an entry that is known is not added again',
-    body: AppendSchema,
-    response: StoredLogSchema,
-    handle: ({ params, body, who }) => db.transaction((tx) => append(tx, who, UseLogSchema.shape.id.parse(params.id), body)),
-  }),
-  route({
-    method: 'post',
-    path: '/api/use-logs/:id/debrief',
-    summary: 'Say what became of the things that were used; the kits are reconciled with it, and the log is closed',
-    body: DebriefSchema.extend({ version: z.number().int() }),
-    response: StoredLogSchema,
-    handle: ({ params, body, who }) => db.transaction((tx) => debrief(tx, who, params.id ?? '', body)),
-  }),
+  serve(contract.getUseLog, ({ params }) => findLog(here.db, params.id)),
+  serve(contract.addUseEntries, ({ params, body, who }) =>
+    here.db.transaction((tx) => append(tx, who, UseLogSchema.shape.id.parse(params.id), body)),
+  ),
+  serve(contract.debriefUseLog, ({ params, body, who }) => here.db.transaction((tx) => debrief(here, tx, who, params.id, body))),
 ];
 
 async function readLog(db: Db | Tx, row: typeof useLogs.$inferSelect): Promise<StoredLog> {
@@ -151,15 +114,15 @@ async function append(tx: Tx, who: string, id: string, { kitId, startedAt, entri
 }
 
 /** What a kit is to a debrief. */
-const toDebriefKit = ({ id, name, units: own, modules, containerId }: StoredKit): DebriefKit => ({
+const toDebriefKit = (here: Installation, { id, name, units: own, modules, containerId }: StoredKit): DebriefKit => ({
   id,
   name,
   units: own,
   modules,
-  isVacuumPacked: containerOf(containerId)?.make === 'vacuumRoll',
+  isVacuumPacked: here.catalog.container(containerId)?.make === 'vacuumRoll',
 });
 
-async function kitsOf(tx: Tx, kitIds: readonly string[]): Promise<StoredKit[]> {
+async function kitsOf(_here: Installation, tx: Tx, kitIds: readonly string[]): Promise<StoredKit[]> {
   // A kit that was retired meanwhile has nothing left to reconcile.
   const inUse = await tx
     .select({ id: kits.id })
@@ -170,26 +133,37 @@ async function kitsOf(tx: Tx, kitIds: readonly string[]): Promise<StoredKit[]> {
   return found;
 }
 
-async function debrief(tx: Tx, who: string, id: string, { version, ...said }: Debrief & { version: number }): Promise<StoredLog> {
+async function debrief(
+  here: Installation,
+  tx: Tx,
+  who: string,
+  id: string,
+  { version, ...said }: Debrief & { version: number },
+): Promise<StoredLog> {
   const log = await findLog(tx, id);
   if (log.version !== version)
     throw new Problem(409, 'Changed meanwhile', `The log is at version ${log.version}; your debrief was made on version ${version}.`, {
       current: log,
     });
-  const kits = await kitsOf(tx, log.kitIds);
-  const lines = debriefLines(log, log.debriefs, kits.map(toDebriefKit), KIND_CATALOG);
+  const kits = await kitsOf(here, tx, log.kitIds);
+  const lines = debriefLines(
+    log,
+    log.debriefs,
+    kits.map((kit) => toDebriefKit(here, kit)),
+    here.catalog.kinds,
+  );
   const issues = debriefIssues(said, lines);
   for (const [index, lesson] of said.lessons.entries()) {
     if (lesson.what === 'other') continue;
     if (!kits.some((kit) => kit.id === lesson.kitId))
       issues.push({ path: `lessons.${index}.kitId`, message: `the kit "${lesson.kitId}" was not used here` });
-    if (lesson.what === 'slow' && !KIND_CATALOG.has(lesson.kind))
+    if (lesson.what === 'slow' && !here.catalog.kinds.has(lesson.kind))
       issues.push({ path: `lessons.${index}.kind`, message: `"${lesson.kind}" is not in the catalogue` });
   }
   if (issues.length > 0) throw unacceptable(issues);
   const changes: Change[] = [];
-  for (const kit of kits) changes.push(...(await reconcile(tx, log, kit, said)));
-  await keepTimes(tx, who, log, kits, said);
+  for (const kit of kits) changes.push(...(await reconcile(here, tx, log, kit, said)));
+  await keepTimes(here, tx, who, log, kits, said);
   await tx
     .update(useLogs)
     .set({ isOpen: false, debriefs: [...log.debriefs, said], version: version + 1 })
@@ -199,12 +173,12 @@ async function debrief(tx: Tx, who: string, id: string, { version, ...said }: De
 }
 
 /** Takes out of a kit what left it, and writes it down among its uses; a kit that was opened has to be closed anew. */
-async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief): Promise<Change[]> {
+async function reconcile(here: Installation, tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief): Promise<Change[]> {
   const kindOf = new Map<string, string>(kit.units.map(({ id, kind }) => [id, kind]));
   const touched = [...said.units.entries()].filter(([, { unitId, fate }]) => kindOf.has(unitId) && fate !== 'untouched');
   if (touched.length === 0) return [];
   const lines = touched.map(([, { unitId }]) => ({ unitId, kitId: kit.id, kind: kindOf.get(unitId) ?? '' }));
-  const steps = debriefSteps(lines, [toDebriefKit(kit)], KIND_CATALOG);
+  const steps = debriefSteps(lines, [toDebriefKit(here, kit)], here.catalog.kinds);
   const opened = kit.modules.filter(({ unitIds }) => touched.some(([, { unitId }]) => unitIds.includes(unitId))).map(({ id }) => id);
   await tx
     .update(kits)
@@ -219,6 +193,7 @@ async function reconcile(tx: Tx, log: StoredLog, kit: StoredKit, said: Debrief):
   for (const [index, { unitId, fate, pieces }] of gone) {
     const place = fate === 'used' ? 'used' : 'discarded';
     const { change, kind } = await takeFromUnit(
+      here,
       tx,
       kit.id,
       { unitId, count: pieces },
@@ -237,7 +212,14 @@ const atOf = (log: StoredLog, unitId: string): string =>
   log.entries.findLast((entry) => entry.do === 'used' && entry.unitId === unitId)?.at ?? log.startedAt;
 
 /** What took too long is a time that was taken: Carry reckons with it as with the stopwatch's. */
-async function keepTimes(tx: Tx, who: string, log: StoredLog, kits: readonly StoredKit[], said: Debrief): Promise<void> {
+async function keepTimes(
+  _here: Installation,
+  tx: Tx,
+  who: string,
+  log: StoredLog,
+  kits: readonly StoredKit[],
+  said: Debrief,
+): Promise<void> {
   for (const [index, lesson] of said.lessons.entries()) {
     if (lesson.what !== 'slow') continue;
     const kit = kits.find(({ id }) => id === lesson.kitId);

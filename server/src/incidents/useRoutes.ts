@@ -1,43 +1,29 @@
-import { takePieces, UseInputSchema } from '@ivrak/core/incident';
-import { KitIdSchema, KitViewSchema, type PlainDate, type StoredUse, StoredUseSchema } from '@ivrak/core/model';
+import * as contract from '@ivrak/contract';
+import { takePieces, type UseInputSchema } from '@ivrak/core/incident';
+import { KitIdSchema, type StoredUse } from '@ivrak/core/model';
 import { desc, eq } from 'drizzle-orm';
-import * as z from 'zod';
-import { KIND_CATALOG } from '../catalog/catalog.ts';
+import type * as z from 'zod';
 import { type Change, note } from '../db/journal.ts';
+import { touchKit } from '../db/kitVersion.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { lots, units, useEvents, uses } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
-import { type RouteSpec, route } from '../http/route.ts';
-import { findKit, touchKit } from '../kits/store.ts';
+import { type Served, serve } from '../http/route.ts';
+import type { Installation } from '../installation/installation.ts';
+import { findKit } from '../kits/store.ts';
 import { viewOf } from '../kits/view.ts';
 import { toStoredUnit } from '../units/rows.ts';
 
-const UseIdSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
-
-export const useRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
-  route({
-    method: 'post',
-    path: '/api/kits/:id/uses',
-    summary: 'Log what was used; counts are pieces. An id sent twice is logged once.',
-    status: 201,
-    body: UseInputSchema.extend({ id: UseIdSchema.optional() }),
-    response: z.object({ use: StoredUseSchema, kit: KitViewSchema }),
-    handle: async ({ params, body, who }) => {
-      const kitId = KitIdSchema.safeParse(params.id).data ?? '';
-      const use = await db.transaction((tx) => logUse(tx, who, kitId, body));
-      return { use, kit: viewOf(await findKit(db, kitId), today()) };
-    },
+export const useRoutes = (here: Installation): Served[] => [
+  serve(contract.logUse, async ({ params, body, who }) => {
+    const kitId = KitIdSchema.safeParse(params.id).data ?? '';
+    const use = await here.db.transaction((tx) => logUse(here, tx, who, kitId, body));
+    return { use, kit: viewOf(here, await findKit(here.db, kitId), here.today()) };
   }),
-  route({
-    method: 'get',
-    path: '/api/kits/:id/uses',
-    summary: 'What was used out of a kit, last first',
-    response: z.object({ uses: z.array(StoredUseSchema) }),
-    handle: async ({ params }) => {
-      const kit = await findKit(db, params.id ?? '');
-      const rows = await db.select().from(uses).where(eq(uses.kitId, kit.id)).orderBy(desc(uses.at));
-      return { uses: await Promise.all(rows.map((row) => readUse(db, row))) };
-    },
+  serve(contract.listUses, async ({ params }) => {
+    const kit = await findKit(here.db, params.id);
+    const rows = await here.db.select().from(uses).where(eq(uses.kitId, kit.id)).orderBy(desc(uses.at));
+    return { uses: await Promise.all(rows.map((row) => readUse(here.db, row))) };
   }),
 ];
 
@@ -54,6 +40,7 @@ async function readUse(db: Db | Tx, row: typeof uses.$inferSelect): Promise<Stor
 }
 
 async function logUse(
+  here: Installation,
   tx: Tx,
   who: string,
   kitId: string,
@@ -71,6 +58,7 @@ async function logUse(
   const changes: Change[] = [];
   for (const [index, event] of input.events.entries()) {
     const { change, kind } = await takeFromUnit(
+      here,
       tx,
       kit.id,
       event,
@@ -91,6 +79,7 @@ async function logUse(
 
 /** Takes pieces of a unit out of its kit; what is gone whole goes to `place`. */
 export async function takeFromUnit(
+  here: Installation,
   tx: Tx,
   kitId: string,
   event: { unitId: string; count: number },
@@ -101,7 +90,7 @@ export async function takeFromUnit(
   const [row] = await tx.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.id, event.unitId));
   if (row === undefined || row.units.kitId !== kitId) throw unacceptable([{ path: paths.unitId, message: 'is not in this kit' }]);
   const unit = toStoredUnit(row.units, row.lots);
-  const kind = KIND_CATALOG.get(unit.kind);
+  const kind = here.catalog.kinds.get(unit.kind);
   if (kind === undefined) throw unacceptable([{ path: paths.unitId, message: `is of the unknown kind "${unit.kind}"` }]);
   const taken = takePieces(unit, kind, event.count);
   if (!taken.ok)

@@ -1,21 +1,17 @@
-import {
-  type Condition,
-  INSPECTION_ANSWERS,
-  type Inspection,
-  InspectionSchema,
-  KitUpkeepSchema,
-  KitViewSchema,
-  type PlainDate,
-} from '@ivrak/core/model';
+import type { AnswerSchema } from '@ivrak/contract';
+import * as contract from '@ivrak/contract';
+import { type Condition, type Inspection, InspectionSchema } from '@ivrak/core/model';
 import { conditionAfter } from '@ivrak/core/upkeep';
 import { and, desc, eq, isNull } from 'drizzle-orm';
-import * as z from 'zod';
+import type * as z from 'zod';
 import { note } from '../db/journal.ts';
+import { touchKit } from '../db/kitVersion.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { inspections, kits, units } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
-import { type RouteSpec, route } from '../http/route.ts';
-import { findKit, touchKit } from '../kits/store.ts';
+import { type Served, serve } from '../http/route.ts';
+import type { Installation } from '../installation/installation.ts';
+import { findKit } from '../kits/store.ts';
 import { viewOf } from '../kits/view.ts';
 
 const toInspection = (row: typeof inspections.$inferSelect): Inspection =>
@@ -35,15 +31,6 @@ async function underWay(tx: Tx, id: string): Promise<Inspection> {
   if (row.finishedOn !== null) throw new Problem(409, 'Finished', 'This inspection is finished; start another one.');
   return toInspection(row);
 }
-
-const AnswerSchema = z.object({
-  answer: z.enum(INSPECTION_ANSWERS),
-  note: z.string().trim().max(200).default(''),
-  scanned: z.boolean().default(false),
-  remembered: z.boolean().nullable().default(null),
-});
-
-const AnsweredSchema = z.object({ inspection: InspectionSchema, kit: KitViewSchema });
 
 async function answer(tx: Tx, who: string, id: string, unitId: string, said: z.output<typeof AnswerSchema>): Promise<Inspection> {
   const inspection = await underWay(tx, id);
@@ -77,101 +64,74 @@ async function answer(tx: Tx, who: string, id: string, unitId: string, said: z.o
   return toInspection(row as typeof inspections.$inferSelect); // the row was just read
 }
 
-export const inspectionRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
-  route({
-    method: 'get',
-    path: '/api/kits/:id/inspections',
-    summary: 'Inspections of a kit, the latest first; one may be under way',
-    response: z.object({ open: InspectionSchema.nullable(), finished: z.array(InspectionSchema) }),
-    handle: async ({ params }) => {
-      const kit = await findKit(db, params.id ?? '');
-      const rows = await db.select().from(inspections).where(eq(inspections.kitId, kit.id)).orderBy(desc(inspections.startedAt)).limit(50);
-      const all = rows.map(toInspection);
-      return {
-        open: all.find(({ finishedOn }) => finishedOn === null) ?? null,
-        finished: all.filter(({ finishedOn }) => finishedOn !== null),
-      };
-    },
+export const inspectionRoutes = (here: Installation): Served[] => [
+  serve(contract.listInspections, async ({ params }) => {
+    const kit = await findKit(here.db, params.id);
+    const rows = await here.db
+      .select()
+      .from(inspections)
+      .where(eq(inspections.kitId, kit.id))
+      .orderBy(desc(inspections.startedAt))
+      .limit(50);
+    const all = rows.map(toInspection);
+    return {
+      open: all.find(({ finishedOn }) => finishedOn === null) ?? null,
+      finished: all.filter(({ finishedOn }) => finishedOn !== null),
+    };
   }),
-  route({
-    method: 'post',
-    path: '/api/kits/:id/inspections/start',
-    summary: 'Start looking through a kit, or take up where it was left',
-    response: InspectionSchema,
-    handle: async ({ params, who }) => {
-      const kit = await findKit(db, params.id ?? '');
-      return db.transaction(async (tx) => {
-        const open = await openOf(tx, kit.id);
-        if (open !== null) return open;
-        const row = { id: crypto.randomUUID(), kitId: kit.id, who, startedAt: new Date().toISOString(), finishedOn: null, answers: [] };
-        const [made] = await tx.insert(inspections).values(row).returning();
-        await note(tx, who, [{ what: 'inspection started', subject: kit.id, after: { inspection: row.id } }]);
-        return toInspection(made as typeof inspections.$inferSelect); // one row was inserted
-      });
-    },
+  serve(contract.startInspection, async ({ params, who }) => {
+    const kit = await findKit(here.db, params.id);
+    return here.db.transaction(async (tx) => {
+      const open = await openOf(tx, kit.id);
+      if (open !== null) return open;
+      const row = { id: crypto.randomUUID(), kitId: kit.id, who, startedAt: new Date().toISOString(), finishedOn: null, answers: [] };
+      const [made] = await tx.insert(inspections).values(row).returning();
+      await note(tx, who, [{ what: 'inspection started', subject: kit.id, after: { inspection: row.id } }]);
+      return toInspection(made as typeof inspections.$inferSelect); // one row was inserted
+    });
   }),
-  route({
-    method: 'put',
-    path: '/api/inspections/:id/answers/:unitId',
-    summary: 'Say what was found of one thing; it changes its condition at once',
-    body: AnswerSchema,
-    response: AnsweredSchema,
-    handle: async ({ params, body, who }) => {
-      const inspection = await db.transaction((tx) => answer(tx, who, params.id ?? '', params.unitId ?? '', body));
-      return { inspection, kit: viewOf(await findKit(db, inspection.kitId), today()) };
-    },
+  serve(contract.answerInspection, async ({ params, body, who }) => {
+    const inspection = await here.db.transaction((tx) => answer(tx, who, params.id, params.unitId, body));
+    return { inspection, kit: viewOf(here, await findKit(here.db, inspection.kitId), here.today()) };
   }),
-  route({
-    method: 'post',
-    path: '/api/inspections/:id/finish',
-    summary: 'End an inspection: every thing of the kit must have an answer',
-    response: AnsweredSchema,
-    handle: async ({ params, who }) => {
-      const inspection = await db.transaction(async (tx) => {
-        const open = await underWay(tx, params.id ?? '');
-        const answered = new Set<string>(open.answers.map(({ unitId }) => unitId));
-        const rows = await tx.select().from(units).where(eq(units.kitId, open.kitId));
-        const left = rows.filter(({ id, condition }) => condition !== 'used' && condition !== 'practice' && !answered.has(id));
-        if (left.length > 0)
-          throw unacceptable([
-            { path: 'answers', message: `${left.length} ${left.length === 1 ? 'thing has' : 'things have'} no answer yet` },
-          ]);
-        const [row] = await tx
-          .update(inspections)
-          .set({ finishedOn: today(), version: open.version + 1 })
-          .where(eq(inspections.id, open.id))
-          .returning();
-        await tx.update(kits).set({ inspectedOn: today() }).where(eq(kits.id, open.kitId));
-        const found = { replace: count(open, 'replace'), unsure: count(open, 'unsure') };
-        await note(tx, who, [
-          { what: 'kit inspected', subject: open.kitId, after: { inspection: open.id, inspectedOn: today(), ...found } },
+  serve(contract.finishInspection, async ({ params, who }) => {
+    const inspection = await here.db.transaction(async (tx) => {
+      const open = await underWay(tx, params.id);
+      const answered = new Set<string>(open.answers.map(({ unitId }) => unitId));
+      const rows = await tx.select().from(units).where(eq(units.kitId, open.kitId));
+      const left = rows.filter(({ id, condition }) => condition !== 'used' && condition !== 'practice' && !answered.has(id));
+      if (left.length > 0)
+        throw unacceptable([
+          { path: 'answers', message: `${left.length} ${left.length === 1 ? 'thing has' : 'things have'} no answer yet` },
         ]);
-        return toInspection(row as typeof inspections.$inferSelect); // the row was just read
-      });
-      return { inspection, kit: viewOf(await findKit(db, inspection.kitId), today()) };
-    },
+      const [row] = await tx
+        .update(inspections)
+        .set({ finishedOn: here.today(), version: open.version + 1 })
+        .where(eq(inspections.id, open.id))
+        .returning();
+      await tx.update(kits).set({ inspectedOn: here.today() }).where(eq(kits.id, open.kitId));
+      const found = { replace: count(open, 'replace'), unsure: count(open, 'unsure') };
+      await note(tx, who, [
+        { what: 'kit inspected', subject: open.kitId, after: { inspection: open.id, inspectedOn: here.today(), ...found } },
+      ]);
+      return toInspection(row as typeof inspections.$inferSelect); // the row was just read
+    });
+    return { inspection, kit: viewOf(here, await findKit(here.db, inspection.kitId), here.today()) };
   }),
-  route({
-    method: 'put',
-    path: '/api/kits/:id/upkeep',
-    summary: 'Set how often a kit is looked through, and with which routine',
-    body: z.object({ version: z.number().int(), upkeep: KitUpkeepSchema }),
-    response: KitViewSchema,
-    handle: async ({ params, body, who }) => {
-      await db.transaction(async (tx) => {
-        const kit = await findKit(tx, params.id ?? '');
-        if (kit.version !== body.version)
-          throw new Problem(
-            409,
-            'Changed meanwhile',
-            `The kit is at version ${kit.version}; your change was made on version ${body.version}.`,
-          );
-        await tx.update(kits).set({ upkeep: body.upkeep }).where(eq(kits.id, kit.id));
-        await touchKit(tx, kit.id);
-        await note(tx, who, [{ what: 'upkeep changed', subject: kit.id, before: kit.upkeep, after: body.upkeep }]);
-      });
-      return viewOf(await findKit(db, params.id ?? ''), today());
-    },
+  serve(contract.saveKitUpkeep, async ({ params, body, who }) => {
+    await here.db.transaction(async (tx) => {
+      const kit = await findKit(tx, params.id);
+      if (kit.version !== body.version)
+        throw new Problem(
+          409,
+          'Changed meanwhile',
+          `The kit is at version ${kit.version}; your change was made on version ${body.version}.`,
+        );
+      await tx.update(kits).set({ upkeep: body.upkeep }).where(eq(kits.id, kit.id));
+      await touchKit(tx, kit.id);
+      await note(tx, who, [{ what: 'upkeep changed', subject: kit.id, before: kit.upkeep, after: body.upkeep }]);
+    });
+    return viewOf(here, await findKit(here.db, params.id), here.today());
   }),
 ];
 

@@ -1,15 +1,15 @@
 import type { KindCatalog, KitDraft } from '@ivrak/core/model';
 import { eq } from 'drizzle-orm';
-import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
 import type { Tx } from '../db/open.ts';
 import { people } from '../db/schema.ts';
 import { type Issue, unacceptable } from '../http/problem.ts';
+import type { Installation } from '../installation/installation.ts';
 
 /** Issues of a unit that its schema cannot know: its kind, its state, its pieces. */
 export function unitIssues(
+  catalog: KindCatalog,
   unit: { kind: string; count: number; piecesUsed: number; state: string },
   path: string,
-  catalog: KindCatalog = KIND_CATALOG,
 ): Issue[] {
   const kind = catalog.get(unit.kind);
   if (kind === undefined) return [{ path: `${path}kind`, message: `"${unit.kind}" is not in the catalogue` }];
@@ -25,18 +25,18 @@ export function unitIssues(
 }
 
 /** Throws 422 with every reference that leads nowhere. */
-export async function checkDraft(tx: Tx, draft: KitDraft): Promise<void> {
-  const issues: Issue[] = draft.units.flatMap((unit, index) => unitIssues(unit, `units.${index}.`));
+export async function checkDraft(here: Installation, tx: Tx, draft: KitDraft): Promise<void> {
+  const issues: Issue[] = draft.units.flatMap((unit, index) => unitIssues(here.catalog.kinds, unit, `units.${index}.`));
   const seen = new Set<string>();
   for (const [index, { id }] of draft.units.entries()) {
     if (seen.has(id)) issues.push({ path: `units.${index}.id`, message: 'stands twice' });
     seen.add(id);
   }
-  if (containerOf(draft.containerId) === undefined)
+  if (here.catalog.container(draft.containerId) === undefined)
     issues.push({ path: 'containerId', message: `unknown container "${draft.containerId}"` });
-  if (positionOf(draft.positionId) === undefined)
+  if (here.catalog.position(draft.positionId) === undefined)
     issues.push({ path: 'positionId', message: `unknown carry position "${draft.positionId}"` });
-  if (schoolOf(draft.schoolId) === undefined) issues.push({ path: 'schoolId', message: `unknown school "${draft.schoolId}"` });
+  if (here.catalog.school(draft.schoolId) === undefined) issues.push({ path: 'schoolId', message: `unknown school "${draft.schoolId}"` });
   if (draft.personId !== null) {
     const [person] = await tx.select().from(people).where(eq(people.id, draft.personId));
     if (person === undefined) issues.push({ path: 'personId', message: `unknown person "${draft.personId}"` });

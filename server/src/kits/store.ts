@@ -18,6 +18,7 @@ import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, lots, units, useLogs } from '../db/schema.ts';
 import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
+import type { Installation } from '../installation/installation.ts';
 import { type LotRow, lotFor, storedUnitsJson, toStoredUnit, type UnitRow } from '../units/rows.ts';
 import { checkDraft } from './check.ts';
 
@@ -114,9 +115,9 @@ export const staleKit = (current: StoredKit, expected: number): Problem =>
     { current },
   );
 
-export async function createKit(db: Db, who: string, id: string, draft: KitDraft): Promise<StoredKit> {
+export async function createKit(here: Installation, db: Db, who: string, id: string, draft: KitDraft): Promise<StoredKit> {
   return db.transaction(async (tx) => {
-    await checkDraft(tx, draft);
+    await checkDraft(here, tx, draft);
     const [taken] = await tx.select({ id: kits.id }).from(kits).where(eq(kits.id, id));
     if (taken !== undefined) throw new Problem(409, 'Already there', `A kit "${id}" exists.`);
     const [last] = await tx.select({ position: sql<number>`coalesce(max(${kits.position}), 0)` }).from(kits);
@@ -131,12 +132,20 @@ export async function createKit(db: Db, who: string, id: string, draft: KitDraft
 export type SentTo = Record<string, 'stores' | 'discarded' | 'practice'>;
 
 /** Writes a kit's draft as a whole: all of it or nothing, refused where somebody else wrote in between. */
-export async function saveKit(db: Db, who: string, id: string, version: number, draft: KitDraft, sentTo: SentTo): Promise<StoredKit> {
+export async function saveKit(
+  here: Installation,
+  db: Db,
+  who: string,
+  id: string,
+  version: number,
+  draft: KitDraft,
+  sentTo: SentTo,
+): Promise<StoredKit> {
   return db.transaction(async (tx) => {
     await tx.select({ id: kits.id }).from(kits).where(eq(kits.id, id)).for('update');
     const before = await findKit(tx, id);
     if (before.version !== version) throw staleKit(before, version);
-    await checkDraft(tx, draft);
+    await checkDraft(here, tx, draft);
     const changes = await writeUnits(tx, id, draft.units, before.units, sentTo);
     const { units: _, ...fields } = draft;
     await tx
@@ -233,12 +242,4 @@ async function takeOut(tx: Tx, kitId: string, unit: StoredUnit, to: SentTo[strin
     .set({ place, kitId: null, version: unit.version + 1, ...(place === 'practice' ? { condition: 'practice' } : {}) })
     .where(eq(units.id, unit.id));
   return { what: 'unit taken out', subject: unit.id, before: { ...unit, kitId }, after: { ...unit, place, kitId: null } };
-}
-
-/** Raises the kit's version: whoever edits it now holds an old picture. */
-export async function touchKit(tx: Tx, id: string): Promise<void> {
-  await tx
-    .update(kits)
-    .set({ version: sql`${kits.version} + 1` })
-    .where(eq(kits.id, id));
 }

@@ -2,11 +2,9 @@ import type { FitProblem, FitResult } from '@ivrak/core/fit';
 import { fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem } from '@ivrak/core/kit';
 import { addDays, type KitDraft, type KitSummary, type KitView, type PlainDate, skillsOf } from '@ivrak/core/model';
 import { type Finding, runRules } from '@ivrak/core/rules';
-import { type KeptKit, type UpkeepEvent, upkeepEvents } from '@ivrak/core/upkeep';
-import { containerOf, KIND_CATALOG, positionOf, schoolOf } from '../catalog/catalog.ts';
-import { intervalOf } from '../heat/heat.ts';
+import { type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from '@ivrak/core/upkeep';
+import type { Installation } from '../installation/installation.ts';
 import type { StoredKit } from './store.ts';
-import { remembered } from './summaries.ts';
 
 export interface StoredPacking {
   fingerprint: string;
@@ -15,31 +13,37 @@ export interface StoredPacking {
 const isPacking = (value: unknown): value is StoredPacking =>
   typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;
 
-export const judge = (kit: StoredKit, on: PlainDate): Judgement => {
-  const school = schoolOf(kit.schoolId);
+export const judge = (here: Installation, kit: StoredKit, on: PlainDate): Judgement => {
+  const school = here.catalog.school(kit.schoolId);
   if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
-  return judgeKit(kit, school, containerOf(kit.containerId), on, KIND_CATALOG);
+  return judgeKit(kit, school, here.catalog.container(kit.containerId), on, here.catalog.kinds);
 };
 
-export function keptKit(kit: StoredKit, judgement: Judgement): KeptKit {
-  const school = schoolOf(kit.schoolId);
+export function keptKit(here: Installation, kit: StoredKit, judgement: Judgement): KeptKit {
+  const school = here.catalog.school(kit.schoolId);
   if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
   const { id, name, units, inspectedOn, brief } = kit;
-  return { id, name, units, inspectedOn, school, needs: judgement.needs, skills: skillsOf(brief), interval: intervalOf(kit) };
+  return { id, name, units, inspectedOn, school, needs: judgement.needs, skills: skillsOf(brief), interval: here.heat.intervalOf(kit) };
 }
 
 /** How the kit would be packed now; null where there is nothing to pack it into, or too much. */
-export function fitProblemOf(kit: StoredKit, judgement: Judgement): FitProblem | null {
-  const container = containerOf(kit.containerId);
+export function fitProblemOf(here: Installation, kit: StoredKit, judgement: Judgement): FitProblem | null {
+  const container = here.catalog.container(kit.containerId);
   if (container === undefined) return null;
   const { units, fit: choices, modules } = kit;
-  const fit = kitFitProblem({ units, container, coverage: judgement.coverage, catalog: KIND_CATALOG, fit: choices, modules });
+  const fit = kitFitProblem({ units, container, coverage: judgement.coverage, catalog: here.catalog.kinds, fit: choices, modules });
   return fit.ok ? fit.problem : null;
 }
 
 /** What the rules say of a kit, or of a draft of one. */
-export function findingsOf(draft: KitDraft, judgement: Judgement, packed: StoredPacking['result'] | null, on: PlainDate): Finding[] {
-  const school = schoolOf(draft.schoolId);
+export function findingsOf(
+  here: Installation,
+  draft: KitDraft,
+  judgement: Judgement,
+  packed: StoredPacking['result'] | null,
+  on: PlainDate,
+): Finding[] {
+  const school = here.catalog.school(draft.schoolId);
   if (school === undefined) throw new Error(`unknown school ${draft.schoolId}`);
   return runRules({
     draft,
@@ -47,33 +51,33 @@ export function findingsOf(draft: KitDraft, judgement: Judgement, packed: Stored
     school,
     today: on,
     coverage: judgement.coverage,
-    container: containerOf(draft.containerId),
-    position: positionOf(draft.positionId),
-    catalog: KIND_CATALOG,
+    container: here.catalog.container(draft.containerId),
+    position: here.catalog.position(draft.positionId),
+    catalog: here.catalog.kinds,
     packedMm: packed?.thicknessMm ?? null,
     packedOuter: packed?.outer,
   });
 }
 
 /** The packing of a kit as it is now; null where it was packed otherwise or not at all. */
-export function packedOf(kit: StoredKit, judgement: Judgement): StoredPacking['result'] | null {
-  const problem = fitProblemOf(kit, judgement);
+export function packedOf(here: Installation, kit: StoredKit, judgement: Judgement): StoredPacking['result'] | null {
+  const problem = fitProblemOf(here, kit, judgement);
   return isPacking(kit.packing) && problem !== null && kit.packing.fingerprint === fitFingerprint(problem) ? kit.packing.result : null;
 }
 
 /** What Muster says of a kit. Pure in kit and day, so it is kept until the kit's version or the day changes. */
-export function viewOf(kit: StoredKit, today: PlainDate): KitView {
+export function viewOf(here: Installation, kit: StoredKit, today: PlainDate): KitView {
   const key = JSON.stringify([
     kit.id,
     kit.version,
     today,
     kit.inspectedOn,
-    intervalOf(kit),
+    here.heat.intervalOf(kit),
     isPacking(kit.packing) ? kit.packing.fingerprint : null,
   ]);
-  const summary = remembered(key, () => summarise(kit, today));
-  const container = containerOf(kit.containerId);
-  const position = positionOf(kit.positionId);
+  const summary = here.summaries.remembered(key, () => summarise(here, kit, today));
+  const container = here.catalog.container(kit.containerId);
+  const position = here.catalog.position(kit.positionId);
   return {
     ...kit,
     container: { id: kit.containerId, name: container?.name ?? kit.containerId },
@@ -82,17 +86,17 @@ export function viewOf(kit: StoredKit, today: PlainDate): KitView {
   };
 }
 
-function summarise(kit: StoredKit, today: PlainDate): KitSummary {
-  const judgement = judge(kit, today);
-  const container = containerOf(kit.containerId);
-  const position = positionOf(kit.positionId);
-  const packing = packedOf(kit, judgement);
+function summarise(here: Installation, kit: StoredKit, today: PlainDate): KitSummary {
+  const judgement = judge(here, kit, today);
+  const container = here.catalog.container(kit.containerId);
+  const position = here.catalog.position(kit.positionId);
+  const packing = packedOf(here, kit, judgement);
   const carry =
     packing !== null && container !== undefined && position !== undefined
-      ? kitCarry({ units: kit.units, container, position, packed: packing, catalog: KIND_CATALOG })
+      ? kitCarry({ units: kit.units, container, position, packed: packing, catalog: here.catalog.kinds })
       : null;
   const gap = judgement.coverage.needs.find(({ state }) => state === 'gap');
-  const events: UpkeepEvent[] = upkeepEvents(keptKit(kit, judgement), today, addDays(today, 730), KIND_CATALOG);
+  const events: UpkeepEvent[] = upkeepEvents(keptKit(here, kit, judgement), today, addDays(today, 730), here.catalog.kinds);
   return {
     rungs: judgement.rungs.map(({ rung, state, have, least }) => ({ rung, state, have, least })),
     held: judgement.held,
@@ -108,3 +112,13 @@ function summarise(kit: StoredKit, today: PlainDate): KitSummary {
     next: events.find(({ type }) => type !== 'gap') ?? null,
   };
 }
+
+/** A kit's next inspection plus the supplier's lead: what a spare should outlast. */
+export function outlastsFor(here: Installation, kit: StoredKit, today: PlainDate): PlainDate {
+  const due = addDays(kit.inspectedOn ?? today, here.heat.intervalOf(kit).days);
+  return addDays(due < today ? today : due, UPKEEP_PLAN.supplierLeadDays);
+}
+
+/** Dated events of a kit as it is now. */
+export const kitEvents = (here: Installation, kit: StoredKit, from: PlainDate, to: PlainDate) =>
+  upkeepEvents(keptKit(here, kit, judge(here, kit, from)), from, to, here.catalog.kinds);

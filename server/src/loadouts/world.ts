@@ -4,18 +4,17 @@ import { addDays, BriefSchema, type PlainDate, type ReachTime, ReachTimeSchema, 
 import { deriveNeeds } from '@ivrak/core/needs';
 import { measuredTimes, type ReachChangesRow, ReachChangesRowSchema, reachPlan } from '@ivrak/core/reach';
 import { asc, eq } from 'drizzle-orm';
-import { containerOf, KIND_CATALOG, positionsNow, schoolOf } from '../catalog/catalog.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { plans, reachTimes } from '../db/schema.ts';
-import { intervalOf } from '../heat/heat.ts';
+import type { Installation } from '../installation/installation.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';
 import { judge, packedOf, viewOf } from '../kits/view.ts';
 
 /** What Carry knows of a kit. */
-function carryKit(kit: StoredKit, school: School, today: PlainDate): CarryKit {
-  const judgement = judge(kit, today);
-  const packed = packedOf(kit, judgement);
-  const { summary } = viewOf(kit, today);
+function carryKit(here: Installation, kit: StoredKit, school: School, today: PlainDate): CarryKit {
+  const judgement = judge(here, kit, today);
+  const packed = packedOf(here, kit, judgement);
+  const { summary } = viewOf(here, kit, today);
   const { id, name, layer, personId, containerId, positionId, schoolId, units, stage, brief } = kit;
   const shown = ({ need, least, ideal, windowS }: CarryKit['needs'][number]) => ({ need, least, ideal, windowS });
   const ofOne = deriveNeeds(BriefSchema.parse({ ...brief, casualties: 1 }), school);
@@ -33,8 +32,8 @@ function carryKit(kit: StoredKit, school: School, today: PlainDate): CarryKit {
     standsAlone: brief.standsAlone,
     units,
     modules: kit.modules.map(({ id: moduleId, name: moduleName, unitIds }) => ({ id: moduleId, name: moduleName, unitIds })),
-    massG: kitMassG(units, containerOf(containerId), KIND_CATALOG),
-    priceMinor: kitPriceMinor(units, KIND_CATALOG),
+    massG: kitMassG(units, here.catalog.container(containerId), here.catalog.kinds),
+    priceMinor: kitPriceMinor(units, here.catalog.kinds),
     thicknessMm: summary.thicknessMm,
     blockedBy: packed?.blockedBy ?? null,
     hasSlits: stage.ticks.some(({ step }) => step === `slits:${containerId}`),
@@ -42,14 +41,14 @@ function carryKit(kit: StoredKit, school: School, today: PlainDate): CarryKit {
     gap: summary.gap,
     readyUntil: summary.readyUntil,
     isInUse: kit.openUse !== null,
-    inspectDueOn: kit.inspectedOn === null ? today : addDays(kit.inspectedOn, intervalOf(kit).days),
+    inspectDueOn: kit.inspectedOn === null ? today : addDays(kit.inspectedOn, here.heat.intervalOf(kit).days),
   };
 }
 
-export async function carryKits(db: Db, today: PlainDate): Promise<CarryKit[]> {
+export async function carryKits(here: Installation, db: Db, today: PlainDate): Promise<CarryKit[]> {
   return (await listKits(db)).flatMap((kit) => {
-    const school = schoolOf(kit.schoolId);
-    return school === undefined ? [] : [carryKit(kit, school, today)];
+    const school = here.catalog.school(kit.schoolId);
+    return school === undefined ? [] : [carryKit(here, kit, school, today)];
   });
 }
 
@@ -72,15 +71,19 @@ export const listReachTimes = async (db: Db | Tx): Promise<ReachTime[]> =>
   (await db.select().from(reachTimes).orderBy(asc(reachTimes.at), asc(reachTimes.id))).map(toReachTime);
 
 /** Everything that loadouts are worked out from, as it stands on a day. */
-export async function carryWorld(db: Db, today: PlainDate): Promise<CarryWorld> {
-  const known = (await carryKits(db, today)).flatMap((kit): LoadoutKit[] => {
-    const own = loadoutKitOf(kit, schoolOf, containerOf);
+export async function carryWorld(here: Installation, db: Db, today: PlainDate): Promise<CarryWorld> {
+  const known = (await carryKits(here, db, today)).flatMap((kit): LoadoutKit[] => {
+    const own = loadoutKitOf(
+      kit,
+      (id) => here.catalog.school(id),
+      (id) => here.catalog.container(id),
+    );
     return own === null ? [] : [own];
   });
   return {
     kits: new Map(known.map((kit) => [kit.id, kit])),
-    positions: new Map(positionsNow().map((position) => [position.id, position])),
-    catalog: KIND_CATALOG,
+    positions: new Map(here.catalog.positions().map((position) => [position.id, position])),
+    catalog: here.catalog.kinds,
     plan: reachPlan((await reachChanges(db)).data),
     measured: measuredTimes(await listReachTimes(db)),
     on: today,

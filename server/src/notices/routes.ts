@@ -1,33 +1,16 @@
-import { type Notice, NoticeSchema, type PlainDate } from '@ivrak/core/model';
+import type { HitSchema } from '@ivrak/contract';
+import * as contract from '@ivrak/contract';
+import type { Notice } from '@ivrak/core/model';
 import { eq, inArray } from 'drizzle-orm';
-import * as z from 'zod';
+import type * as z from 'zod';
 import { note } from '../db/journal.ts';
+import { touchKit } from '../db/kitVersion.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, lots, notices, units } from '../db/schema.ts';
 import { noticeFeed } from '../devices/notices.ts';
-import { type RouteSpec, route } from '../http/route.ts';
-import { touchKit } from '../kits/store.ts';
-
-const HitSchema = z.object({
-  notice: NoticeSchema,
-  units: z.array(
-    z.object({
-      unitId: z.string(),
-      kind: z.string(),
-      count: z.number(),
-      place: z.string(),
-      kitId: z.string().nullable(),
-      kitName: z.string().nullable(),
-    }),
-  ),
-});
-
-type Warned = Pick<Notice, 'kind' | 'lot' | 'seller'>;
-
-const isAbout = ({ kind, lot, seller }: Notice, row: Warned): boolean =>
-  row.kind === kind &&
-  (lot === null || row.lot?.toLowerCase() === lot.toLowerCase()) &&
-  (seller === null || row.seller?.toLowerCase() === seller.toLowerCase());
+import { type Served, serve } from '../http/route.ts';
+import type { Installation } from '../installation/installation.ts';
+import { isAbout } from './warnings.ts';
 
 async function hitsOf(tx: Tx | Db, list: readonly Notice[]): Promise<z.input<typeof HitSchema>[]> {
   const rows = await tx
@@ -44,61 +27,37 @@ async function hitsOf(tx: Tx | Db, list: readonly Notice[]): Promise<z.input<typ
   }));
 }
 
-/** Tells whether a lot that is taken in is one that a notice warned of. */
-export async function warningsIn(tx: Tx): Promise<(row: Warned) => boolean> {
-  const known = await tx.select().from(notices);
-  return (row) => known.some(({ data }) => isAbout(data, row));
-}
-
-export const noticeRoutes = (db: Db, today: () => PlainDate): RouteSpec[] => [
-  route({
-    method: 'get',
-    path: '/api/notices',
-    summary: 'Recalls and warnings that were heard of, and the things here that they are about',
-    response: z.object({ hits: z.array(HitSchema) }),
-    handle: async () => {
-      const known = (await db.select().from(notices)).map(({ data }) => data).sort((a, b) => (a.on > b.on ? -1 : 1));
-      return { hits: await hitsOf(db, known) };
-    },
+export const noticeRoutes = (here: Installation): Served[] => [
+  serve(contract.listNotices, async () => {
+    const known = (await here.db.select().from(notices)).map(({ data }) => data).sort((a, b) => (a.on > b.on ? -1 : 1));
+    return { hits: await hitsOf(here.db, known) };
   }),
-  route({
-    method: 'get',
-    path: '/api/devices/notices',
-    summary: 'The simulated feed of recalls and warnings',
-    response: z.object({ notices: z.array(NoticeSchema) }),
-    handle: () => ({ notices: noticeFeed(today()) }),
-  }),
-  route({
-    method: 'post',
-    path: '/api/notices',
-    summary: 'Take notices in: every thing they are about becomes suspect, once',
-    body: z.object({ notices: z.array(NoticeSchema).min(1, 'holds no notices').max(200) }),
-    response: z.object({ fresh: z.number(), hits: z.array(HitSchema) }),
-    handle: ({ body, who }) =>
-      db.transaction(async (tx) => {
-        const before = new Set((await tx.select({ id: notices.id }).from(notices)).map(({ id }) => id));
-        const fresh = body.notices.filter(({ id }, index, all) => !before.has(id) && all.findIndex((one) => one.id === id) === index);
-        if (fresh.length > 0) await tx.insert(notices).values(fresh.map((data) => ({ id: data.id, data })));
-        const hits = await hitsOf(tx, fresh);
-        for (const { notice, units: own } of hits)
-          for (const { unitId, kitId } of own) {
-            const [unit] = await tx.select().from(units).where(eq(units.id, unitId));
-            if (unit === undefined || unit.condition === 'practice' || unit.condition === 'suspect') continue;
-            await tx
-              .update(units)
-              .set({ condition: 'suspect', version: unit.version + 1 })
-              .where(eq(units.id, unitId));
-            if (kitId !== null) await touchKit(tx, kitId);
-            await note(tx, who, [
-              {
-                what: notice.about,
-                subject: unitId,
-                before: { condition: unit.condition },
-                after: { condition: 'suspect', notice: notice.id },
-              },
-            ]);
-          }
-        return { fresh: fresh.length, hits };
-      }),
-  }),
+  serve(contract.getNoticeFeed, () => ({ notices: noticeFeed(here.today()) })),
+  serve(contract.importNotices, ({ body, who }) =>
+    here.db.transaction(async (tx) => {
+      const before = new Set((await tx.select({ id: notices.id }).from(notices)).map(({ id }) => id));
+      const fresh = body.notices.filter(({ id }, index, all) => !before.has(id) && all.findIndex((one) => one.id === id) === index);
+      if (fresh.length > 0) await tx.insert(notices).values(fresh.map((data) => ({ id: data.id, data })));
+      const hits = await hitsOf(tx, fresh);
+      for (const { notice, units: own } of hits)
+        for (const { unitId, kitId } of own) {
+          const [unit] = await tx.select().from(units).where(eq(units.id, unitId));
+          if (unit === undefined || unit.condition === 'practice' || unit.condition === 'suspect') continue;
+          await tx
+            .update(units)
+            .set({ condition: 'suspect', version: unit.version + 1 })
+            .where(eq(units.id, unitId));
+          if (kitId !== null) await touchKit(tx, kitId);
+          await note(tx, who, [
+            {
+              what: notice.about,
+              subject: unitId,
+              before: { condition: unit.condition },
+              after: { condition: 'suspect', notice: notice.id },
+            },
+          ]);
+        }
+      return { fresh: fresh.length, hits };
+    }),
+  ),
 ];

@@ -1,147 +1,9 @@
-import { ContentListSchema, OfferBookSchema, OrderSchema, StoresMinimumsSchema } from '@ivrak/core/buying';
+import type { ExportFileSchema } from '@ivrak/contract';
 import { CONTAINERS, KINDS, kindCatalog, POSITIONS, SCHOOLS } from '@ivrak/core/catalog';
-import { DebriefSchema, UseEntrySchema } from '@ivrak/core/incident';
-import {
-  ArticleSchema,
-  BriefSchema,
-  ConditionSchema,
-  ContainerSchema,
-  HeatLogSchema,
-  InspectionSchema,
-  type KindCatalog,
-  KindSchema,
-  KitIdSchema,
-  KitNameSchema,
-  KitUpkeepSchema,
-  LayerSchema,
-  LoadoutSchema,
-  LotSchema,
-  MadeReadyFields,
-  NoticeSchema,
-  PersonIdSchema,
-  PersonSchema,
-  PlaceSchema,
-  PlacesPlanSchema,
-  PlainDateSchema,
-  PositionSchema,
-  plainUpkeep,
-  ReachTimeSchema,
-  SchoolSchema,
-  SetAsideSchema,
-  schoolIssues,
-  UnitIdSchema,
-  WEEKDAYS,
-  WeekPlanSchema,
-} from '@ivrak/core/model';
-import { ReachChangesRowSchema } from '@ivrak/core/reach';
-import * as z from 'zod';
+import { type KindCatalog, schoolIssues, WEEKDAYS } from '@ivrak/core/model';
+import type * as z from 'zod';
 import type { Issue } from '../http/problem.ts';
 import { unitIssues } from '../kits/check.ts';
-
-const count = z.number().int().nonnegative();
-const version = z.number().int().positive();
-const time = z.iso.datetime({ offset: true });
-
-/** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
-export const ExportFileSchema = z.strictObject({
-  format: z.literal('ivrak'),
-  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(6)], {
-    error: 'this program reads format versions 1 to 6',
-  }),
-  // Version 1 knew none of these three.
-  ownKinds: z.array(z.strictObject({ id: z.string(), data: KindSchema, version })).default([]),
-  ownSchools: z.array(z.strictObject({ id: z.string(), data: SchoolSchema, version })).default([]),
-  contentLists: z.array(z.strictObject({ id: z.string(), data: ContentListSchema, version })).default([]),
-  // Versions 1 and 2 knew neither of these.
-  ownContainers: z.array(z.strictObject({ id: z.string(), data: ContainerSchema, version })).default([]),
-  ownPositions: z.array(z.strictObject({ id: z.string(), data: PositionSchema, version })).default([]),
-  // Versions 1 to 3 knew none of these four.
-  heatLogs: z.array(HeatLogSchema.strict()).default([]),
-  inspections: z.array(InspectionSchema.strict()).default([]),
-  notices: z.array(z.strictObject({ id: z.string(), data: NoticeSchema })).default([]),
-  loadouts: z.array(z.strictObject({ id: z.string(), data: LoadoutSchema, version })).default([]),
-  // Versions 1 to 4 knew none of these three, nor what people are trained for.
-  weekPlans: z.array(z.strictObject({ id: PersonIdSchema, data: WeekPlanSchema, version })).default([]),
-  reachTimes: z.array(ReachTimeSchema.strict()).default([]),
-  plans: z
-    .array(
-      z.strictObject({
-        id: z.string(),
-        data: z.discriminatedUnion('id', [ReachChangesRowSchema, PlacesPlanSchema, OfferBookSchema, StoresMinimumsSchema]),
-        version,
-      }),
-    )
-    .default([]),
-  people: z.array(PersonSchema.extend({ version: version.default(1) }).strict()),
-  lots: z.array(LotSchema.strict()),
-  kits: z.array(
-    z.strictObject({
-      id: KitIdSchema,
-      name: KitNameSchema,
-      layer: LayerSchema,
-      personId: PersonIdSchema.nullable(),
-      containerId: z.string(),
-      positionId: z.string(),
-      schoolId: z.string(),
-      brief: BriefSchema,
-      setAside: z.array(SetAsideSchema).default([]),
-      ...MadeReadyFields,
-      packing: z.unknown(),
-      upkeep: KitUpkeepSchema.default(plainUpkeep()),
-      inspectedOn: PlainDateSchema.nullable(),
-      retiredOn: PlainDateSchema.nullable(),
-      position: count,
-      version,
-    }),
-  ),
-  units: z.array(
-    z.strictObject({
-      id: UnitIdSchema,
-      kind: z.string(),
-      count: z.number().int().min(1, 'must be at least 1').max(1000),
-      piecesUsed: count,
-      condition: ConditionSchema,
-      state: z.string(),
-      lotId: z.string().nullable(),
-      place: PlaceSchema,
-      kitId: z.string().nullable(),
-      position: count,
-      version,
-    }),
-  ),
-  uses: z.array(z.strictObject({ id: z.string().min(1), kitId: z.string(), at: time })),
-  useEvents: z.array(
-    z.strictObject({
-      id: z.string().min(1),
-      useId: z.string(),
-      at: time,
-      unitId: z.string(),
-      kind: z.string(),
-      pieces: z.number().int().min(1),
-      note: z.string().max(500),
-    }),
-  ),
-  // Versions 1 to 5 knew neither of these.
-  useLogs: z
-    .array(
-      z.strictObject({
-        id: z.string().min(1),
-        kitIds: z.array(z.string()).min(1, 'a log belongs to a kit at least'),
-        startedAt: time,
-        isOpen: z.boolean(),
-        debriefs: z.array(DebriefSchema),
-        version,
-        entries: z.array(UseEntrySchema),
-      }),
-    )
-    .default([]),
-  orders: z.array(z.strictObject({ id: z.string(), data: OrderSchema, version })).default([]),
-  gtins: z.array(z.strictObject({ gtin: ArticleSchema, kind: z.string() })),
-  journal: z.array(
-    z.strictObject({ at: time, who: z.string(), what: z.string(), subject: z.string(), before: z.unknown(), after: z.unknown() }),
-  ),
-  settings: z.array(z.strictObject({ key: z.string(), value: z.unknown() })),
-});
 export type ExportFile = z.output<typeof ExportFileSchema>;
 
 /** References within the file, and to the catalogue, that lead nowhere. Empty: the file can be taken in whole. */
@@ -174,7 +36,7 @@ export function referenceIssues(file: ExportFile): Issue[] {
   }
   for (const [index, unit] of file.units.entries()) {
     // Used-up things keep what was in them for the record.
-    if (unit.place !== 'used') issues.push(...unitIssues(unit, `units.${index}.`, catalog));
+    if (unit.place !== 'used') issues.push(...unitIssues(catalog, unit, `units.${index}.`));
     if (unit.lotId !== null && !lots.has(unit.lotId)) say(`units.${index}.lotId`, `there is no lot "${unit.lotId}" in the file`);
     if ((unit.place === 'kit') !== (unit.kitId !== null)) say(`units.${index}.kitId`, 'a unit has a kit if and only if its place is "kit"');
     if (unit.kitId !== null && !kits.has(unit.kitId)) say(`units.${index}.kitId`, `there is no kit "${unit.kitId}" in the file`);

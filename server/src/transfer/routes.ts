@@ -1,7 +1,7 @@
+import * as contract from '@ivrak/contract';
+import { ExportFileSchema } from '@ivrak/contract';
 import { asc } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
-import * as z from 'zod';
-import { loadCatalog } from '../catalog/catalog.ts';
 import type { Db, Tx } from '../db/open.ts';
 import {
   contentLists,
@@ -29,16 +29,16 @@ import {
   uses,
   weekPlans,
 } from '../db/schema.ts';
-import { loadHeat } from '../heat/heat.ts';
 import { unacceptable } from '../http/problem.ts';
-import { type RouteSpec, route } from '../http/route.ts';
+import { type Served, serve } from '../http/route.ts';
+import type { Installation } from '../installation/installation.ts';
 import { toReachTime, toReachTimeRow } from '../loadouts/world.ts';
-import { type ExportFile, ExportFileSchema, referenceIssues } from './file.ts';
+import { type ExportFile, referenceIssues } from './file.ts';
 
 const iso = (at: string): string => new Date(at).toISOString();
 
 /** Reads everything in one transaction and in a fixed order, so that equal data gives an equal file. */
-export async function exportAll(db: Db): Promise<ExportFile> {
+export async function readAll(db: Db): Promise<ExportFile> {
   return db.transaction(async (tx) => {
     const file = {
       format: 'ivrak',
@@ -113,10 +113,10 @@ const EMPTIED = [
 ];
 
 /** Replaces everything by what the file holds, or throws 422 and changes nothing. The file's journal goes on as ours. */
-export async function importAll(db: Db, file: ExportFile): Promise<void> {
+export async function replaceAll(here: Installation, file: ExportFile): Promise<void> {
   const issues = referenceIssues(file);
   if (issues.length > 0) throw unacceptable(issues.slice(0, 100));
-  await db.transaction(async (tx) => {
+  await here.db.transaction(async (tx) => {
     for (const table of EMPTIED) await tx.delete(table);
     await insertAll(tx, ownKinds, file.ownKinds);
     await insertAll(tx, ownSchools, file.ownSchools);
@@ -151,8 +151,8 @@ export async function importAll(db: Db, file: ExportFile): Promise<void> {
     await insertAll(tx, journal, file.journal);
     await insertAll(tx, settings, file.settings);
   });
-  await loadCatalog(db);
-  await loadHeat(db);
+  await here.catalog.load(here.db);
+  await here.heat.load(here.db);
 }
 
 const ROWS_AT_ONCE = 500;
@@ -162,23 +162,10 @@ async function insertAll<T extends PgTable>(tx: Tx, table: T, rows: readonly T['
     await tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as T['$inferInsert'][]);
 }
 
-export const transferRoutes = (db: Db): RouteSpec[] => [
-  route({
-    method: 'get',
-    path: '/api/export',
-    summary: 'Everything, as one versioned file',
-    response: ExportFileSchema,
-    handle: () => exportAll(db),
-  }),
-  route({
-    method: 'post',
-    path: '/api/import',
-    summary: 'Replace everything by an exported file: all of it or nothing',
-    body: ExportFileSchema,
-    response: z.object({ kits: z.number(), units: z.number(), lots: z.number() }),
-    handle: async ({ body }) => {
-      await importAll(db, body);
-      return { kits: body.kits.length, units: body.units.length, lots: body.lots.length };
-    },
+export const transferRoutes = (here: Installation): Served[] => [
+  serve(contract.exportAll, () => readAll(here.db)),
+  serve(contract.importAll, async ({ body }) => {
+    await replaceAll(here, body);
+    return { kits: body.kits.length, units: body.units.length, lots: body.lots.length };
   }),
 ];

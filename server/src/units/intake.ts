@@ -1,26 +1,13 @@
-import { ArticleSchema, PlainDateSchema, UnitIdSchema } from '@ivrak/core/model';
+import type { IntakeSchema } from '@ivrak/contract';
 import { intakeCondition } from '@ivrak/core/stock';
-import * as z from 'zod';
-import { KIND_CATALOG } from '../catalog/catalog.ts';
+import type * as z from 'zod';
 import type { Tx } from '../db/open.ts';
 import { gtins, lots, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
-import type { Tell } from '../http/route.ts';
-import { warningsIn } from '../notices/routes.ts';
+import type { ReportProgress } from '../http/route.ts';
+import type { Installation } from '../installation/installation.ts';
+import { warningsIn } from '../notices/warnings.ts';
 
-export const IntakeSchema = z.object({
-  id: UnitIdSchema.optional(),
-  kind: z.string(),
-  count: z.number().int().min(1, 'must be at least 1').max(1000),
-  lot: z.string().trim().min(1).max(40).nullable().default(null),
-  gtin: ArticleSchema.nullable().default(null),
-  expiresOn: PlainDateSchema.nullable().default(null),
-  producedOn: PlainDateSchema.nullable().default(null),
-  seller: z.string().trim().max(80).nullable().default(null),
-  authorised: z.boolean().nullable().default(null),
-  priceMinor: z.number().int().nonnegative().max(100_000_000).nullable().default(null),
-  practice: z.boolean().default(false),
-});
 type Intake = z.output<typeof IntakeSchema>;
 
 const ROWS_AT_ONCE = 250;
@@ -32,17 +19,18 @@ interface Taken {
 
 /**
  * Takes things in, each with a lot of its own: practice, suspect where a notice or the price says so, else ready. Article numbers
- * are remembered. `tell` hears the share done, and may throw to give the whole up.
+ * are remembered. `reportProgress` hears the share done, and may throw to give the whole up.
  * @param pathOf where in the request a row stands, for what is refused
  */
 export async function takeAll(
+  here: Installation,
   tx: Tx,
   rows: readonly Intake[],
   pathOf: (row: number) => string,
-  tell: Tell = async () => undefined,
+  reportProgress: ReportProgress = async () => undefined,
 ): Promise<Taken[]> {
   const issues = rows.flatMap(({ kind }, index) =>
-    KIND_CATALOG.has(kind) ? [] : [{ path: `${pathOf(index)}kind`, message: `"${kind}" is not in the catalogue` }],
+    here.catalog.kinds.has(kind) ? [] : [{ path: `${pathOf(index)}kind`, message: `"${kind}" is not in the catalogue` }],
   );
   if (issues.length > 0) throw unacceptable(issues.slice(0, 100));
   const isWarned = await warningsIn(tx);
@@ -50,7 +38,7 @@ export async function takeAll(
     row,
     lotId: crypto.randomUUID(),
     id: row.id ?? crypto.randomUUID(),
-    condition: row.practice ? 'practice' : isWarned(row) ? 'suspect' : conditionOf(row),
+    condition: row.practice ? 'practice' : isWarned(row) ? 'suspect' : conditionOf(here, row),
   }));
   for (let at = 0; at < made.length; at += ROWS_AT_ONCE) {
     const some = made.slice(at, at + ROWS_AT_ONCE);
@@ -72,7 +60,7 @@ export async function takeAll(
         return { id, kind, count, condition, lotId, place: practice ? 'practice' : 'stores' };
       }),
     );
-    await tell(Math.min(1, (at + ROWS_AT_ONCE) / made.length));
+    await reportProgress(Math.min(1, (at + ROWS_AT_ONCE) / made.length));
   }
   const numbers = new Map(rows.flatMap(({ gtin, kind }) => (gtin === null ? [] : [[gtin, kind] as const])));
   for (const [gtin, kind] of numbers)
@@ -80,7 +68,7 @@ export async function takeAll(
   return made.map(({ id, condition }) => ({ id, condition }));
 }
 
-function conditionOf(row: Intake): string {
-  const kind = KIND_CATALOG.get(row.kind);
+function conditionOf(here: Installation, row: Intake): string {
+  const kind = here.catalog.kinds.get(row.kind);
   return kind === undefined ? 'ready' : intakeCondition(kind, row);
 }

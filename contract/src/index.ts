@@ -1,0 +1,54 @@
+export { deleteKind, deleteSchool, getCatalog, importKinds, removed, saveKind, saveSchool } from './catalog.ts';
+export {
+  CoverageBodySchema,
+  computeBuying,
+  computeCoverage,
+  computeFit,
+  computeHeat,
+  computeNeeds,
+  computeRules,
+  computeScan,
+  SchoolRefSchema,
+} from './compute.ts';
+export { deletePerson, getPlaces, listPeople, StoredPersonSchema, savePerson, savePlaces } from './crew.ts';
+export { endpoint } from './endpoint.ts';
+export type { AnswerOf, BodyOf, Endpoint, Method, ParamOf, ParamsOf, QueryOf } from './endpoint.ts';
+export { addHeat, deleteHeat, listHeat, PlaceHeatSchema, simulateHeat } from './heat.ts';
+export { getCalendar, getHorizon, getKitCalendar } from './horizon.ts';
+export { AnswerSchema, answerInspection, finishInspection, listInspections, saveKitUpkeep, startInspection } from './inspections.ts';
+export { createKit, getKit, getKitCoverage, getKitRules, listKits, recordInspection, retireKit, saveKit, savePacking } from './kits.ts';
+export { comparePublished, deleteList, listLists, saveList } from './lists.ts';
+export { deleteLoadout, getCarry, getToday, listLoadouts, saveLoadout, saveWeek } from './loadouts.ts';
+export { moveModule, restockModule } from './modules.ts';
+export { getNoticeFeed, HitSchema, importNotices, listNotices } from './notices.ts';
+export { getOffers, saveOffers } from './offers.ts';
+export {
+  changeOrder,
+  getMinimums,
+  IntakeSchema,
+  listOrders,
+  placeOrder,
+  ReceiveSchema,
+  receiveOrder,
+  saveMinimums,
+} from './orders.ts';
+export { deleteContainer, deletePosition, saveContainer, savePosition } from './places.ts';
+export { addReachTime, deleteReachTime, getReachPlan, saveReachPlan } from './reach.ts';
+export { AppliedSchema, applyRotation, getRotation, RotationPlanSchema } from './rotation.ts';
+export { getJournal, getSettings, SettingsSchema, saveSettings } from './settings.ts';
+export {
+  CorrectUnitSchema,
+  correctUnit,
+  getStores,
+  getSupplierFeed,
+  importUnits,
+  MoveUnitSchema,
+  moveUnit,
+  receiveUnit,
+  SupplierArticleSchema,
+} from './stores.ts';
+export { getApiDescription, getHealth } from './system.ts';
+export { ExportFileSchema, exportAll, importAll } from './transfer.ts';
+export { getRestock, getUpkeep } from './upkeep.ts';
+export { AppendSchema, addUseEntries, debriefUseLog, getUseLog, listUseLogs, MOST_ENTRIES, StoredLogSchema } from './useLogs.ts';
+export { listUses, logUse } from './uses.ts';

@@ -1,0 +1,42 @@
+import * as z from 'zod';
+import { endpoint } from './endpoint.ts';
+
+export const SettingsSchema = z.object({
+  /** When the caution was read and confirmed; null: not yet. */
+  cautionReadAt: z.string().nullable(),
+});
+
+export const getSettings = endpoint({
+  method: 'get',
+  path: '/api/settings',
+  summary: 'Settings of this installation, and its day',
+  answer: SettingsSchema.extend({ today: z.string() }),
+});
+
+export const saveSettings = endpoint({
+  method: 'put',
+  path: '/api/settings',
+  summary: 'Change settings',
+  body: z.object({ cautionRead: z.literal(true) }),
+  answer: SettingsSchema,
+});
+
+export const getJournal = endpoint({
+  method: 'get',
+  path: '/api/journal',
+  summary: 'The latest changes, last first',
+  query: z.object({ limit: z.coerce.number().int().min(1).max(500).default(50) }),
+  answer: z.object({
+    entries: z.array(
+      z.object({
+        id: z.number(),
+        at: z.string(),
+        who: z.string(),
+        what: z.string(),
+        subject: z.string(),
+        before: z.unknown(),
+        after: z.unknown(),
+      }),
+    ),
+  }),
+});

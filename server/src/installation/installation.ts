@@ -1,0 +1,24 @@
+import type { PlainDate } from '@ivrak/core/model';
+import type { OpenDb } from '../db/open.ts';
+import { LiveCatalog } from './catalog.ts';
+import { HeatOfPlaces } from './heat.ts';
+import { Summaries } from './summaries.ts';
+
+/** One database with what is kept in memory of it. Handed to whatever needs it, so that two may run in one process. */
+export interface Installation {
+  readonly db: OpenDb['db'];
+  readonly describeDb: string;
+  readonly today: () => PlainDate;
+  readonly catalog: LiveCatalog;
+  readonly heat: HeatOfPlaces;
+  readonly summaries: Summaries;
+}
+
+export async function createInstallation({ db, describe }: Pick<OpenDb, 'db' | 'describe'>, today: () => PlainDate): Promise<Installation> {
+  const summaries = new Summaries();
+  const catalog = new LiveCatalog(() => summaries.forget());
+  const heat = new HeatOfPlaces(catalog);
+  await catalog.load(db);
+  await heat.load(db);
+  return { db, describeDb: describe, today, catalog, heat, summaries };
+}

@@ -1,0 +1,113 @@
+import type { CorrectUnitSchema, IntakeSchema, MoveUnitSchema } from '@ivrak/contract';
+import type { PlacedUnit } from '@ivrak/core/model';
+import { eq } from 'drizzle-orm';
+import type * as z from 'zod';
+import { note } from '../db/journal.ts';
+import { touchKit } from '../db/kitVersion.ts';
+import type { Db, Tx } from '../db/open.ts';
+import { kits, lots, units } from '../db/schema.ts';
+import { notFound, Problem, unacceptable } from '../http/problem.ts';
+import type { Installation } from '../installation/installation.ts';
+import { takeAll } from './intake.ts';
+import { type LotRow, lotFor, toStoredUnit, type UnitRow } from './rows.ts';
+
+export const toPlaced = (row: { units: UnitRow; lots: LotRow | null }): PlacedUnit => ({
+  ...toStoredUnit(row.units, row.lots),
+  place: row.units.place as PlacedUnit['place'], // checked by the database
+  kitId: row.units.kitId,
+});
+
+export async function findUnit(tx: Tx | Db, id: string): Promise<{ units: UnitRow; lots: LotRow | null }> {
+  const [row] = await tx.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.id, id));
+  if (row === undefined) throw notFound('unit', id);
+  return row;
+}
+
+export const findPlaced = async (tx: Tx, id: string): Promise<PlacedUnit> => toPlaced(await findUnit(tx, id));
+
+export async function takeIn(here: Installation, db: Db, who: string, body: z.output<typeof IntakeSchema>): Promise<PlacedUnit> {
+  return db.transaction(async (tx) => {
+    const [taken] = body.id === undefined ? [] : await tx.select({ id: units.id }).from(units).where(eq(units.id, body.id));
+    if (taken !== undefined) throw new Problem(409, 'Already there', `A unit "${taken.id}" was taken in before.`);
+    const [made] = await takeAll(here, tx, [body], () => '');
+    const placed = toPlaced(await findUnit(tx, made?.id ?? ''));
+    await note(tx, who, [{ what: 'unit taken in', subject: placed.id, after: placed }]);
+    return placed;
+  });
+}
+
+const stale = (row: { units: UnitRow; lots: LotRow | null }, version: number): Problem =>
+  new Problem(409, 'Changed meanwhile', `The unit is at version ${row.units.version}; your change was made on version ${version}.`, {
+    current: toPlaced(row),
+  });
+
+export async function correct(db: Db, who: string, id: string, body: z.output<typeof CorrectUnitSchema>): Promise<PlacedUnit> {
+  return db.transaction(async (tx) => {
+    const row = await findUnit(tx, id);
+    if (row.units.version !== body.version) throw stale(row, body.version);
+    if (row.units.condition === 'practice' && body.condition !== undefined && body.condition !== 'practice')
+      throw unacceptable([{ path: 'condition', message: 'a practice unit stays a practice unit' }]);
+    const before = toPlaced(row);
+    const wanted = {
+      kind: before.kind,
+      lot: body.lot === undefined ? before.lot : body.lot,
+      expiresOn: body.expiresOn === undefined ? before.expiresOn : body.expiresOn,
+    };
+    const lotId = await lotFor(tx, wanted, row.lots);
+    const condition = body.condition ?? before.condition;
+    const isPracticeNow = condition === 'practice' && before.condition !== 'practice';
+    await tx
+      .update(units)
+      .set({
+        condition,
+        lotId,
+        count: body.count ?? before.count,
+        version: before.version + 1,
+        ...(isPracticeNow ? { place: 'practice', kitId: null } : {}),
+      })
+      .where(eq(units.id, id));
+    if (before.kitId !== null) await touchKit(tx, before.kitId);
+    const after = toPlaced(await findUnit(tx, id));
+    await note(tx, who, [{ what: 'unit changed', subject: id, before, after: body.reason ? { ...after, reason: body.reason } : after }]);
+    return after;
+  });
+}
+
+type Move = z.output<typeof MoveUnitSchema>;
+
+/** Moves a whole unit, or splits some of a stack off and moves those. */
+export async function moveUnit(tx: Tx, who: string, id: string, { version, to, kitId, count }: Move): Promise<PlacedUnit> {
+  const row = await findUnit(tx, id);
+  const before = toPlaced(row);
+  if (before.version !== version) throw stale(row, version);
+  if (before.place === 'used') throw unacceptable([{ path: 'id', message: 'is used up' }]);
+  if (to !== 'discarded' && to !== 'practice' && before.condition === 'practice')
+    throw unacceptable([{ path: 'to', message: 'a practice unit never goes back into a kit or among spares' }]);
+  if (count !== undefined && count > before.count) throw unacceptable([{ path: 'count', message: `only ${before.count} are here` }]);
+  if (kitId !== undefined) await kitMustBeInUse(tx, kitId);
+  const target = { place: to, kitId: kitId ?? null, position: 1000, ...(to === 'practice' ? { condition: 'practice' } : {}) };
+  const isSplit = count !== undefined && count < before.count;
+  const movedId = isSplit ? crypto.randomUUID() : id;
+  if (isSplit) {
+    await tx
+      .update(units)
+      .set({ count: before.count - count, version: version + 1 })
+      .where(eq(units.id, id));
+    // Whole ones go; a pack that was begun stays where it is.
+    await tx.insert(units).values({ ...row.units, ...target, id: movedId, count, piecesUsed: 0, version: 1 });
+  } else {
+    await tx
+      .update(units)
+      .set({ ...target, version: version + 1 })
+      .where(eq(units.id, id));
+  }
+  for (const touched of new Set([before.kitId, kitId ?? null])) if (touched !== null) await touchKit(tx, touched);
+  const after = toPlaced(await findUnit(tx, movedId));
+  await note(tx, who, [{ what: `unit moved to ${to}`, subject: movedId, before: { ...before, count: after.count }, after }]);
+  return after;
+}
+
+async function kitMustBeInUse(tx: Tx, kitId: string): Promise<void> {
+  const [kit] = await tx.select().from(kits).where(eq(kits.id, kitId));
+  if (kit === undefined || kit.retiredOn !== null) throw unacceptable([{ path: 'kitId', message: `there is no kit "${kitId}"` }]);
+}

@@ -1,0 +1,30 @@
+import { type PlainDate, skillsOf } from '@ivrak/core/model';
+import type { HorizonKit } from '@ivrak/core/upkeep';
+import type { Db } from '../db/open.ts';
+import { people } from '../db/schema.ts';
+import type { Installation } from '../installation/installation.ts';
+import { listKits, type StoredKit } from '../kits/store.ts';
+import { judge } from '../kits/view.ts';
+
+export async function horizonKits(here: Installation, db: Db, today: PlainDate): Promise<(HorizonKit & { stored: StoredKit })[]> {
+  const crew = new Map((await db.select().from(people)).map(({ id, name }) => [id, { id, name }]));
+  return (await listKits(db)).flatMap((kit) => {
+    const school = here.catalog.school(kit.schoolId);
+    if (school === undefined) return [];
+    return [
+      {
+        id: kit.id,
+        name: kit.name,
+        layer: kit.layer,
+        person: kit.personId === null ? null : (crew.get(kit.personId) ?? null),
+        needs: judge(here, kit, today).needs,
+        school,
+        skills: skillsOf(kit.brief),
+        units: kit.units,
+        inspectedOn: kit.inspectedOn,
+        inspectEveryDays: here.heat.intervalOf(kit).days,
+        stored: kit,
+      },
+    ];
+  });
+}
