@@ -35,3 +35,6 @@ export type BodyOf<E extends Endpoint> = E extends { body: infer B extends z.Zod
 export type QueryOf<E extends Endpoint> = E extends { query: infer Q extends z.ZodType } ? Q : z.ZodUndefined;
 /** What whoever called hears. */
 export type AnswerOf<E extends Endpoint> = z.output<E['answer']>;
+/** What whoever calls sends, before defaults are filled in. */
+export type SentBodyOf<E extends Endpoint> = z.input<BodyOf<E>>;
+export type SentQueryOf<E extends Endpoint> = z.input<QueryOf<E>>;

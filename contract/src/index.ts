@@ -11,8 +11,8 @@ export {
   SchoolRefSchema,
 } from './compute.ts';
 export { deletePerson, getPlaces, listPeople, StoredPersonSchema, savePerson, savePlaces } from './crew.ts';
+export type { AnswerOf, BodyOf, Endpoint, Method, ParamOf, ParamsOf, QueryOf, SentBodyOf, SentQueryOf } from './endpoint.ts';
 export { endpoint } from './endpoint.ts';
-export type { AnswerOf, BodyOf, Endpoint, Method, ParamOf, ParamsOf, QueryOf } from './endpoint.ts';
 export { addHeat, deleteHeat, listHeat, PlaceHeatSchema, simulateHeat } from './heat.ts';
 export { getCalendar, getHorizon, getKitCalendar } from './horizon.ts';
 export { AnswerSchema, answerInspection, finishInspection, listInspections, saveKitUpkeep, startInspection } from './inspections.ts';

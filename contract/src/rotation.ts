@@ -3,13 +3,13 @@ import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 
 export const RotationMoveSchema = z.object({
-  unitId: z.string(),
+  unitId: UnitIdSchema,
   kind: z.string(),
   count: z.number(),
   expiresOn: PlainDateSchema.nullable(),
   lot: z.string().nullable(),
-  from: z.string().nullable(),
-  to: z.string().nullable(),
+  from: KitIdSchema.nullable(),
+  to: KitIdSchema.nullable(),
   version: z.number(),
 });
 

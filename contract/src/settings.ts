@@ -1,3 +1,4 @@
+import { PlainDateSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 
@@ -10,7 +11,7 @@ export const getSettings = endpoint({
   method: 'get',
   path: '/api/settings',
   summary: 'Settings of this installation, and its day',
-  answer: SettingsSchema.extend({ today: z.string() }),
+  answer: SettingsSchema.extend({ today: PlainDateSchema }),
 });
 
 export const saveSettings = endpoint({

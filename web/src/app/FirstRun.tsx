@@ -18,7 +18,7 @@ export function FirstRun() {
   const [error, setError] = useState<string | null>(null);
   const confirm = async () => {
     try {
-      await api.put('/api/settings', { cautionRead: true });
+      await api.put('/api/settings', { body: { cautionRead: true } });
       await client.invalidateQueries({ queryKey: ['settings'] });
     } catch (failure) {
       setError(messageOf(failure));

@@ -2,7 +2,7 @@ import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mant
 import { IconBulbOff, IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
 import { Link, NavLink, useMatch } from 'react-router';
 import { useLamp } from '../theme/lamp.ts';
-import { UseButton } from './UseButton.tsx';
+import { UseButton } from '../use/UseButton.tsx';
 
 const PLACES = [
   { to: '/', name: 'Muster' },

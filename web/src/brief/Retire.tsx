@@ -18,7 +18,7 @@ export function Retire() {
   const retire = async () => {
     try {
       await saveNow();
-      await api.delete(`/api/kits/${kit.id}?version=${useDraft.getState().version || version}`);
+      await api.delete('/api/kits/:id', { params: { id: kit.id }, query: { version: useDraft.getState().version || version } });
       await refresh();
       await navigate('/');
     } catch (failure) {

@@ -15,7 +15,7 @@ export function Minimums({ stored, have }: { stored: StoredMinimums; have: Reado
   const { lines } = stored.data;
   const write = (next: StoredMinimums['data']['lines']) =>
     void keep(
-      () => api.put('/api/minimums', { data: { id: 'minimums', lines: next }, version: stored.version }),
+      () => api.put('/api/minimums', { body: { data: { id: 'minimums', lines: next }, version: stored.version } }),
       () => queryClient.invalidateQueries({ queryKey: ['minimums'] }),
     );
   const listed = new Set(lines.map(({ kind }) => kind));

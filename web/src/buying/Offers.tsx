@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { kindName, useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
-import { type FeedAnswer, withFeed } from '../data/supplierFeed.ts';
+import { withFeed } from '../data/supplierFeed.ts';
 import { price } from '../drawing/figures.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -20,14 +20,14 @@ export function Offers({ book }: { book: StoredBook }) {
   const { offers, suppliers } = book.data;
   const send = (data: OfferBook) =>
     keep(
-      () => api.put('/api/offers', { version: book.version, data }),
+      () => api.put('/api/offers', { body: { version: book.version, data } }),
       () => queryClient.invalidateQueries({ queryKey: ['offers'] }),
     );
   const takeFeed = () =>
     keep(
       async () => {
-        const feed = await api.get<FeedAnswer>('/api/devices/supplier');
-        await api.put('/api/offers', { version: book.version, data: withFeed(book.data, feed) });
+        const feed = await api.get('/api/devices/supplier');
+        await api.put('/api/offers', { body: { version: book.version, data: withFeed(book.data, feed) } });
       },
       () => queryClient.invalidateQueries({ queryKey: ['offers'] }),
     );

@@ -91,7 +91,11 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
       ...(scan.count === undefined ? {} : { count: scan.count }),
     });
   };
-  const close = () => void keep(() => api.put(`/api/orders/${data.id}`, { version, data: { ...data, isClosed: true } }), againstOrder);
+  const close = () =>
+    void keep(
+      () => api.put('/api/orders/:id', { params: { id: data.id }, body: { version, data: { ...data, isClosed: true } } }),
+      againstOrder,
+    );
   const faults = orderFaults(data, kindName);
   return (
     <article className="buying-order is-placed">
@@ -131,7 +135,11 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
           take={(next, kitId) => {
             const { lot, ...rest } = next;
             void keep(
-              () => api.post(`/api/orders/${data.id}/receive`, { ...rest, lot: lot.trim() === '' ? null : lot.trim(), kitId, version }),
+              () =>
+                api.post('/api/orders/:id/receive', {
+                  params: { id: data.id },
+                  body: { ...rest, lot: lot.trim() === '' ? null : lot.trim(), kitId, version },
+                }),
               async () => {
                 setCame(null);
                 await againstOrder();

@@ -73,7 +73,7 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
     });
     if (order !== null)
       void keep(
-        () => api.post('/api/orders', order),
+        () => api.post('/api/orders', { body: order }),
         () => queryClient.invalidateQueries({ queryKey: ['orders'] }),
       );
   };

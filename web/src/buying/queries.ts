@@ -1,12 +1,9 @@
-import type { BuyingPlan, BuyingProblem, OfferBook, Order, StoresMinimums } from '@ivrak/core/buying';
+import type { BuyingProblem } from '@ivrak/core/buying';
 import { useQuery } from '@tanstack/react-query';
-import { api } from '../data/client.ts';
+import { type Answer, api } from '../data/client.ts';
 
-export interface StoredBook {
-  data: OfferBook;
-  version: number | null;
-}
-export const useOffers = () => useQuery({ queryKey: ['offers'], queryFn: () => api.get<StoredBook>('/api/offers') });
+export type StoredBook = Answer<'get', '/api/offers'>;
+export const useOffers = () => useQuery({ queryKey: ['offers'], queryFn: () => api.get('/api/offers') });
 
 /** Worked out on the server, where the solver is; the same question is not asked twice. */
 export const usePlan = (problem: BuyingProblem) =>
@@ -14,17 +11,11 @@ export const usePlan = (problem: BuyingProblem) =>
     queryKey: ['buying', problem],
     enabled: problem.need.length > 0 && problem.offers.length > 0,
     staleTime: 60_000,
-    queryFn: () => api.post<BuyingPlan>('/api/compute/buying', problem),
+    queryFn: () => api.post('/api/compute/buying', { body: problem }),
   });
 
-export interface StoredOrder {
-  data: Order;
-  version: number;
-}
-export const useOrders = () => useQuery({ queryKey: ['orders'], queryFn: () => api.get<{ orders: StoredOrder[] }>('/api/orders') });
+export type StoredOrder = Answer<'get', '/api/orders'>['orders'][number];
+export const useOrders = () => useQuery({ queryKey: ['orders'], queryFn: () => api.get('/api/orders') });
 
-export interface StoredMinimums {
-  data: StoresMinimums;
-  version: number | null;
-}
-export const useMinimums = () => useQuery({ queryKey: ['minimums'], queryFn: () => api.get<StoredMinimums>('/api/minimums') });
+export type StoredMinimums = Answer<'get', '/api/minimums'>;
+export const useMinimums = () => useQuery({ queryKey: ['minimums'], queryFn: () => api.get('/api/minimums') });

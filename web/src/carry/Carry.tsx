@@ -39,7 +39,7 @@ export function Carry() {
     const id = freeId('loadout', new Set(told.loadouts.map((one) => one.id)));
     const data: Loadout = LoadoutSchema.parse({ id, name: `Loadout ${told.loadouts.length + 1}`, kits: [] });
     await keep(
-      () => api.put(`/api/loadouts/${id}`, { version: null, data }),
+      () => api.put('/api/loadouts/:id', { params: { id }, body: { version: null, data } }),
       () => open(id),
     );
   };

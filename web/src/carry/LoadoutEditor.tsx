@@ -94,7 +94,9 @@ export function LoadoutEditor({ told, draft, view, conflicts, gone }: LoadoutEdi
       <OwnThings own={loadout.own} change={(own) => change({ own })} />
       <Button
         variant="default"
-        onClick={() => void keepAndGo(() => api.delete(`/api/loadouts/${loadout.id}?version=${draft.version()}`), gone)}
+        onClick={() =>
+          void keepAndGo(() => api.delete('/api/loadouts/:id', { params: { id: loadout.id }, query: { version: draft.version() } }), gone)
+        }
       >
         Take this loadout away
       </Button>

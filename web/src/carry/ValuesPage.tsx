@@ -59,7 +59,8 @@ function Values({ plan }: { plan: CarryTold['plan'] }) {
     const { [id]: _, ...others } = changes.drawS;
     setChanges({ ...changes, drawS: value === null || value === shipped ? others : { ...others, [id]: value } });
   };
-  const send = (next: ReachChanges) => keep(() => api.put('/api/reach/plan', { version: plan.version, data: { id: 'reach', ...next } }));
+  const send = (next: ReachChanges) =>
+    keep(() => api.put('/api/reach/plan', { body: { version: plan.version, data: { id: 'reach', ...next } } }));
   return (
     <>
       <div className="values-bar">

@@ -41,7 +41,7 @@ function Week({ told, people }: { told: CarryTold; people: readonly Person[] }) 
   const today = weekdayOf(told.today);
   const save = (person: Person, data: WeekPlan) => {
     const stored = told.weeks.find(({ id }) => id === person.id);
-    void keep(() => api.put(`/api/weeks/${person.id}`, { version: stored?.version ?? null, data }));
+    void keep(() => api.put('/api/weeks/:id', { params: { id: person.id }, body: { version: stored?.version ?? null, data } }));
   };
   const kitName = (id: string) => told.kits.find((kit) => kit.id === id)?.name ?? id;
   const loadoutName = (id: string) => told.loadouts.find((one) => one.id === id)?.data.name ?? id;

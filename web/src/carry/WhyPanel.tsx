@@ -84,13 +84,15 @@ export function WhyPanel({ told, loadout, view, unitId, close, changed }: WhyPan
               keep(
                 () =>
                   api.post('/api/reach/times', {
-                    id: crypto.randomUUID(),
-                    kitId: kit.id,
-                    kind: unit.kind,
-                    positionId,
-                    conditions,
-                    seconds: taken,
-                    at: new Date().toISOString(),
+                    body: {
+                      id: crypto.randomUUID(),
+                      kitId: kit.id,
+                      kind: unit.kind,
+                      positionId,
+                      conditions,
+                      seconds: taken,
+                      at: new Date().toISOString(),
+                    },
                   }),
                 changed,
               )
@@ -111,7 +113,7 @@ export function WhyPanel({ told, loadout, view, unitId, close, changed }: WhyPan
                     <CloseButton
                       size="sm"
                       aria-label={`Take ${seconds(s)} out`}
-                      onClick={() => void keep(() => api.delete(`/api/reach/times/${id}`), changed)}
+                      onClick={() => void keep(() => api.delete('/api/reach/times/:id', { params: { id } }), changed)}
                     />
                   </li>
                 ))}

@@ -1,29 +1,14 @@
 import { kindCatalog } from '@ivrak/core/catalog';
-import { type CarryKit, type CarryWorld, type LoadoutKit, loadoutKitOf } from '@ivrak/core/loadout';
-import type { Container, Kind, Loadout, PlainDate, Position, ReachTime, School, WeekPlan } from '@ivrak/core/model';
-import { measuredTimes, type ReachChangesRow, reachPlan } from '@ivrak/core/reach';
+import { type CarryWorld, type LoadoutKit, loadoutKitOf } from '@ivrak/core/loadout';
+import type { Container, Kind, Position, School } from '@ivrak/core/model';
+import { measuredTimes, reachPlan } from '@ivrak/core/reach';
 import { useQuery } from '@tanstack/react-query';
-import { api } from '../data/client.ts';
+import { type Answer, api } from '../data/client.ts';
 
-export interface StoredLoadout {
-  id: string;
-  data: Loadout;
-  version: number;
-}
-export interface StoredWeek {
-  id: string;
-  data: WeekPlan;
-  version: number;
-}
+export type StoredLoadout = CarryTold['loadouts'][number];
+export type StoredWeek = CarryTold['weeks'][number];
 /** Everything that loadouts are worked out from, as the server tells it. */
-export interface CarryTold {
-  today: PlainDate;
-  kits: CarryKit[];
-  loadouts: StoredLoadout[];
-  weeks: StoredWeek[];
-  plan: { data: ReachChangesRow; version: number | null };
-  times: ReachTime[];
-}
+export type CarryTold = Answer<'get', '/api/carry'>;
 export interface KnownThings {
   kinds: readonly Kind[];
   schools: readonly School[];
@@ -31,7 +16,7 @@ export interface KnownThings {
   positions: readonly Position[];
 }
 
-export const useCarryTold = () => useQuery({ queryKey: ['carry'], queryFn: () => api.get<CarryTold>('/api/carry') });
+export const useCarryTold = () => useQuery({ queryKey: ['carry'], queryFn: () => api.get('/api/carry') });
 
 export function worldOf(told: Pick<CarryTold, 'today' | 'kits' | 'plan' | 'times'>, known: KnownThings): CarryWorld {
   const kits = told.kits.flatMap((kit): LoadoutKit[] => {

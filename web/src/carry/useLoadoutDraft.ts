@@ -1,7 +1,7 @@
 import type { Loadout } from '@ivrak/core/model';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
-import { api } from '../data/client.ts';
+import { addressOf, api } from '../data/client.ts';
 import { createDraft } from '../draft/createDraft.ts';
 import type { StoredLoadout } from './carryData.ts';
 
@@ -25,9 +25,9 @@ const isStoredLoadout = (value: unknown): value is StoredLoadout =>
   typeof value === 'object' && value !== null && 'data' in value && 'version' in value;
 
 /** A loadout without a name is not sent, and its field says so. */
-export const createLoadoutDraft = (put: (path: string, body: unknown) => Promise<StoredLoadout>, onSaved: () => void) =>
+const createLoadoutDraft = (put: (id: string, version: number, data: Loadout) => Promise<StoredLoadout>, onSaved: () => void) =>
   createDraft<Loadout, StoredLoadout>({
-    path: (id) => `/api/loadouts/${id}`,
+    path: (id) => addressOf('/api/loadouts/:id', { params: { id } }),
     body: (version, data) => ({ version, data }),
     put,
     toDraft: ({ data }) => data,
@@ -43,7 +43,7 @@ export function useLoadoutDraft(stored: StoredLoadout, changed: () => Promise<un
   latest.current = changed;
   const [draft] = useState(() => {
     const made = createLoadoutDraft(
-      (path, body) => api.put<StoredLoadout>(path, body),
+      (id, version, data) => api.put('/api/loadouts/:id', { params: { id }, body: { version, data } }),
       () => void latest.current(),
     );
     made.open(stored);

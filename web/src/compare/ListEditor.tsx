@@ -50,7 +50,7 @@ export function ListEditor({ kept, version, done }: ListEditorProps) {
     const parsed = ContentListSchema.safeParse({ ...list, id });
     if (!parsed.success)
       return setIssues(parsed.error.issues.map(({ path, message }) => `${path[0] === 'contents' ? 'Contents' : 'Name'}: ${message}`));
-    void send(() => api.put(`/api/lists/${id}`, { version, list: parsed.data }), id);
+    void send(() => api.put('/api/lists/:id', { params: { id }, body: { version, list: parsed.data } }), id);
   };
   const minor = (value: number | null): number | null => (value === null ? null : Math.round(value * 100));
   return (
@@ -140,7 +140,10 @@ export function ListEditor({ kept, version, done }: ListEditorProps) {
         <div className="row">
           <Button type="submit">Keep the list</Button>
           {version !== null && (
-            <Button variant="default" onClick={() => void send(() => api.delete(`/api/lists/${list.id}?version=${version}`), null)}>
+            <Button
+              variant="default"
+              onClick={() => void send(() => api.delete('/api/lists/:id', { params: { id: list.id }, query: { version } }), null)}
+            >
               Take the list away
             </Button>
           )}

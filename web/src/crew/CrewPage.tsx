@@ -139,7 +139,7 @@ function Told({ told, people, places }: { told: CarryTold; people: readonly Stor
   const { error, keep } = useKeep();
   const toggle = ({ version, ...person }: StoredPerson, kitId: string) => {
     const next = person.told.includes(kitId) ? person.told.filter((id) => id !== kitId) : [...person.told, kitId];
-    void keep(() => api.put(`/api/people/${person.id}`, { version, data: { ...person, told: next } }));
+    void keep(() => api.put('/api/people/:id', { params: { id: person.id }, body: { version, data: { ...person, told: next } } }));
   };
   return (
     <section>
@@ -204,7 +204,7 @@ function Places({ told, stored }: { told: CarryTold; stored: StoredPlaces }) {
         <Button
           size="compact-sm"
           disabled={!isChanged}
-          onClick={() => void keep(() => api.put('/api/places', { data: plan, version: stored.version }))}
+          onClick={() => void keep(() => api.put('/api/places', { body: { data: plan, version: stored.version } }))}
         >
           Keep the plan
         </Button>

@@ -34,7 +34,7 @@ export function PersonEditor({ person, taken, close }: PersonEditorProps) {
     if (form.name.trim() === '') return;
     const id = person?.id ?? PersonIdSchema.parse(freeId(form.name, taken));
     const data = { id, name: form.name, role: form.role, skills: form.skills, authorised: form.authorised, told: person?.told ?? [] };
-    void keep(() => api.put(`/api/people/${id}`, { version: person?.version ?? null, data }), close);
+    void keep(() => api.put('/api/people/:id', { params: { id }, body: { version: person?.version ?? null, data } }), close);
   };
   return (
     <aside className="drawer crew-editor" aria-label={person?.name ?? 'Somebody new'}>
@@ -75,7 +75,9 @@ export function PersonEditor({ person, taken, close }: PersonEditorProps) {
         {person !== null && (
           <Button
             variant="default"
-            onClick={() => void keep(() => api.delete(`/api/people/${person.id}?version=${person.version}`), close)}
+            onClick={() =>
+              void keep(() => api.delete('/api/people/:id', { params: { id: person.id }, query: { version: person.version } }), close)
+            }
           >
             Take out of the crew
           </Button>

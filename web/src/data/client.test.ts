@@ -24,16 +24,23 @@ describe('calls', () => {
   it('say who acts, and send JSON only where there is something to send', async () => {
     serve(() => new Response('{"ok":true}'), 'isla');
     await api.get('/api/kits');
-    await api.post('/api/stores', { kind: 'gloves' });
+    await api.post('/api/stores', { body: { kind: 'gloves', count: 1 } });
     const [get, post] = seen.map(({ init }) => ({ method: init.method, headers: init.headers as Record<string, string>, body: init.body }));
     expect(get).toMatchObject({ method: 'GET', headers: { 'x-ivrak-person': 'isla' } });
     expect(get?.headers).not.toHaveProperty('content-type');
-    expect(post).toMatchObject({ method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"kind":"gloves"}' });
+    expect(post).toMatchObject({ method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"kind":"gloves","count":1}' });
+  });
+
+  it('put parameters and questions into the address, escaped, and leave out what is not asked', async () => {
+    serve(() => new Response('{}'));
+    await api.get('/api/kits/:id/coverage', { params: { id: 'a b/c' }, query: { on: '2027-01-02' } });
+    await api.get('/api/kits/:id/coverage', { params: { id: 'k' } });
+    expect(seen.map(({ path }) => path)).toEqual(['/api/kits/a%20b%2Fc/coverage?on=2027-01-02', '/api/kits/k/coverage']);
   });
 
   it('send a file as it is, not as a string within a string', async () => {
     serve(() => new Response('{}'));
-    await api.post('/api/import', '{"format":"ivrak"}');
+    await api.post('/api/import', { text: '{"format":"ivrak"}' });
     expect(seen[0]?.init.body).toBe('{"format":"ivrak"}');
   });
 });
@@ -42,7 +49,7 @@ describe('a call that was begun before the page was there', () => {
   it('is taken up once by the first that asks for the same, and by nothing else', async () => {
     serve(() => new Response('{"from":"later"}'));
     vi.stubGlobal('ivrakEarly', new Map([['/api/settings', Promise.resolve(new Response('{"from":"early"}'))]]));
-    await api.put('/api/settings', {});
+    await api.put('/api/settings', { body: { cautionRead: true } });
     expect(await api.get('/api/settings')).toEqual({ from: 'early' });
     expect(await api.get('/api/settings')).toEqual({ from: 'later' });
     expect(seen.map(({ init }) => init.method)).toEqual(['PUT', 'GET']);
@@ -65,7 +72,7 @@ describe('refusals', () => {
         current: { version: 4 },
       }),
     );
-    const error = await failing(api.put('/api/kits/k', {}));
+    const error = await failing(api.put('/api/kits/:id', { params: { id: 'k' }, text: '{}' }));
     expect(error).toBeInstanceOf(ApiError);
     expect(error).toMatchObject({
       status: 409,
@@ -79,7 +86,7 @@ describe('refusals', () => {
 
   it('are understood even where the answer is no problem JSON', async () => {
     serve(() => problem(502, '<html>bad gateway</html>'));
-    expect(await failing(api.get('/x'))).toMatchObject({ status: 502, issues: [], detail: 'The server answered 502.' });
+    expect(await failing(api.get('/api/kits'))).toMatchObject({ status: 502, issues: [], detail: 'The server answered 502.' });
   });
 
   it('tell a server that is away from one that refuses', async () => {

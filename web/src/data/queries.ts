@@ -1,8 +1,6 @@
-import type { ContentList } from '@ivrak/core/buying';
-import type { KitView, Person, PlacedUnit, PlainDate, Restock } from '@ivrak/core/model';
-import type { UpkeepEvent } from '@ivrak/core/upkeep';
+import type { KitView, PlainDate } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
-import { type CatalogAnswer, useCatalog } from './catalog.ts';
+import { useCatalog } from './catalog.ts';
 import { api } from './client.ts';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
@@ -15,20 +13,21 @@ export interface Settings {
   today: PlainDate;
 }
 
-const settingsQuery = queryOptions({ queryKey: ['settings'], queryFn: () => api.get<Settings>('/api/settings') });
+const settingsQuery = queryOptions({ queryKey: ['settings'], queryFn: () => api.get('/api/settings') });
 export const useSettings = () => useQuery(settingsQuery);
 /** What the server knows of kinds and schools goes into the catalogue, from which every screen reads. */
 const catalogQuery = queryOptions({
   queryKey: ['catalog'],
   staleTime: 60_000,
   queryFn: async () => {
-    const told = await api.get<CatalogAnswer>('/api/catalog');
+    const told = await api.get('/api/catalog');
     useCatalog.getState().take(told);
     return told.own;
   },
 });
 export const useCatalogQuery = () => useQuery(catalogQuery);
-export const kitQuery = (id: string) => queryOptions({ queryKey: ['kit', id], queryFn: () => api.get<KitView>(`/api/kits/${id}`) });
+export const kitQuery = (id: string) =>
+  queryOptions({ queryKey: ['kit', id], queryFn: () => api.get('/api/kits/:id', { params: { id } }) });
 
 /** Asks for what the screen at an address will need, while the screen itself is still being fetched. */
 export function askAhead(path: string): void {
@@ -37,20 +36,16 @@ export function askAhead(path: string): void {
   const [, kitId] = /^\/(?:use|kits)\/([^/]+)/.exec(path) ?? [];
   if (kitId !== undefined) void queryClient.prefetchQuery(kitQuery(decodeURIComponent(kitId)));
 }
-export const useLists = () =>
-  useQuery({ queryKey: ['lists'], queryFn: () => api.get<{ lists: { id: string; data: ContentList; version: number }[] }>('/api/lists') });
-export const useKits = () =>
-  useQuery({ queryKey: ['kits'], queryFn: () => api.get<{ kits: MusteredKit[]; today: PlainDate }>('/api/kits') });
-export const usePeople = () =>
-  useQuery({ queryKey: ['people'], queryFn: () => api.get<{ people: Person[] }>('/api/people'), staleTime: 60_000 });
+export const useLists = () => useQuery({ queryKey: ['lists'], queryFn: () => api.get('/api/lists') });
+export const useKits = () => useQuery({ queryKey: ['kits'], queryFn: () => api.get('/api/kits') });
+export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => api.get('/api/people'), staleTime: 60_000 });
 export const useStores = () =>
   useQuery({
     queryKey: ['stores'],
-    queryFn: () => api.get<{ units: PlacedUnit[]; gtins: { gtin: string; kind: string }[]; today: PlainDate }>('/api/stores'),
+    queryFn: () => api.get('/api/stores'),
   });
-export const useUpkeep = () =>
-  useQuery({ queryKey: ['upkeep'], queryFn: () => api.get<{ from: PlainDate; to: PlainDate; events: UpkeepEvent[] }>('/api/upkeep') });
-export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () => api.get<Restock>('/api/restock') });
+export const useUpkeep = () => useQuery({ queryKey: ['upkeep'], queryFn: () => api.get('/api/upkeep') });
+export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () => api.get('/api/restock') });
 
 /** After a change everything derived from stock may differ, so all of it is asked again. */
 export function useRefresh(): () => Promise<void> {

@@ -1,20 +1,9 @@
-import type { Offer, OfferBook, SupplierTerms } from '@ivrak/core/buying';
+import type { Offer, OfferBook } from '@ivrak/core/buying';
+import type { Answer } from './client.ts';
 
 /** An article of the suppliers' feed. */
-export interface SupplierArticle {
-  gtin: string;
-  kind: string;
-  perPack: number;
-  priceMinor: number;
-  supplier: string;
-  authorised: boolean;
-  leadDays: number;
-  shelfDays: number | null;
-}
-export interface FeedAnswer {
-  articles: SupplierArticle[];
-  suppliers: SupplierTerms[];
-}
+export type SupplierArticle = FeedAnswer['articles'][number];
+export type FeedAnswer = Answer<'get', '/api/devices/supplier'>;
 
 /** The book with what a feed says: its articles anew, whatever was written by hand as it was. Terms that are known stay. */
 export function withFeed(book: OfferBook, { articles, suppliers }: FeedAnswer): OfferBook {

@@ -1,8 +1,7 @@
 import { type Loadout, LoadoutSchema } from '@ivrak/core/model';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { createLoadoutDraft } from '../carry/useLoadoutDraft.ts';
 import { ApiError } from '../data/client.ts';
-import { ONE_STEP_MS, SAVE_AFTER_MS } from './createDraft.ts';
+import { createDraft, ONE_STEP_MS, SAVE_AFTER_MS } from './createDraft.ts';
 
 const data = LoadoutSchema.parse({ id: 'l', name: 'Start', kits: [] });
 let sent: { version: number; name: string }[];
@@ -10,15 +9,19 @@ let left: { path: string; init: RequestInit }[];
 let answer: () => Promise<void>;
 
 function open() {
-  const draft = createLoadoutDraft(
-    async (_, body) => {
-      const { version, data: written } = body as { version: number; data: Loadout };
+  const draft = createDraft<Loadout, { id: string; data: Loadout; version: number }>({
+    path: (id) => `/api/loadouts/${id}`,
+    body: (version, written) => ({ version, data: written }),
+    put: async (_, version, written) => {
       sent.push({ version, name: written.name });
       await answer();
       return { id: 'l', data: written, version: version + 1 };
     },
-    () => undefined,
-  );
+    toDraft: (stored) => stored.data,
+    canSend: ({ name }) => name.trim() !== '',
+    isStored: (value): value is { id: string; data: Loadout; version: number } => typeof value === 'object' && value !== null,
+    nowMs: () => Date.now(),
+  });
   draft.open({ id: 'l', data, version: 7 });
   const now = (): Loadout => draft.use.getState().draft ?? data;
   const change = (next: Partial<Loadout>, step = '') => draft.edit((before) => ({ ...before, ...next }), step);

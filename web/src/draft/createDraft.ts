@@ -23,9 +23,9 @@ export interface DraftState<Draft, Stored> {
 
 export interface DraftMeans<Draft, Stored extends { id: string; version: number }> {
   path: (id: string) => string;
-  /** What a write sends; also sent when the tab goes, when nobody hears the answer any more. */
+  /** What a write sends: sent without waiting when the tab goes, and nobody hears the answer any more. */
   body: (version: number, draft: Draft) => unknown;
-  put: (path: string, body: unknown) => Promise<Stored>;
+  put: (id: string, version: number, draft: Draft) => Promise<Stored>;
   toDraft: (stored: Stored) => Draft;
   /** Whether a draft may be sent as it is; one that may not waits, and its field says why. */
   canSend?: (draft: Draft) => boolean;
@@ -87,7 +87,7 @@ export function createDraft<Draft, Stored extends { id: string; version: number 
     isSending = true;
     use.setState({ save: 'saving' });
     try {
-      const stored = await means.put(means.path(id), means.body(use.getState().version, draft));
+      const stored = await means.put(id, use.getState().version, draft);
       if (use.getState().id === id) {
         saved = draft;
         const isDone = use.getState().draft === draft;

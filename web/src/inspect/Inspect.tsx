@@ -78,7 +78,7 @@ function Inspecting({ kit, today, open, before }: InspectingProps) {
   const answer = async (unitId: string, said: Said) => {
     if (open === null) return;
     const taken = await act(async () => {
-      const { kit: after } = await api.put<{ kit: KitView }>(`/api/inspections/${open.id}/answers/${unitId}`, said);
+      const { kit: after } = await api.put('/api/inspections/:id/answers/:unitId', { params: { id: open.id, unitId }, body: said });
       client.setQueryData(['kit', kit.id], after);
       return after;
     });
@@ -92,7 +92,7 @@ function Inspecting({ kit, today, open, before }: InspectingProps) {
   const finish = async () => {
     if (open === null) return;
     await act(async () =>
-      client.setQueryData(['kit', kit.id], (await api.post<{ kit: KitView }>(`/api/inspections/${open.id}/finish`, {})).kit),
+      client.setQueryData(['kit', kit.id], (await api.post('/api/inspections/:id/finish', { params: { id: open.id } })).kit),
     );
     await refresh();
   };
@@ -113,7 +113,7 @@ function Inspecting({ kit, today, open, before }: InspectingProps) {
           count={steps.length}
           before={before}
           isBusy={isBusy}
-          start={() => void act(() => api.post<Inspection>(`/api/kits/${kit.id}/inspections/start`, {}))}
+          start={() => void act(() => api.post('/api/kits/:id/inspections/start', { params: { id: kit.id } }))}
         />
       ) : step === undefined ? (
         <InspectEnd kit={kit} inspection={open} steps={steps} isBusy={isBusy} look={setAgain} finish={() => void finish()} />

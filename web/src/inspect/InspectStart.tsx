@@ -54,7 +54,7 @@ function Schedule({ kit }: { kit: KitView }) {
   const [said, setSaid] = useState<{ text: string; isError: boolean } | null>(null);
   const keep = async () => {
     try {
-      const view = await api.put<KitView>(`/api/kits/${kit.id}/upkeep`, { version: kit.version, upkeep: form });
+      const view = await api.put('/api/kits/:id/upkeep', { params: { id: kit.id }, body: { version: kit.version, upkeep: form } });
       client.setQueryData(['kit', kit.id], view);
       setSaid({ text: 'Kept.', isError: false });
     } catch (failure) {

@@ -96,7 +96,10 @@ function DateLine({ step, kit, today, report }: Pick<InspectThingProps, 'step' |
     const unit = kit.units.find(({ id }) => id === step.unitId);
     if (unit === undefined) return;
     try {
-      await api.patch(`/api/units/${unit.id}`, { version: unit.version, expiresOn, reason: 'date read while inspecting' });
+      await api.patch('/api/units/:id', {
+        params: { id: unit.id },
+        body: { version: unit.version, expiresOn, reason: 'date read while inspecting' },
+      });
       report(null);
     } catch (failure) {
       report(messageOf(failure));

@@ -110,7 +110,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
     setChecked(true);
     if (!parsed.success) return;
     void keepAndGo(
-      () => api.put(`/api/kinds/${parsed.data.id}`, { version, kind: parsed.data }),
+      () => api.put('/api/kinds/:id', { params: { id: parsed.data.id }, body: { version, kind: parsed.data } }),
       () => close(parsed.data.id),
     );
   };
@@ -255,7 +255,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
             variant="default"
             onClick={() =>
               void keepAndGo(
-                () => api.delete(`/api/kinds/${kept.id}?version=${version}`),
+                () => api.delete('/api/kinds/:id', { params: { id: kept.id }, query: { version } }),
                 () => close(shipped === undefined ? null : kept.id),
               )
             }

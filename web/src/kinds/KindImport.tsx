@@ -35,7 +35,7 @@ export function KindImport({ close }: { close: () => void }) {
   const bad = reports.length - good.length;
   const takeIn = async () => {
     try {
-      const { added, changed } = await api.post<{ added: number; changed: number }>('/api/kinds', { kinds: good });
+      const { added, changed } = await api.post('/api/kinds', { body: { kinds: good } });
       await refresh();
       setDone(`${added} added, ${changed} changed${bad > 0 ? `, ${rows(bad)} left out` : ''}.`);
       setTable(null);

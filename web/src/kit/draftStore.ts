@@ -1,5 +1,5 @@
 import type { KitDraft, KitView, Unit, UnitId } from '@ivrak/core/model';
-import { api } from '../data/client.ts';
+import { addressOf, api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
 import { createDraft } from '../draft/createDraft.ts';
 
@@ -25,10 +25,12 @@ const isKit = (value: unknown): value is KitView => typeof value === 'object' &&
 /** Where things went that were taken off the sheet since the kit was opened. */
 let sentTo: Record<string, 'stores' | 'discarded' | 'practice'> = {};
 
+const body = (version: number, draft: KitDraft) => ({ version, draft, sentTo });
+
 const kitDraft = createDraft<KitDraft, KitView>({
-  path: (id) => `/api/kits/${id}`,
-  body: (version, draft) => ({ version, draft, sentTo }),
-  put: (path, body) => api.put<KitView>(path, body),
+  path: (id) => addressOf('/api/kits/:id', { params: { id } }),
+  body,
+  put: (id, version, draft) => api.put('/api/kits/:id', { params: { id }, body: body(version, draft) }),
   toDraft: draftOf,
   isStored: isKit,
   onOpened: () => {

@@ -121,7 +121,7 @@ function useStoring(kitId: string, own: Packed | null, stored: Packed | null): v
     if (stored !== null && stored.fingerprint === own.fingerprint && stored.result.seed === own.result.seed) return;
     const controller = { isCurrent: true };
     void api
-      .put<KitView>(`/api/kits/${kitId}/packing`, own)
+      .put('/api/kits/:id/packing', { params: { id: kitId }, body: { ...own, result: { ...own.result } } })
       .then((view) => {
         if (!controller.isCurrent) return;
         queryClient.setQueryData(['kit', kitId], view);

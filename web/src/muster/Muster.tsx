@@ -1,10 +1,10 @@
 import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
-import { UseButton } from '../app/UseButton.tsx';
 import { type MusteredKit, useKits, useRestock, useUpkeep } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
+import { UseButton } from '../use/UseButton.tsx';
 import { KitCard } from './KitCard.tsx';
 import './muster.css';
 import { NextActions } from './NextActions.tsx';

@@ -1,5 +1,5 @@
 import { TEMPLATES } from '@ivrak/core/catalog';
-import { defaultBrief, type KitDraft, type KitView, LAYER_NAMES, LAYERS, type Layer, nothingMadeReady } from '@ivrak/core/model';
+import { defaultBrief, type KitDraft, LAYER_NAMES, LAYERS, type Layer, nothingMadeReady } from '@ivrak/core/model';
 import { Button, Modal, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -50,7 +50,7 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
       ...nothingMadeReady(),
     };
     try {
-      const kit = await api.post<KitView>('/api/kits', draft);
+      const kit = await api.post('/api/kits', { body: draft });
       await refresh();
       close();
       await navigate(`/kits/${kit.id}/brief`);

@@ -1,21 +1,11 @@
 import { WEEKDAY_NAMES, weekdayOf } from '@ivrak/core/loadout';
-import type { PlainDate } from '@ivrak/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api } from '../data/client.ts';
 
-interface TodayAnswer {
-  on: PlainDate;
-  people: {
-    personId: string;
-    name: string;
-    loadouts: { id: string; name: string; situation: string; take: number; notReady: string[] }[];
-  }[];
-}
-
 /** Today's loadouts of the week plan, each with its take list and what of it is not ready. */
 export function Today() {
-  const { data } = useQuery({ queryKey: ['carry', 'today'], queryFn: () => api.get<TodayAnswer>('/api/today') });
+  const { data } = useQuery({ queryKey: ['carry', 'today'], queryFn: () => api.get('/api/today') });
   if (data === undefined || data.people.length === 0) return null;
   return (
     <section className="today" aria-label="Today’s loadouts">

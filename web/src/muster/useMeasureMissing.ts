@@ -39,6 +39,9 @@ async function measure(kit: MusteredKit, today: PlainDate): Promise<void> {
   });
   if (!fit.ok) return;
   const result = await startFit(fit.problem, () => undefined).result;
-  await api.put(`/api/kits/${kit.id}/packing`, { fingerprint: fitFingerprint(fit.problem), result });
+  await api.put('/api/kits/:id/packing', {
+    params: { id: kit.id },
+    body: { fingerprint: fitFingerprint(fit.problem), result: { ...result } },
+  });
   await queryClient.invalidateQueries({ queryKey: ['kits'] });
 }

@@ -131,7 +131,11 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
         <Button
           onClick={() => {
             setChecked(true);
-            if (parsed.success) void keepAndGo(() => api.put(`/api/containers/${parsed.data.id}`, { version, data: parsed.data }), close);
+            if (parsed.success)
+              void keepAndGo(
+                () => api.put('/api/containers/:id', { params: { id: parsed.data.id }, body: { version, data: parsed.data } }),
+                close,
+              );
           }}
         >
           {isNew ? 'Add it' : 'Keep'}
@@ -139,7 +143,9 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
         {!isNew && (
           <Button
             variant="default"
-            onClick={() => void keepAndGo(() => api.delete(`/api/containers/${container.id}?version=${version}`), close)}
+            onClick={() =>
+              void keepAndGo(() => api.delete('/api/containers/:id', { params: { id: container.id }, query: { version } }), close)
+            }
           >
             Take it away
           </Button>

@@ -138,7 +138,11 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
         <Button
           onClick={() => {
             setChecked(true);
-            if (parsed.success) void keepAndGo(() => api.put(`/api/positions/${parsed.data.id}`, { version, data: parsed.data }), close);
+            if (parsed.success)
+              void keepAndGo(
+                () => api.put('/api/positions/:id', { params: { id: parsed.data.id }, body: { version, data: parsed.data } }),
+                close,
+              );
           }}
         >
           {isNew ? 'Add it' : 'Keep'}
@@ -146,7 +150,9 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
         {!isNew && (
           <Button
             variant="default"
-            onClick={() => void keepAndGo(() => api.delete(`/api/positions/${position.id}?version=${version}`), close)}
+            onClick={() =>
+              void keepAndGo(() => api.delete('/api/positions/:id', { params: { id: position.id }, query: { version } }), close)
+            }
           >
             Take it away
           </Button>

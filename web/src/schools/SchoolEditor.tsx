@@ -34,7 +34,7 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
         <div className="row">
           <Button
             disabled={issues.length > 0 || isSame}
-            onClick={() => void keep(() => api.put(`/api/schools/${kept.id}`, { version, school }))}
+            onClick={() => void keep(() => api.put('/api/schools/:id', { params: { id: kept.id }, body: { version, school } }))}
           >
             Keep the changes
           </Button>
@@ -46,7 +46,7 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
             disabled={followers.length > 0}
             onClick={() =>
               void keepAndGo(
-                () => api.delete(`/api/schools/${kept.id}?version=${version}`),
+                () => api.delete('/api/schools/:id', { params: { id: kept.id }, query: { version } }),
                 () => navigate(`/schools/${kept.basedOn ?? ''}`),
               )
             }

@@ -65,7 +65,7 @@ function CopySchool({ school }: { school: School }) {
     const name = copyName(school.name, number);
     const id = `own-${slug(name)}`.slice(0, 64);
     try {
-      await api.put(`/api/schools/${id}`, { version: null, school: { ...school, id, name, basedOn: school.id } });
+      await api.put('/api/schools/:id', { params: { id }, body: { version: null, school: { ...school, id, name, basedOn: school.id } } });
       await refresh();
       await navigate(`/schools/${id}`);
     } catch (failure) {

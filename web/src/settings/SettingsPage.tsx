@@ -75,7 +75,7 @@ function Transfer() {
       return;
     }
     try {
-      const { kits, units, lots } = await api.post<{ kits: number; units: number; lots: number }>('/api/import', text);
+      const { kits, units, lots } = await api.post('/api/import', { text });
       await queryClient.invalidateQueries();
       setState({ kind: 'done', text: `Taken in: ${kits} kits, ${units} units, ${lots} lots.` });
     } catch (error) {
@@ -147,16 +147,8 @@ function Transfer() {
   );
 }
 
-interface JournalEntry {
-  id: number;
-  at: string;
-  who: string;
-  what: string;
-  subject: string;
-}
-
 function Journal() {
-  const journal = useQuery({ queryKey: ['journal'], queryFn: () => api.get<{ entries: JournalEntry[] }>('/api/journal?limit=12') });
+  const journal = useQuery({ queryKey: ['journal'], queryFn: () => api.get('/api/journal', { query: { limit: 12 } }) });
   return (
     <section>
       <h2>Latest changes</h2>

@@ -1,5 +1,5 @@
 import { freeId } from '@ivrak/core/catalog';
-import { type KitDraft, type KitView, type Module, showDate, type Unit } from '@ivrak/core/model';
+import { type KitDraft, type Module, showDate, type Unit } from '@ivrak/core/model';
 import { modulePattern } from '@ivrak/core/stock';
 import { Button, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
@@ -70,7 +70,10 @@ export function ModuleActions({ module, own }: { module: Module; own: readonly U
     try {
       await saveNow();
       const { version } = useDraft.getState();
-      const answer = await api.post<{ from: KitView }>(`/api/kits/${kit.id}/modules/${module.id}/move`, { version, kitId });
+      const answer = await api.post('/api/kits/:id/modules/:moduleId/move', {
+        params: { id: kit.id, moduleId: module.id },
+        body: { version, kitId },
+      });
       openKit(answer.from);
       await refresh();
     } catch (failure) {

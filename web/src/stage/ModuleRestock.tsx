@@ -1,4 +1,4 @@
-import type { KitView, Module } from '@ivrak/core/model';
+import type { Module } from '@ivrak/core/model';
 import { type ModuleGap, moduleGaps, modulePattern } from '@ivrak/core/stock';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
@@ -23,8 +23,8 @@ export function ModuleRestock({ module }: { module: Module }) {
     try {
       await saveNow();
       const { version } = useDraft.getState();
-      const path = `/api/kits/${kit.id}/modules/${module.id}/restock`;
-      const answer = await api.post<{ kit: KitView; filled: number; missing: ModuleGap[] }>(path, { version });
+      const params = { id: kit.id, moduleId: module.id };
+      const answer = await api.post('/api/kits/:id/modules/:moduleId/restock', { params, body: { version } });
       openKit(answer.kit);
       await refresh();
       setSaid(

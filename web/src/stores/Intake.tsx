@@ -6,7 +6,6 @@ import { useRef, useState } from 'react';
 import { catalogNow, kindName, useCatalog } from '../data/catalog.ts';
 import { ApiError, api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
-import type { SupplierArticle } from '../data/supplierFeed.ts';
 import { DateField } from '../ui/DateField.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -89,7 +88,7 @@ export function Intake({ today, gtins }: IntakeProps) {
   };
   /** A supplier's list may know the article: then only a press is left to do. */
   const askSupplier = async (article: string, scanned: Form) => {
-    const { articles } = await api.get<{ articles: SupplierArticle[] }>('/api/devices/supplier').catch(() => ({ articles: [] }));
+    const { articles } = await api.get('/api/devices/supplier').catch(() => ({ articles: [] }));
     const found = articles.find(({ gtin }) => gtin === article);
     if (found === undefined) return;
     setForm({
@@ -103,17 +102,20 @@ export function Intake({ today, gtins }: IntakeProps) {
     setNotes([`The list of ${found.supplier} says: ${kindName(found.kind)}, ${found.perPack} in a pack. Press Take in if that is right.`]);
   };
   const take = async (given: Form) => {
-    if (given.kind === null) {
-      setErrors({ kind: 'choose what it is' });
-      return;
-    }
     try {
-      const { price, seller, lot, ...rest } = given;
-      const unit = await api.post<PlacedUnit>('/api/stores', {
-        ...rest,
-        lot: lot.trim() || null,
-        seller: seller.trim() || null,
-        priceMinor: price === null ? null : Math.round(price * 100),
+      const { price, seller, lot, kind: chosen, ...rest } = given;
+      if (chosen === null) {
+        setErrors({ kind: 'choose what it is' });
+        return;
+      }
+      const unit = await api.post('/api/stores', {
+        body: {
+          ...rest,
+          kind: chosen,
+          lot: lot.trim() || null,
+          seller: seller.trim() || null,
+          priceMinor: price === null ? null : Math.round(price * 100),
+        },
       });
       if (given.gtin !== null) learnt.current.set(given.gtin, unit.kind);
       setTaken((before) => [unit, ...before]);
@@ -135,7 +137,7 @@ export function Intake({ today, gtins }: IntakeProps) {
     const [last, ...rest] = taken;
     if (last === undefined) return;
     try {
-      await api.post(`/api/units/${last.id}/move`, { version: last.version, to: 'discarded' });
+      await api.post('/api/units/:id/move', { params: { id: last.id }, body: { version: last.version, to: 'discarded' } });
       setTaken(rest);
       setDone(`${kindName(last.kind)} is out again.`);
     } catch (error) {

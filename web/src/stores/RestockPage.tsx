@@ -1,4 +1,4 @@
-import { type Kind, NEEDS, type Restock, type StoredUse, showDate } from '@ivrak/core/model';
+import { type Kind, NEEDS, type Restock, showDate } from '@ivrak/core/model';
 import { pickList } from '@ivrak/core/stock';
 import { Button } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -102,7 +102,7 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
   const own = useKit(kit.kitId);
   const used = useQuery({
     queryKey: ['kit', kit.kitId, 'uses'],
-    queryFn: () => api.get<{ uses: StoredUse[] }>(`/api/kits/${kit.kitId}/uses`),
+    queryFn: () => api.get('/api/kits/:id/uses', { params: { id: kit.kitId } }),
   });
   const before = kit.asBefore.flatMap(({ fromStores }) => fromStores);
   const spares = [
@@ -116,11 +116,14 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
       // A stack that serves two needs changes its version with the first move.
       const moved = new Map<string, number>();
       for (const { unitId, take, version } of taken) {
-        await api.post(`/api/units/${unitId}/move`, {
-          version: version + (moved.get(unitId) ?? 0),
-          to: 'kit',
-          kitId: kit.kitId,
-          count: take,
+        await api.post('/api/units/:id/move', {
+          params: { id: unitId },
+          body: {
+            version: version + (moved.get(unitId) ?? 0),
+            to: 'kit',
+            kitId: kit.kitId,
+            count: take,
+          },
         });
         moved.set(unitId, (moved.get(unitId) ?? 0) + 1);
       }

@@ -52,12 +52,7 @@ export function StockImport({ gtins, close }: StockImportProps) {
     setError(null);
     try {
       const rows = reports.flatMap(({ intake }) => intake ?? []);
-      const { taken, suspect } = await postTold<{ taken: number; suspect: number }>(
-        '/api/stores/batch',
-        { rows },
-        setShare,
-        controller.signal,
-      );
+      const { taken, suspect } = await postTold('/api/stores/batch', { body: { rows }, onProgress: setShare, signal: controller.signal });
       setDone(`${taken} rows taken in${suspect > 0 ? `, ${suspect} of them suspect` : ''}.`);
       setTable(null);
       await refresh();

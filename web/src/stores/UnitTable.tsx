@@ -132,6 +132,8 @@ const UnitRow = memo(function UnitRow({ unit, index, kits, today, say }: UnitRow
 const moveLabel = ({ kind, lot }: PlacedUnit): string =>
   `Move ${catalogNow().get(kind)?.name ?? kind}${lot === null ? '' : `, lot ${lot}`}`;
 
+type MoveBody = { version: number; to: 'kit' | 'stores' | 'practice' | 'discarded'; kitId?: string; count?: number };
+
 function RowMenu({ unit, kits, today, say }: Omit<UnitRowProps, 'index'>) {
   const refresh = useRefresh();
   const [isOpen, setOpen] = useState(true);
@@ -146,9 +148,10 @@ function RowMenu({ unit, kits, today, say }: Omit<UnitRowProps, 'index'>) {
     }
     await refresh();
   };
-  const act = (body: Record<string, unknown>, done: string) =>
-    tell(() => api.post(`/api/units/${unit.id}/move`, { version: unit.version, ...body }), done);
-  const canGo = unit.condition === 'ready' && isGoodOn(unit.expiresOn, today) && unit.place === 'stores';
+  const act = (body: Omit<MoveBody, 'version'>, done: string) =>
+    tell(() => api.post('/api/units/:id/move', { params: { id: unit.id }, body: { version: unit.version, ...body } }), done);
+  const canGo =
+    (unit.condition === 'ready' || unit.condition === 'notStaged') && isGoodOn(unit.expiresOn, today) && unit.place === 'stores';
   return (
     <>
       <Menu position="bottom-end" opened={isOpen} onChange={setOpen}>
@@ -178,7 +181,11 @@ function RowMenu({ unit, kits, today, say }: Omit<UnitRowProps, 'index'>) {
         close={() => setVerifying(false)}
         verify={(reason) =>
           void tell(
-            () => api.patch(`/api/units/${unit.id}`, { version: unit.version, condition: 'ready', reason: `verified: ${reason}` }),
+            () =>
+              api.patch('/api/units/:id', {
+                params: { id: unit.id },
+                body: { version: unit.version, condition: 'ready', reason: `verified: ${reason}` },
+              }),
             `${name} marked as verified: ${reason}`,
           )
         }

@@ -28,7 +28,10 @@ export function WholeAgain({ kit }: { kit: KitView }) {
   const tick = async (step: StageStep) => {
     setError(null);
     try {
-      await api.put(`/api/kits/${kit.id}`, { version: kit.version, draft: withTick(draft, step, by, today, all), sentTo: {} });
+      await api.put('/api/kits/:id', {
+        params: { id: kit.id },
+        body: { version: kit.version, draft: withTick(draft, step, by, today, all), sentTo: {} },
+      });
     } catch (failure) {
       setError(keepFailure(failure));
     }
@@ -37,7 +40,7 @@ export function WholeAgain({ kit }: { kit: KitView }) {
   const looked = async () => {
     setError(null);
     try {
-      await api.post(`/api/kits/${kit.id}/inspections`, {});
+      await api.post('/api/kits/:id/inspections', { params: { id: kit.id }, body: {} });
     } catch (failure) {
       setError(messageOf(failure));
     }

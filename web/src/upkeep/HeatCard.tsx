@@ -115,9 +115,12 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
     if (!answer.ok) setSaid({ text: answer.message, isError: true });
     else
       await act(
-        () => api.post(`/api/heat/${chosen}`, { samples: answer.samples }),
+        () => api.post('/api/heat/:positionId', { params: { positionId: chosen }, body: { samples: answer.samples } }),
         `${answer.samples.length} temperatures taken in for ${place?.name ?? chosen}.`,
       );
+  };
+  const atPlace = (work: (positionId: string) => Promise<unknown>, done: string) => {
+    if (chosen !== null) void act(() => work(chosen), done);
   };
   return (
     <div className="stack">
@@ -168,14 +171,21 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
         </FileButton>
         <Button
           variant="default"
-          onClick={() => void act(() => api.post(`/api/heat/${chosen}/simulate`, {}), 'The simulated logger has written 92 days.')}
+          onClick={() =>
+            atPlace(
+              (positionId) => api.post('/api/heat/:positionId/simulate', { params: { positionId } }),
+              'The simulated logger has written 92 days.',
+            )
+          }
         >
           Simulate a logger
         </Button>
         <Button
           variant="default"
           disabled={place?.log == null}
-          onClick={() => void act(() => api.delete(`/api/heat/${chosen}`), 'Taken away: heat is assumed again.')}
+          onClick={() =>
+            atPlace((positionId) => api.delete('/api/heat/:positionId', { params: { positionId } }), 'Taken away: heat is assumed again.')
+          }
         >
           Take away
         </Button>

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { kindName } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
-import { type NoticeHit, useNotices } from '../data/upkeep.ts';
+import { useNotices } from '../data/upkeep.ts';
 
 const ABOUT = { recall: 'Recall', counterfeit: 'Counterfeits' } as const;
 
@@ -20,8 +20,8 @@ export function NoticeCard() {
   const check = async () => {
     setBusy(true);
     try {
-      const feed = await api.get<{ notices: unknown[] }>('/api/devices/notices');
-      const { fresh, hits } = await api.post<{ fresh: number; hits: NoticeHit[] }>('/api/notices', feed);
+      const feed = await api.get('/api/devices/notices');
+      const { fresh, hits } = await api.post('/api/notices', { body: feed });
       const marked = hits.reduce((sum, { units }) => sum + units.length, 0);
       setSaid(fresh === 0 ? 'Nothing new.' : `${fresh} new, ${marked} things marked as suspect.`);
     } catch (failure) {

@@ -16,7 +16,7 @@ export function RotationCard() {
   const plan = rotation.data;
   const make = async (moves: readonly AppliedMove[], done: string, takesBack: boolean) => {
     try {
-      const answer = await api.post<{ undo: AppliedMove[] }>('/api/rotation', { moves });
+      const answer = await api.post('/api/rotation', { body: { moves } });
       setUndo(takesBack ? null : answer.undo);
       setSaid({ text: done, isError: false });
     } catch (failure) {
@@ -26,7 +26,8 @@ export function RotationCard() {
   };
   const toPractice = async (moves: readonly StoredMove[]) => {
     try {
-      for (const { unitId, version, count } of moves) await api.post(`/api/units/${unitId}/move`, { version, to: 'practice', count });
+      for (const { unitId, version, count } of moves)
+        await api.post('/api/units/:id/move', { params: { id: unitId }, body: { version, to: 'practice', count } });
       setSaid({ text: 'They are for practice now.', isError: false });
     } catch (failure) {
       setSaid({ text: messageOf(failure), isError: true });

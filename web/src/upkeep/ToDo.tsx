@@ -56,7 +56,7 @@ function KitLine({ kit, today }: { kit: MusteredKit; today: PlainDate }) {
   const [error, setError] = useState<string | null>(null);
   const looked = async () => {
     try {
-      await api.post(`/api/kits/${kit.id}/inspections`, {});
+      await api.post('/api/kits/:id/inspections', { params: { id: kit.id }, body: {} });
       setError(null);
     } catch (failure) {
       setError(messageOf(failure));

@@ -120,7 +120,10 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
     setError(null);
     const units = said.map(({ unitId, fate, pieces }) => ({ unitId, fate, pieces })) as Debrief['units']; // ids come from the kits
     try {
-      await api.post(`/api/use-logs/${log.id}/debrief`, { version: log.version, units, steps: [...ticked], lessons });
+      await api.post('/api/use-logs/:id/debrief', {
+        params: { id: log.id },
+        body: { version: log.version, units, steps: [...ticked], lessons },
+      });
       if (useUseLog.getState().log?.id === log.id) useUseLog.getState().close();
       await Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit'] }), client.invalidateQueries({ queryKey: ['use-logs'] })]);
       navigate(`/restock?kit=${log.kitId}&after=${log.id}`);

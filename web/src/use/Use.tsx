@@ -18,7 +18,7 @@ import { LogLines } from './LogLines.tsx';
 import { Acts, TheirThings } from './TheirThings.tsx';
 import './use.css';
 import { UseRow } from './UseRow.tsx';
-import { lookAgain, type NewEntry, type StoredLog, send, useUseLog } from './useLog.ts';
+import { lookAgain, type NewEntry, send, useUseLog } from './useLog.ts';
 import { Vitals } from './Vitals.tsx';
 import { keepWithinReach } from './withoutServer.ts';
 
@@ -218,7 +218,7 @@ function GoOnElsewhere({ kit }: { kit: KitView }) {
   if (log !== null || open === null) return null;
   const goOn = () =>
     api
-      .get<StoredLog>(`/api/use-logs/${open.logId}`)
+      .get('/api/use-logs/:id', { params: { id: open.logId } })
       .then(adopt)
       .catch((failure: unknown) => setError(messageOf(failure)));
   return (

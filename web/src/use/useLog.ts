@@ -62,7 +62,7 @@ export const useUseLog = create<UseLogState>()((set, get) => ({
 export async function lookAgain(): Promise<void> {
   const { log } = useUseLog.getState();
   if (log === null || log.sent.length === 0) return;
-  const stored = await api.get<StoredLog>(`/api/use-logs/${log.id}`).catch(() => null);
+  const stored = await api.get('/api/use-logs/:id', { params: { id: log.id } }).catch(() => null);
   const now = useUseLog.getState().log;
   if (stored === null || now?.id !== stored.id) return;
   if (!stored.isOpen && unsentOf(now).length === 0) useUseLog.getState().close();
@@ -83,7 +83,7 @@ export async function send(): Promise<void> {
   useUseLog.setState({ sending: 'sending' });
   try {
     const { kitId, startedAt } = log;
-    const stored = await api.post<StoredLog>(`/api/use-logs/${log.id}/entries`, { kitId, startedAt, entries });
+    const stored = await api.post('/api/use-logs/:id/entries', { params: { id: log.id }, body: { kitId, startedAt, entries } });
     waitMs = FIRST_WAIT_MS;
     const now = useUseLog.getState().log;
     if (now?.id === log.id) useUseLog.setState({ log: keep(withServer(now, stored.entries)), refusal: null });

@@ -6,7 +6,7 @@ import { type StoredLog, useUseLog } from './useLog.ts';
 export type DebriefedLog = StoredLog & { debriefs: Debrief[] };
 
 export const useStoredLog = (id: string) =>
-  useQuery({ queryKey: ['use-log', id], queryFn: () => api.get<DebriefedLog>(`/api/use-logs/${id}`) });
+  useQuery({ queryKey: ['use-log', id], queryFn: () => api.get('/api/use-logs/:id', { params: { id } }) });
 
 /** The log to show: what this browser is writing goes before what the server has of it, which may be away. */
 export function useLogToShow(id: string) {
@@ -19,5 +19,5 @@ export function useLogToShow(id: string) {
 export const useOpenLogs = () =>
   useQuery({
     queryKey: ['use-logs'],
-    queryFn: () => api.get<{ logs: (Omit<StoredLog, 'entries'> & { entryCount: number })[] }>('/api/use-logs'),
+    queryFn: () => api.get('/api/use-logs'),
   });

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { clock } from '../use/clock.ts';
-import { readKept } from '../use/keptLog.ts';
+import { clock } from './clock.ts';
+import { readKept } from './keptLog.ts';
 
 /** One press from anywhere: to a log that is running, or to begin one. */
 export function UseButton({ kitId, className = 'use-button' }: { kitId?: string | undefined; className?: string }) {
