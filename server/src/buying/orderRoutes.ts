@@ -60,8 +60,6 @@ async function receive(here: Installation, tx: Tx, who: string, id: string, body
   const { kind, count, lot, gtin, expiresOn, producedOn, isWrong, kitId } = body;
   const row = await findRow<Order>(tx, orders, id);
   if (row === null) throw notFound('order', id);
-  if (row.version !== body.version)
-    throw new Problem(409, 'Changed meanwhile', `The order "${id}" is not what you changed.`, { current: row });
   const { data } = row;
   if (data.isClosed) throw new Problem(409, 'Closed', 'This order is closed; open it again, or take the thing in at Stores.');
   const line = data.lines.find((one) => one.kind === kind);
@@ -70,7 +68,7 @@ async function receive(here: Installation, tx: Tx, who: string, id: string, body
     one !== line ? one : isWrong ? { ...one, wrong: one.wrong + count } : { ...one, arrived: one.arrived + count },
   );
   const isClosed = lines.every(({ arrived, units }) => arrived >= units);
-  const order = await writeRow(tx, { table: orders, noun: 'order', who, data: { ...data, lines, isClosed }, version: row.version });
+  const order = await writeRow(tx, { table: orders, noun: 'order', who, data: { ...data, lines, isClosed }, version: body.version });
   if (isWrong) return { order, unit: null };
   const { perPack, packMinor, authorised } = line;
   const intake = IntakeSchema.parse({

@@ -65,11 +65,18 @@ async function findPerson(tx: Tx, id: string): Promise<StoredPerson | null> {
 }
 
 async function writePerson(tx: Tx, data: z.output<typeof PersonSchema>, version: number | null, who: string): Promise<StoredPerson> {
-  const before = await findPerson(tx, data.id);
-  if ((before?.version ?? null) !== version)
-    throw new Problem(409, 'Changed meanwhile', `"${data.name}" is not what you changed.`, { current: before });
-  const next = { ...data, version: (before?.version ?? 0) + 1 };
-  await tx.insert(people).values(next).onConflictDoUpdate({ target: people.id, set: next });
+  const before = version === null ? null : await findPerson(tx, data.id);
+  const next = { ...data, version: (version ?? 0) + 1 };
+  const written =
+    version === null
+      ? await tx.insert(people).values(next).onConflictDoNothing().returning({ id: people.id })
+      : await tx
+          .update(people)
+          .set(next)
+          .where(and(eq(people.id, data.id), eq(people.version, version)))
+          .returning({ id: people.id });
+  if (written.length === 0)
+    throw new Problem(409, 'Changed meanwhile', `"${data.name}" is not what you changed.`, { current: await findPerson(tx, data.id) });
   await note(tx, who, [{ what: before === null ? 'person added' : 'person changed', subject: data.id, before, after: data }]);
   return next;
 }
@@ -78,8 +85,6 @@ async function writePerson(tx: Tx, data: z.output<typeof PersonSchema>, version:
 async function removePerson(tx: Tx, id: string, version: number, who: string): Promise<void> {
   const before = await findPerson(tx, id);
   if (before === null) throw notFound('person', id);
-  if (before.version !== version)
-    throw new Problem(409, 'Changed meanwhile', `"${before.name}" is at version ${before.version}.`, { current: before });
   const own = await tx
     .select({ name: kits.name })
     .from(kits)
@@ -89,6 +94,11 @@ async function removePerson(tx: Tx, id: string, version: number, who: string): P
   if (named.length > 0) throw new Problem(409, 'In use', `Still ${before.name}’s: ${named.join(', ')}. Give these to somebody else first.`);
   await tx.update(kits).set({ personId: null }).where(eq(kits.personId, id));
   await tx.delete(weekPlans).where(eq(weekPlans.id, id));
-  await tx.delete(people).where(eq(people.id, id));
+  const removed = await tx
+    .delete(people)
+    .where(and(eq(people.id, id), eq(people.version, version)))
+    .returning({ id: people.id });
+  if (removed.length === 0)
+    throw new Problem(409, 'Changed meanwhile', `"${before.name}" is at version ${before.version}.`, { current: before });
   await note(tx, who, [{ what: 'person taken out', subject: id, before }]);
 }

@@ -25,7 +25,7 @@ import { simulatedLog } from '../devices/logger.ts';
 import type { Installation } from '../installation/installation.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
-import { toReachTimeRow } from '../loadouts/world.ts';
+import { toReachTimeRow } from '../records/reachTimes.ts';
 import {
   DEMO_KITS,
   DEMO_LISTS,

@@ -23,7 +23,7 @@ import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import { findKit, type StoredKit } from '../kits/store.ts';
-import { toReachTimeRow } from '../loadouts/world.ts';
+import { toReachTimeRow } from '../records/reachTimes.ts';
 import { takeFromUnit } from './useRoutes.ts';
 
 type StoredLog = z.output<typeof StoredLogSchema>;
@@ -122,7 +122,7 @@ const toDebriefKit = (here: Installation, { id, name, units: own, modules, conta
   isVacuumPacked: here.catalog.container(containerId)?.make === 'vacuumRoll',
 });
 
-async function kitsOf(_here: Installation, tx: Tx, kitIds: readonly string[]): Promise<StoredKit[]> {
+async function kitsOf(tx: Tx, kitIds: readonly string[]): Promise<StoredKit[]> {
   // A kit that was retired meanwhile has nothing left to reconcile.
   const inUse = await tx
     .select({ id: kits.id })
@@ -141,11 +141,16 @@ async function debrief(
   { version, ...said }: Debrief & { version: number },
 ): Promise<StoredLog> {
   const log = await findLog(tx, id);
-  if (log.version !== version)
+  const claimed = await tx
+    .update(useLogs)
+    .set({ isOpen: false, debriefs: [...log.debriefs, said], version: version + 1 })
+    .where(and(eq(useLogs.id, id), eq(useLogs.version, version)))
+    .returning({ id: useLogs.id });
+  if (claimed.length === 0)
     throw new Problem(409, 'Changed meanwhile', `The log is at version ${log.version}; your debrief was made on version ${version}.`, {
       current: log,
     });
-  const kits = await kitsOf(here, tx, log.kitIds);
+  const kits = await kitsOf(tx, log.kitIds);
   const lines = debriefLines(
     log,
     log.debriefs,
@@ -163,11 +168,7 @@ async function debrief(
   if (issues.length > 0) throw unacceptable(issues);
   const changes: Change[] = [];
   for (const kit of kits) changes.push(...(await reconcile(here, tx, log, kit, said)));
-  await keepTimes(here, tx, who, log, kits, said);
-  await tx
-    .update(useLogs)
-    .set({ isOpen: false, debriefs: [...log.debriefs, said], version: version + 1 })
-    .where(eq(useLogs.id, id));
+  await keepTimes(tx, who, log, kits, said);
   await note(tx, who, [{ what: 'use debriefed', subject: id, after: said }, ...changes]);
   return findLog(tx, id);
 }
@@ -212,14 +213,7 @@ const atOf = (log: StoredLog, unitId: string): string =>
   log.entries.findLast((entry) => entry.do === 'used' && entry.unitId === unitId)?.at ?? log.startedAt;
 
 /** What took too long is a time that was taken: Carry reckons with it as with the stopwatch's. */
-async function keepTimes(
-  _here: Installation,
-  tx: Tx,
-  who: string,
-  log: StoredLog,
-  kits: readonly StoredKit[],
-  said: Debrief,
-): Promise<void> {
+async function keepTimes(tx: Tx, who: string, log: StoredLog, kits: readonly StoredKit[], said: Debrief): Promise<void> {
   for (const [index, lesson] of said.lessons.entries()) {
     if (lesson.what !== 'slow') continue;
     const kit = kits.find(({ id }) => id === lesson.kitId);

@@ -11,7 +11,7 @@ import { inspections, kits, units } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { findKit } from '../kits/store.ts';
+import { claimKit, findKit } from '../kits/store.ts';
 import { viewOf } from '../kits/view.ts';
 
 const toInspection = (row: typeof inspections.$inferSelect): Inspection =>
@@ -121,14 +121,8 @@ export const inspectionRoutes = (here: Installation): Served[] => [
   serve(contract.saveKitUpkeep, async ({ params, body, who }) => {
     await here.db.transaction(async (tx) => {
       const kit = await findKit(tx, params.id);
-      if (kit.version !== body.version)
-        throw new Problem(
-          409,
-          'Changed meanwhile',
-          `The kit is at version ${kit.version}; your change was made on version ${body.version}.`,
-        );
+      await claimKit(tx, kit.id, body.version);
       await tx.update(kits).set({ upkeep: body.upkeep }).where(eq(kits.id, kit.id));
-      await touchKit(tx, kit.id);
       await note(tx, who, [{ what: 'upkeep changed', subject: kit.id, before: kit.upkeep, after: body.upkeep }]);
     });
     return viewOf(here, await findKit(here.db, params.id), here.today());

@@ -11,7 +11,7 @@ import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import { sparesOf } from '../units/rows.ts';
 import { moveUnit } from '../units/store.ts';
-import { findKit, type StoredKit, staleKit } from './store.ts';
+import { claimKit, findKit, type StoredKit } from './store.ts';
 import { outlastsFor, viewOf } from './view.ts';
 
 /** A module goes from one kit to another as one: all of its things, and its name, in one transaction. */
@@ -19,7 +19,7 @@ export const moduleRoutes = (here: Installation): Served[] => [
   serve(contract.moveModule, ({ params, body: { version, kitId }, who }) =>
     here.db.transaction(async (tx) => {
       const from = await findKit(tx, params.id);
-      if (from.version !== version) throw staleKit(from, version);
+      await claimKit(tx, from.id, version);
       const module = from.modules.find(({ id }) => id === params.moduleId);
       if (module === undefined) throw notFound('module', params.moduleId);
       if (kitId === from.id) throw unacceptable([{ path: 'kitId', message: 'is where it lies already' }]);
@@ -45,7 +45,7 @@ export const moduleRoutes = (here: Installation): Served[] => [
   serve(contract.restockModule, ({ params, body: { version }, who }) =>
     here.db.transaction(async (tx) => {
       const kit = await findKit(tx, params.id);
-      if (kit.version !== version) throw staleKit(kit, version);
+      await claimKit(tx, kit.id, version);
       const module = kit.modules.find(({ id }) => id === params.moduleId);
       if (module === undefined) throw notFound('module', params.moduleId);
       const spares = await sparesOf(tx);

@@ -5,18 +5,17 @@ import type { KitView, PlainDate } from '@ivrak/core/model';
 import { siftFindings } from '@ivrak/core/rules';
 import { eq } from 'drizzle-orm';
 import { note } from '../db/journal.ts';
-import { touchKit } from '../db/kitVersion.ts';
 import type { Db } from '../db/open.ts';
 import { kits, units } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { createKit, findKit, listKits, type SentTo, saveKit, staleKit } from './store.ts';
+import { claimKit, createKit, findKit, listKits, type SentTo, saveKit } from './store.ts';
 import { findingsOf, fitProblemOf, judge, packedOf, viewOf } from './view.ts';
 
 export const kitRoutes = (here: Installation): Served[] => [
   serve(contract.listKits, async () => ({
-    kits: (await listKits(here.db)).map((kit) => listed(here, viewOf(here, kit, here.today()))),
+    kits: (await listKits(here.db)).map((kit) => listed(viewOf(here, kit, here.today()))),
     today: here.today(),
   })),
   serve(contract.createKit, async ({ body: { id, ...draft }, who }) =>
@@ -26,7 +25,7 @@ export const kitRoutes = (here: Installation): Served[] => [
   serve(contract.saveKit, async ({ params, body, who }) =>
     viewOf(here, await saveKit(here, here.db, who, params.id, body.version, body.draft, body.sentTo as SentTo), here.today()),
   ),
-  serve(contract.retireKit, ({ params, query, who }) => retire(here, here.db, who, params.id, query.version, here.today())),
+  serve(contract.retireKit, ({ params, query, who }) => retire(here.db, who, params.id, query.version, here.today())),
   serve(
     contract.getKitCoverage,
     async ({ params, query }) => judge(here, await findKit(here.db, params.id), query.on ?? here.today()).coverage,
@@ -69,19 +68,12 @@ export const kitRoutes = (here: Installation): Served[] => [
   }),
 ];
 
-const listed = (_here: Installation, { packing: _, ...view }: KitView): Omit<KitView, 'packing'> => view;
+const listed = ({ packing: _, ...view }: KitView): Omit<KitView, 'packing'> => view;
 
-async function retire(
-  _here: Installation,
-  db: Db,
-  who: string,
-  id: string,
-  version: number,
-  today: PlainDate,
-): Promise<{ retired: string; toStores: number }> {
+async function retire(db: Db, who: string, id: string, version: number, today: PlainDate): Promise<{ retired: string; toStores: number }> {
   return db.transaction(async (tx) => {
     const kit = await findKit(tx, id);
-    if (kit.version !== version) throw staleKit(kit, version);
+    await claimKit(tx, id, version);
     for (const unit of kit.units) {
       const place = unit.condition === 'practice' ? 'practice' : 'stores';
       await tx
@@ -90,7 +82,6 @@ async function retire(
         .where(eq(units.id, unit.id));
     }
     await tx.update(kits).set({ retiredOn: today, packing: null }).where(eq(kits.id, id));
-    await touchKit(tx, id);
     await note(tx, who, [{ what: 'kit retired', subject: id, before: kit, after: { units: kit.units.map((unit) => unit.id) } }]);
     return { retired: id, toStores: kit.units.length };
   });

@@ -13,7 +13,7 @@ import {
   StagingSchema,
   type StoredUnit,
 } from '@ivrak/core/model';
-import { asc, desc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
 import { type Change, note } from '../db/journal.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, lots, units, useLogs } from '../db/schema.ts';
@@ -107,13 +107,23 @@ export async function findKit(db: Db | Tx, id: string): Promise<StoredKit> {
   );
 }
 
-export const staleKit = (current: StoredKit, expected: number): Problem =>
+const staleKit = (current: StoredKit, expected: number): Problem =>
   new Problem(
     409,
     'Changed meanwhile',
     `The kit "${current.name}" is at version ${current.version}; your change was made on version ${expected}.`,
     { current },
   );
+
+/** Raises a kit's version, if it is the one that was seen; 409 with the kit as it is where somebody came first. */
+export async function claimKit(tx: Tx, id: string, version: number): Promise<void> {
+  const claimed = await tx
+    .update(kits)
+    .set({ version: version + 1 })
+    .where(and(eq(kits.id, id), eq(kits.version, version)))
+    .returning({ id: kits.id });
+  if (claimed.length === 0) throw staleKit(await findKit(tx, id), version);
+}
 
 export async function createKit(here: Installation, db: Db, who: string, id: string, draft: KitDraft): Promise<StoredKit> {
   return db.transaction(async (tx) => {
@@ -142,16 +152,12 @@ export async function saveKit(
   sentTo: SentTo,
 ): Promise<StoredKit> {
   return db.transaction(async (tx) => {
-    await tx.select({ id: kits.id }).from(kits).where(eq(kits.id, id)).for('update');
     const before = await findKit(tx, id);
-    if (before.version !== version) throw staleKit(before, version);
+    await claimKit(tx, id, version);
     await checkDraft(here, tx, draft);
     const changes = await writeUnits(tx, id, draft.units, before.units, sentTo);
     const { units: _, ...fields } = draft;
-    await tx
-      .update(kits)
-      .set({ ...fields, version: version + 1 })
-      .where(eq(kits.id, id));
+    await tx.update(kits).set(fields).where(eq(kits.id, id));
     const { units: __, packing: ___, ...was } = before;
     await note(tx, who, [{ what: 'kit saved', subject: id, before: was, after: fields }, ...changes]);
     return findKit(tx, id);

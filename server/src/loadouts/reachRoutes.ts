@@ -6,7 +6,8 @@ import { type Issue, notFound, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import { writeRow } from '../records/customRecords.ts';
-import { reachChanges, toReachTime, toReachTimeRow } from './world.ts';
+import { toReachTime, toReachTimeRow } from '../records/reachTimes.ts';
+import { reachChanges } from './world.ts';
 
 export const reachRoutes = (here: Installation): Served[] => [
   serve(contract.getReachPlan, () => reachChanges(here.db)),

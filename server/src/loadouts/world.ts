@@ -1,6 +1,6 @@
 import { kitMassG, kitPriceMinor } from '@ivrak/core/kit';
 import { type CarryKit, type CarryWorld, type LoadoutKit, loadoutKitOf } from '@ivrak/core/loadout';
-import { addDays, BriefSchema, type PlainDate, type ReachTime, ReachTimeSchema, type School, skillsOf } from '@ivrak/core/model';
+import { addDays, BriefSchema, type PlainDate, type ReachTime, type School, skillsOf } from '@ivrak/core/model';
 import { deriveNeeds } from '@ivrak/core/needs';
 import { measuredTimes, type ReachChangesRow, ReachChangesRowSchema, reachPlan } from '@ivrak/core/reach';
 import { asc, eq } from 'drizzle-orm';
@@ -9,6 +9,7 @@ import { plans, reachTimes } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';
 import { judge, packedOf, viewOf } from '../kits/view.ts';
+import { toReachTime } from '../records/reachTimes.ts';
 
 /** What Carry knows of a kit. */
 function carryKit(here: Installation, kit: StoredKit, school: School, today: PlainDate): CarryKit {
@@ -57,15 +58,6 @@ export async function reachChanges(db: Db | Tx): Promise<{ data: ReachChangesRow
   if (row === undefined) return { data: { id: 'reach', values: {}, drawS: {} }, version: null };
   return { data: ReachChangesRowSchema.parse(row.data), version: row.version };
 }
-
-const TENTHS = 10;
-export type ReachTimeRow = typeof reachTimes.$inferSelect;
-export const toReachTime = ({ tenths, at, ...row }: ReachTimeRow): ReachTime =>
-  ReachTimeSchema.parse({ ...row, seconds: tenths / TENTHS, at: new Date(at).toISOString() });
-export const toReachTimeRow = ({ seconds, ...time }: ReachTime): ReachTimeRow => ({
-  ...time,
-  tenths: Math.max(1, Math.round(seconds * TENTHS)),
-});
 
 export const listReachTimes = async (db: Db | Tx): Promise<ReachTime[]> =>
   (await db.select().from(reachTimes).orderBy(asc(reachTimes.at), asc(reachTimes.id))).map(toReachTime);

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { note, type RecordNoun } from '../db/journal.ts';
 import type { Tx } from '../db/open.ts';
 import type { contentLists, loadouts, orders, ownContainers, ownKinds, ownPositions, ownSchools, plans, weekPlans } from '../db/schema.ts';
@@ -37,18 +37,24 @@ export async function findRow<T>(tx: Tx, table: OwnTable, id: string): Promise<O
 
 /** Writes a record whole; 409 with the current one where the version is old, or where it was to be new and is there. */
 export async function writeRow<T extends { id: string }>(tx: Tx, { table, noun, who, data, version }: Write<T>): Promise<OwnRow<T>> {
-  const before = await findRow<T>(tx, table, data.id);
-  if ((before?.version ?? null) !== version)
-    throw new Problem(409, 'Changed meanwhile', `The ${noun} "${data.id}" is not what you changed.`, { current: before });
-  const next = (before?.version ?? 0) + 1;
+  const before = version === null ? null : await findRow<T>(tx, table, data.id);
+  const next = (version ?? 0) + 1;
   const values = { id: data.id, data: data as never, version: next }; // the table's own type, see findRow
-  await tx
-    .insert(table)
-    .values(values)
-    .onConflictDoUpdate({ target: table.id, set: { data: values.data, version: next } });
-  await note(tx, who, [
-    { what: before === null ? `${noun} added` : `${noun} changed`, subject: data.id, before: before?.data ?? null, after: data },
-  ]);
+  // The version is looked at by the write itself: of two that come at once, one finds nothing to write on.
+  const written =
+    version === null
+      ? await tx.insert(table).values(values).onConflictDoNothing().returning({ id: table.id })
+      : await tx
+          .update(table)
+          .set({ data: values.data, version: next })
+          .where(and(eq(table.id, data.id), eq(table.version, version)))
+          .returning({ id: table.id });
+  if (written.length === 0)
+    throw new Problem(409, 'Changed meanwhile', `The ${noun} "${data.id}" is not what you changed.`, {
+      current: await findRow<T>(tx, table, data.id),
+    });
+  const what = before === null ? (`${noun} added` as const) : (`${noun} changed` as const);
+  await note(tx, who, [{ what, subject: data.id, before: before?.data ?? null, after: data }]);
   return { id: data.id, data, version: next };
 }
 
@@ -61,10 +67,14 @@ interface Removal {
 }
 
 export async function removeRow(tx: Tx, { table, noun, who, id, version }: Removal): Promise<void> {
-  const before = await findRow(tx, table, id);
-  if (before === null) throw notFound(noun, id);
-  if (before.version !== version)
-    throw new Problem(409, 'Changed meanwhile', `The ${noun} "${id}" was changed meanwhile.`, { current: before });
-  await tx.delete(table).where(eq(table.id, id));
-  await note(tx, who, [{ what: `${noun} removed`, subject: id, before: before.data }]);
+  const [removed] = await tx
+    .delete(table)
+    .where(and(eq(table.id, id), eq(table.version, version)))
+    .returning();
+  if (removed === undefined) {
+    const current = await findRow(tx, table, id);
+    if (current === null) throw notFound(noun, id);
+    throw new Problem(409, 'Changed meanwhile', `The ${noun} "${id}" was changed meanwhile.`, { current });
+  }
+  await note(tx, who, [{ what: `${noun} removed`, subject: id, before: removed.data }]);
 }

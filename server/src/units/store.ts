@@ -1,6 +1,6 @@
 import type { CorrectUnitSchema, IntakeSchema, MoveUnitSchema } from '@ivrak/contract';
 import type { PlacedUnit } from '@ivrak/core/model';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type * as z from 'zod';
 import { note } from '../db/journal.ts';
 import { touchKit } from '../db/kitVersion.ts';
@@ -41,10 +41,19 @@ const stale = (row: { units: UnitRow; lots: LotRow | null }, version: number): P
     current: toPlaced(row),
   });
 
+/** Changes a unit on the version that it was seen at; 409 with the unit as it is where somebody came first. */
+async function writeUnit(tx: Tx, id: string, version: number, change: Partial<Omit<UnitRow, 'id' | 'version'>>): Promise<void> {
+  const written = await tx
+    .update(units)
+    .set({ ...change, version: version + 1 })
+    .where(and(eq(units.id, id), eq(units.version, version)))
+    .returning({ id: units.id });
+  if (written.length === 0) throw stale(await findUnit(tx, id), version);
+}
+
 export async function correct(db: Db, who: string, id: string, body: z.output<typeof CorrectUnitSchema>): Promise<PlacedUnit> {
   return db.transaction(async (tx) => {
     const row = await findUnit(tx, id);
-    if (row.units.version !== body.version) throw stale(row, body.version);
     if (row.units.condition === 'practice' && body.condition !== undefined && body.condition !== 'practice')
       throw unacceptable([{ path: 'condition', message: 'a practice unit stays a practice unit' }]);
     const before = toPlaced(row);
@@ -56,16 +65,12 @@ export async function correct(db: Db, who: string, id: string, body: z.output<ty
     const lotId = await lotFor(tx, wanted, row.lots);
     const condition = body.condition ?? before.condition;
     const isPracticeNow = condition === 'practice' && before.condition !== 'practice';
-    await tx
-      .update(units)
-      .set({
-        condition,
-        lotId,
-        count: body.count ?? before.count,
-        version: before.version + 1,
-        ...(isPracticeNow ? { place: 'practice', kitId: null } : {}),
-      })
-      .where(eq(units.id, id));
+    await writeUnit(tx, id, body.version, {
+      condition,
+      lotId,
+      count: body.count ?? before.count,
+      ...(isPracticeNow ? { place: 'practice', kitId: null } : {}),
+    });
     if (before.kitId !== null) await touchKit(tx, before.kitId);
     const after = toPlaced(await findUnit(tx, id));
     await note(tx, who, [{ what: 'unit changed', subject: id, before, after: body.reason ? { ...after, reason: body.reason } : after }]);
@@ -79,7 +84,6 @@ type Move = z.output<typeof MoveUnitSchema>;
 export async function moveUnit(tx: Tx, who: string, id: string, { version, to, kitId, count }: Move): Promise<PlacedUnit> {
   const row = await findUnit(tx, id);
   const before = toPlaced(row);
-  if (before.version !== version) throw stale(row, version);
   if (before.place === 'used') throw unacceptable([{ path: 'id', message: 'is used up' }]);
   if (to !== 'discarded' && to !== 'practice' && before.condition === 'practice')
     throw unacceptable([{ path: 'to', message: 'a practice unit never goes back into a kit or among spares' }]);
@@ -89,17 +93,11 @@ export async function moveUnit(tx: Tx, who: string, id: string, { version, to, k
   const isSplit = count !== undefined && count < before.count;
   const movedId = isSplit ? crypto.randomUUID() : id;
   if (isSplit) {
-    await tx
-      .update(units)
-      .set({ count: before.count - count, version: version + 1 })
-      .where(eq(units.id, id));
+    await writeUnit(tx, id, version, { count: before.count - count });
     // Whole ones go; a pack that was begun stays where it is.
     await tx.insert(units).values({ ...row.units, ...target, id: movedId, count, piecesUsed: 0, version: 1 });
   } else {
-    await tx
-      .update(units)
-      .set({ ...target, version: version + 1 })
-      .where(eq(units.id, id));
+    await writeUnit(tx, id, version, target);
   }
   for (const touched of new Set([before.kitId, kitId ?? null])) if (touched !== null) await touchKit(tx, touched);
   const after = toPlaced(await findUnit(tx, movedId));

@@ -1,0 +1,327 @@
+import type { ExportFileSchema } from '@ivrak/contract';
+import type { KindCatalog } from '@ivrak/core/model';
+import { schoolIssues, WEEKDAYS } from '@ivrak/core/model';
+import { asc } from 'drizzle-orm';
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import type * as z from 'zod';
+import type { Tx } from '../db/open.ts';
+import {
+  contentLists,
+  gtins,
+  heatLogs,
+  inspections,
+  journal,
+  kits,
+  loadouts,
+  lots,
+  notices,
+  orders,
+  ownContainers,
+  ownKinds,
+  ownPositions,
+  ownSchools,
+  people,
+  plans,
+  reachTimes,
+  settings,
+  units,
+  useEntries,
+  useEvents,
+  useLogs,
+  uses,
+  weekPlans,
+} from '../db/schema.ts';
+import { unitIssues } from '../kits/check.ts';
+import { toReachTime, toReachTimeRow } from './reachTimes.ts';
+
+export type ExportFile = z.output<typeof ExportFileSchema>;
+/** Lists of the export file: one for each stored record. */
+type Field = { [F in keyof ExportFile]: ExportFile[F] extends readonly unknown[] ? F : never }[keyof ExportFile];
+type RowOf<F extends Field> = ExportFile[F][number];
+
+/** What a file may refer to, and where to say what leads nowhere. */
+export interface References {
+  say: (path: string, message: string) => void;
+  catalog: KindCatalog;
+  containers: ReadonlySet<string>;
+  positions: ReadonlySet<string>;
+  schools: ReadonlySet<string>;
+  people: ReadonlySet<string>;
+  lots: ReadonlySet<string>;
+  kits: ReadonlySet<string>;
+  uses: ReadonlySet<string>;
+  loadouts: ReadonlySet<string>;
+}
+
+/** A record that is stored: how it goes into the export file and out of it, and what it may refer to. */
+export interface StoredRecord {
+  field: Field;
+  /** Emptied before an import, in this order. */
+  tables: readonly PgTable[];
+  read: (tx: Tx) => Promise<unknown[]>;
+  write: (tx: Tx, file: ExportFile) => Promise<void>;
+  check: (file: ExportFile, known: References) => void;
+}
+
+interface Described<F extends Field> {
+  field: F;
+  table: PgTable;
+  /** Rows are read in its order, so that equal data gives an equal file. */
+  key: PgColumn;
+  /** Further tables that hold parts of it. */
+  parts?: readonly PgTable[];
+  /** A row as the file holds it, and back. */
+  toFile?: (row: never) => unknown;
+  toRow?: (row: RowOf<F>) => unknown;
+  write?: (tx: Tx, rows: ExportFile[F]) => Promise<void>;
+  read?: (tx: Tx) => Promise<unknown[]>;
+  /** What names a row; null: rows may be alike. */
+  name?: ((row: RowOf<F>) => { key: string; value: string }) | null;
+  references?: (row: RowOf<F>, at: string, known: References) => void;
+  checkAll?: (rows: ExportFile[F], known: References) => void;
+}
+
+const ROWS_AT_ONCE = 500;
+
+async function insertAll(tx: Tx, table: PgTable, rows: readonly unknown[]): Promise<void> {
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
+    await tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as PgTable['$inferInsert'][]); // rows as the file's schema has them
+}
+
+const byId = (row: { id: string }) => ({ key: 'id', value: row.id });
+
+function record<F extends Field>(described: Described<F>): StoredRecord {
+  const { field, table, key, parts = [], toFile, toRow, references, checkAll } = described;
+  const name = described.name === undefined ? (byId as unknown as (row: RowOf<F>) => { key: string; value: string }) : described.name;
+  const rowsIn = (file: ExportFile): RowOf<F>[] => file[field] as RowOf<F>[]; // a field that is a list
+  return {
+    field,
+    tables: [...parts, table],
+    read:
+      described.read ??
+      (async (tx) => {
+        const rows: unknown[] = await tx.select().from(table).orderBy(asc(key));
+        return toFile === undefined ? rows : rows.map((row) => toFile(row as never)); // each table holds its own type
+      }),
+    write: (tx, file) => {
+      if (described.write !== undefined) return described.write(tx, file[field]);
+      const rows = rowsIn(file);
+      return insertAll(tx, table, toRow === undefined ? rows : rows.map(toRow));
+    },
+    check: (file, known) => {
+      const seen = new Set<string>();
+      for (const [index, row] of rowsIn(file).entries()) {
+        const at = `${field}.${index}`;
+        if (name !== null) {
+          const { key: label, value } = name(row);
+          if (seen.has(value)) known.say(`${at}.${label}`, label === 'id' ? `"${value}" stands twice` : 'stands twice');
+          seen.add(value);
+        }
+        references?.(row, at, known);
+      }
+      checkAll?.(file[field], known);
+    },
+  };
+}
+
+type WholeField =
+  | 'ownKinds'
+  | 'ownSchools'
+  | 'contentLists'
+  | 'ownContainers'
+  | 'ownPositions'
+  | 'notices'
+  | 'loadouts'
+  | 'weekPlans'
+  | 'plans'
+  | 'orders';
+
+/** A record that is kept whole, as data with the id of its row. */
+function whole<F extends WholeField>(
+  field: F,
+  table: PgTable & { id: PgColumn },
+  references?: (row: RowOf<F>, at: string, known: References) => void,
+): StoredRecord {
+  return record<F>({
+    field,
+    table,
+    key: table.id,
+    references: (row, at, known) => {
+      if (row.id !== row.data.id) known.say(`${at}.data.id`, `must be "${row.id}"`);
+      references?.(row, at, known);
+    },
+  });
+}
+
+const iso = (at: string): string => new Date(at).toISOString();
+
+function must(known: References, set: keyof Omit<References, 'say' | 'catalog'>, id: string | null, path: string, noun: string): void {
+  if (id !== null && !known[set].has(id))
+    known.say(path, noun.startsWith('unknown') ? `${noun} "${id}"` : `there is no ${noun} "${id}" in the file`);
+}
+function mustBeKind(known: References, kind: string, path: string): void {
+  if (!known.catalog.has(kind)) known.say(path, `"${kind}" is not in the catalogue`);
+}
+
+/** A log stands in the file with its entries, which lie in a table of their own. */
+async function logsWithEntries(tx: Tx): Promise<unknown[]> {
+  const entries = await tx.select().from(useEntries).orderBy(asc(useEntries.position));
+  const logs = await tx.select().from(useLogs).orderBy(asc(useLogs.id));
+  const byLog = new Map<string, unknown[]>();
+  for (const { logId, data } of entries) {
+    const own = byLog.get(logId);
+    if (own === undefined) byLog.set(logId, [data]);
+    else own.push(data);
+  }
+  return logs.map((log) => ({
+    ...log,
+    startedAt: iso(log.startedAt),
+    entries: byLog.get(log.id) ?? [],
+  }));
+}
+
+/**
+ * Every record that is stored, in an order in which each comes after what it refers to: an import writes them so, and empties them the
+ * other way round. To store another one: a table, a migration, a list in the export file and a row here.
+ */
+export const STORED_RECORDS: readonly StoredRecord[] = [
+  whole('ownKinds', ownKinds),
+  whole('ownSchools', ownSchools, ({ data }, at, known) => {
+    for (const { path, message } of schoolIssues(data, known.catalog)) known.say(`${at}.data.${path}`, message);
+  }),
+  whole('contentLists', contentLists, ({ data }, at, known) => {
+    for (const [line, { kind }] of data.contents.entries()) mustBeKind(known, kind, `${at}.data.contents.${line}.kind`);
+  }),
+  whole('ownContainers', ownContainers),
+  whole('ownPositions', ownPositions),
+  record({ field: 'people', table: people, key: people.id }),
+  record({
+    field: 'lots',
+    table: lots,
+    key: lots.id,
+    references: ({ kind }, at, known) => mustBeKind(known, kind, `${at}.kind`),
+  }),
+  record({
+    field: 'kits',
+    table: kits,
+    key: kits.id,
+    toFile: (kit: typeof kits.$inferSelect) => ({ ...kit, packing: kit.packing ?? null }),
+    references: (kit, at, known) => {
+      must(known, 'people', kit.personId, `${at}.personId`, 'person');
+      must(known, 'containers', kit.containerId, `${at}.containerId`, 'unknown container');
+      must(known, 'positions', kit.positionId, `${at}.positionId`, 'unknown carry position');
+      must(known, 'schools', kit.schoolId, `${at}.schoolId`, 'unknown school');
+    },
+  }),
+  record({
+    field: 'units',
+    table: units,
+    key: units.id,
+    references: (unit, at, known) => {
+      // Used-up things keep what was in them for the record.
+      if (unit.place !== 'used') for (const { path, message } of unitIssues(known.catalog, unit, `${at}.`)) known.say(path, message);
+      must(known, 'lots', unit.lotId, `${at}.lotId`, 'lot');
+      if ((unit.place === 'kit') !== (unit.kitId !== null)) known.say(`${at}.kitId`, 'a unit has a kit if and only if its place is "kit"');
+      must(known, 'kits', unit.kitId, `${at}.kitId`, 'kit');
+      if (unit.condition === 'practice' && (unit.place === 'kit' || unit.place === 'stores'))
+        known.say(`${at}.place`, 'a practice unit is never in a kit or among spares');
+    },
+  }),
+  record({
+    field: 'uses',
+    table: uses,
+    key: uses.id,
+    toFile: (use: typeof uses.$inferSelect) => ({ ...use, at: iso(use.at) }),
+    references: ({ kitId }, at, known) => must(known, 'kits', kitId, `${at}.kitId`, 'kit'),
+  }),
+  record({
+    field: 'useEvents',
+    table: useEvents,
+    key: useEvents.id,
+    toFile: (event: typeof useEvents.$inferSelect) => ({ ...event, at: iso(event.at) }),
+    references: ({ useId }, at, known) => must(known, 'uses', useId, `${at}.useId`, 'use'),
+  }),
+  record({
+    field: 'inspections',
+    table: inspections,
+    key: inspections.id,
+    toFile: (one: typeof inspections.$inferSelect) => ({ ...one, startedAt: iso(one.startedAt) }),
+    references: ({ kitId }, at, known) => must(known, 'kits', kitId, `${at}.kitId`, 'kit'),
+    checkAll: (rows, known) => {
+      const open = rows.filter(({ finishedOn }) => finishedOn === null).map(({ kitId }) => kitId);
+      if (new Set(open).size < open.length) known.say('inspections', 'a kit has two inspections under way');
+    },
+  }),
+  record({
+    field: 'heatLogs',
+    table: heatLogs,
+    key: heatLogs.id,
+    references: ({ positionId }, at, known) => must(known, 'positions', positionId, `${at}.positionId`, 'unknown carry position'),
+  }),
+  whole('notices', notices, ({ data }, at, known) => mustBeKind(known, data.kind, `${at}.data.kind`)),
+  whole('loadouts', loadouts, ({ data }, at, known) => {
+    must(known, 'people', data.personId, `${at}.data.personId`, 'person');
+    for (const [line, { kitId }] of data.kits.entries()) must(known, 'kits', kitId, `${at}.data.kits.${line}.kitId`, 'kit');
+  }),
+  whole('weekPlans', weekPlans, ({ id, data }, at, known) => {
+    must(known, 'people', id, `${at}.id`, 'person');
+    for (const day of WEEKDAYS)
+      for (const [line, loadout] of data.days[day].entries()) must(known, 'loadouts', loadout, `${at}.data.days.${day}.${line}`, 'loadout');
+  }),
+  record({
+    field: 'reachTimes',
+    table: reachTimes,
+    key: reachTimes.id,
+    toFile: toReachTime,
+    toRow: toReachTimeRow,
+    references: ({ kitId }, at, known) => must(known, 'kits', kitId, `${at}.kitId`, 'kit'),
+  }),
+  whole('plans', plans),
+  record({
+    field: 'useLogs',
+    table: useLogs,
+    parts: [useEntries],
+    key: useLogs.id,
+    read: logsWithEntries,
+    write: async (tx, logs) => {
+      await insertAll(
+        tx,
+        useLogs,
+        logs.map(({ entries: _, ...log }) => log),
+      );
+      await insertAll(
+        tx,
+        useEntries,
+        logs.flatMap(({ id: logId, entries }) => entries.map((data) => ({ id: data.id, logId, data }))),
+      );
+    },
+    references: ({ kitIds }, at, known) => {
+      for (const [line, kitId] of kitIds.entries()) must(known, 'kits', kitId, `${at}.kitIds.${line}`, 'kit');
+    },
+    checkAll: (logs, known) => {
+      const seen = new Set<string>();
+      for (const [index, { id }] of logs.flatMap(({ entries }) => entries).entries()) {
+        if (seen.has(id)) known.say(`useLogs.entries.${index}.id`, `"${id}" stands twice`);
+        seen.add(id);
+      }
+    },
+  }),
+  whole('orders', orders, ({ data }, at, known) => {
+    for (const [line, { kind }] of data.lines.entries()) mustBeKind(known, kind, `${at}.data.lines.${line}.kind`);
+  }),
+  record({
+    field: 'gtins',
+    table: gtins,
+    key: gtins.gtin,
+    name: ({ gtin }) => ({ key: 'gtin', value: gtin }),
+    references: ({ kind }, at, known) => mustBeKind(known, kind, `${at}.kind`),
+  }),
+  record({
+    field: 'journal',
+    table: journal,
+    key: journal.id,
+    name: null,
+    toFile: ({ id: _, at, ...entry }: typeof journal.$inferSelect) => ({ at: iso(at), ...entry }),
+  }),
+  record({ field: 'settings', table: settings, key: settings.key, name: ({ key }) => ({ key: 'key', value: key }) }),
+];
