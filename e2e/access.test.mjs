@@ -1,7 +1,7 @@
 // Every screen by day and at dusk: WCAG 2.2 AA as far as axe finds it, and no scrolling sideways.
 import { describe, expect, it } from 'vitest';
 import { withCrew } from './crew.mjs';
-import { SCREENS } from './screens.mjs';
+import { LOOKS, PHONE_LOOKS } from './screens.mjs';
 import { readCaution, startServer } from './server.mjs';
 
 const scene = withCrew();
@@ -18,9 +18,9 @@ describe('every screen, by day and at dusk', () => {
       }
       await looker.fitsAcross(where);
     };
-    for (const path of SCREENS) await look(path, path);
+    for (const path of LOOKS) await look(path, path);
     await looker.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
-    for (const path of ['/', '/use/helm-vest', '/use', '/restock', '/kits/helm-vest/inspect']) await look(path, `${path} on a phone`);
+    for (const path of PHONE_LOOKS) await look(path, `${path} on a phone`);
     // Every screen by day and at dusk: by far the longest of the journeys.
   });
 

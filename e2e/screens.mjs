@@ -1,31 +1,9 @@
 // Every screen, each as it is reached with the demo crew.
-export const SCREENS = [
-  '/',
-  '/kits/console-case/brief',
-  '/kits/helm-vest/brief?view=words',
-  '/kits/helm-vest/brief?view=compare&with=school:remote',
-  '/kits/helm-vest/compare?with=list:ready-pocket&with=kit:belt-kit',
-  '/schools/committee-first',
-  '/kinds?kind=kaolin-gauze',
-  '/kinds?kind=import',
-  '/kits/tow-panel/bench?rung=M',
-  '/kits/belt-kit/fit',
-  '/kits/helm-vest/stage',
-  '/kits/helm-vest/stage?part=print&form=card',
-  '/places?container=belt-pouch',
-  '/stores',
-  '/restock',
-  '/buy',
-  '/carry?loadout=on-the-water',
-  '/carry/week',
-  '/carry/side-by-side',
-  '/carry/values',
-  '/crew',
-  '/crew/sheet',
-  '/upkeep',
-  '/kits/helm-vest/inspect',
-  '/use',
-  '/use/helm-vest',
-  '/settings',
-  '/nowhere',
-];
+import { KIT_SCREENS, SCREENS } from '../web/src/app/screens.ts';
+
+const ALL = [...SCREENS, ...KIT_SCREENS];
+
+export const LOOKS = [...ALL.flatMap(({ looks }) => looks), '/nowhere'];
+export const PHONE_LOOKS = ALL.filter(({ isForPhone }) => isForPhone).flatMap(({ looks }) => looks);
+/** Addresses that have the page to themselves, without a way to log a use. */
+export const BARE_LOOKS = SCREENS.filter(({ isBare }) => isBare).flatMap(({ looks }) => looks);

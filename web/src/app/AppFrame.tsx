@@ -1,12 +1,15 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
+import { matchPath, Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
 import { messageOf } from '../data/client.ts';
 import { useCatalogQuery, useSettings } from '../data/queries.ts';
 import { FirstRun } from './FirstRun.tsx';
 import './shell.css';
 import { useKeys } from '../ui/useKeys.ts';
+import { SCREENS } from './screens.ts';
 import { TopBar } from './TopBar.tsx';
 import { useKeysHelp } from './useKeysHelp.ts';
+
+const BARE = SCREENS.filter(({ isBare }) => isBare).map(({ path }) => path);
 
 /** Neither is needed before the first screen stands. */
 const Palette = lazy(async () => ({ default: (await import('./Palette.tsx')).Palette }));
@@ -22,22 +25,16 @@ export function AppFrame() {
   const isQuiet = useQuiet();
   useKeys({
     '?': help.open,
-    'g m': () => navigate('/'),
-    'g c': () => navigate('/carry'),
-    'g s': () => navigate('/stores'),
-    'g r': () => navigate('/restock'),
-    'g u': () => navigate('/upkeep'),
-    'g l': () => navigate('/use'),
-    'g e': () => navigate('/settings'),
+    ...Object.fromEntries(SCREENS.flatMap(({ key, path }) => (key === undefined ? [] : [[`g ${key}`, () => navigate(path)]]))),
   });
   // Once a screen stands, a server that goes away takes nothing from it: what is being written there must not be lost.
   if (settings.isLoadingError) return <ServerGone error={settings.error} retry={() => void settings.refetch()} />;
   if (settings.data === undefined || catalog.isPending) return <div className="app-frame" aria-busy="true" />;
   if (settings.data.cautionReadAt === null) return <FirstRun />;
-  const isUse = /^\/(use|hand-over)\/./.test(pathname);
+  const isBare = BARE.some((path) => matchPath(path, pathname) !== null);
   return (
     <div className="app-frame">
-      {!isUse && <TopBar />}
+      {!isBare && <TopBar />}
       <Outlet />
       {/* A screen begins at its top, and is found again where it was left. */}
       <ScrollRestoration getKey={({ pathname }) => pathname} />

@@ -1,4 +1,7 @@
 import { Modal } from '@mantine/core';
+import { SCREENS } from './screens.ts';
+
+const LED = SCREENS.filter(({ key }) => key !== undefined);
 
 const KEYS: [keys: string, does: string][] = [
   ['Ctrl K', 'find any screen or kit'],
@@ -14,7 +17,7 @@ const KEYS: [keys: string, does: string][] = [
   ['l  k  t  f', 'in Fit: lock, pin to its compartment, turn, fold the chosen thing'],
   ['arrows  Shift arrows', 'in Fit: move it by 5 mm, by 1 mm'],
   ['[  ]', 'in Fit: to the compartment before or after'],
-  ['g then m c s r u l e', 'Muster, Carry, Stores, Restock, Upkeep, Log a use, Settings'],
+  [`g then ${LED.map(({ key }) => key).join(' ')}`, LED.map(({ name }) => name).join(', ')],
   ['g then 1 2 3 4', 'Brief, Bench, Fit, Stage of this kit'],
   ['1 to 9', 'in Use: log the thing with that number'],
   ['?', 'this list'],

@@ -3,14 +3,9 @@ import { IconBulbOff, IconMoon, IconSettings, IconSun } from '@tabler/icons-reac
 import { Link, NavLink, useMatch } from 'react-router';
 import { useLamp } from '../theme/lamp.ts';
 import { UseButton } from '../use/UseButton.tsx';
+import { SCREENS } from './screens.ts';
 
-const PLACES = [
-  { to: '/', name: 'Muster' },
-  { to: '/carry', name: 'Carry' },
-  { to: '/stores', name: 'Stores' },
-  { to: '/restock', name: 'Restock' },
-  { to: '/upkeep', name: 'Upkeep' },
-];
+const IN_BAR = SCREENS.filter(({ inBar }) => inBar);
 
 export function TopBar() {
   const kitId = useMatch('/kits/:id/*')?.params.id;
@@ -24,8 +19,8 @@ export function TopBar() {
         IVRAK
       </Link>
       <nav className="top-places" aria-label="Main">
-        {PLACES.map(({ to, name }) => (
-          <NavLink key={to} to={to} end={to === '/'}>
+        {IN_BAR.map(({ path, name }) => (
+          <NavLink key={path} to={path} end={path === '/'}>
             {name}
           </NavLink>
         ))}
