@@ -15,7 +15,7 @@ describe('buying', () => {
     await person.goTo(`${scene.server.url}/restock`);
     await person.follow('What to order where');
     await person.sees('No offers yet');
-    await person.press('Take the suppliers’ list in');
+    await person.press('Load supplier list');
     await person.page.waitForSelector('.buying-total');
     await person.sees('no way to order is cheaper');
     const before = await total();
@@ -23,12 +23,12 @@ describe('buying', () => {
     expect(sums.reduce((sum, one) => sum + one, 0)).toBeCloseTo(before, 6);
     await person.sees('Whistle: nobody offers it.');
     // Written down by hand: what is lacking is asked for in words, then the whistle is to be had.
-    await person.press('Write it down');
+    await person.press('Save');
     await person.sees('Say who sells it.');
     await person.choose('What', 'Whistle');
     await person.type('Supplier', 'Harbour Stall');
     await person.type('Pack price', '2.50');
-    await person.press('Write it down');
+    await person.press('Save');
     await person.waitFor(() => !document.body.textContent.includes('nobody offers it'));
     await person.waitFor((least) => Number(document.querySelector('.buying-total .mono')?.textContent) > least, before);
     const withWhistle = await total();
@@ -39,8 +39,8 @@ describe('buying', () => {
     // It is kept: the page opened anew has the same offers.
     await person.goTo(`${scene.server.url}/buy`);
     await person.seesNamed('Strike out Whistle of Harbour Stall, 2.50', 'button');
-    await person.type('Sending: Harbour Stall', '3.00');
-    await person.press('Keep the terms of Harbour Stall');
+    await person.type('Shipping: Harbour Stall', '3.00');
+    await person.press('Save the terms of Harbour Stall');
     await person.waitFor((least) => Number(document.querySelector('.buying-total .mono')?.textContent) > least, withWhistle);
     expect(await total()).toBeCloseTo(withWhistle + 3, 6);
     await person.press('Strike out Whistle of Harbour Stall, 2.50');
@@ -54,7 +54,7 @@ describe('buying', () => {
     await person.page.locator('summary ::-p-text(A price list as a table)').click();
     const list = async (rows) => {
       const file = join(mkdtempSync(join(tmpdir(), 'ivrak-list-')), 'list.csv');
-      writeFileSync(file, ['Kind,Supplier,In a pack,Pack price,Authorised', ...rows, ''].join('\n'));
+      writeFileSync(file, ['Kind,Supplier,Pack size,Pack price,Authorised', ...rows, ''].join('\n'));
       const input = await person.page.$('.buying-import input[type=file]');
       await input.uploadFile(file);
     };
@@ -66,10 +66,10 @@ describe('buying', () => {
     await person.press('Take 1 offers in');
     await person.seesNamed('Strike out Record card of Loch Stationers, 4.00', 'button');
 
-    await person.choose('One more kind that stores should hold', 'Record card');
+    await person.choose('Add a kind that stores should hold', 'Record card');
     await person.seesNamed('Least of Record card', 'textbox');
     await person.type('Least of Record card', '8');
-    await person.press('Keep the least of Record card');
+    await person.press('Save the least of Record card');
     await person.sees('8 × Record card');
     await person.press('The order to Loch Stationers is placed');
     await person.sees('On order');
@@ -80,9 +80,9 @@ describe('buying', () => {
     const scan = await person.page.waitForSelector(by('Scan or paste the label', 'textbox'), { visible: true });
     await scan.type('(01)09521234999997(10)RC-7');
     await person.page.keyboard.press('Enter');
-    await person.seesNamed('Take in Record card', 'group');
+    await person.seesNamed('Receive Record card', 'group');
     await person.type('How many', '9');
-    await person.press('Take it in');
+    await person.press('Receive');
     await person.sees('9 of 10 came');
     await person.sees('1 of 10 Record card short');
     const taken = (await api('/api/stores')).units.find(({ lot }) => lot === 'RC-7');

@@ -39,13 +39,13 @@ describe('a loadout', () => {
   it('shows each need in seconds within its window; what is moved too far off comes too late', async () => {
     const { person } = scene;
     await open('ashore');
-    await laneSays('M packing', 'full', 'Boathouse wall box');
-    await turnTo('What is in it');
+    await laneSays('M packing gauze', 'full', 'Boathouse wall box');
+    await turnTo('Contents');
     await person.press('Take Tow vehicle panel out of the loadout');
     await person.waitFor(() => document.querySelectorAll('.carry-kits li').length === 2);
     await person.type('Metres away: Boathouse wall box', '600');
     await laneSays('S cutter', 'gap 0 of 1', 'too late');
-    expect((await laneOf('R breath')).replaceAll('\u00a0', ' ')).toMatch(
+    expect((await laneOf('R breath barrier')).replaceAll('\u00a0', ' ')).toMatch(
       /Boathouse wall box, Breath barrier, folded: 8 min \d+ s, too late/,
     );
     await person.sees('Too late:');
@@ -59,17 +59,17 @@ describe('a loadout', () => {
   it('loses what hangs on clothes that come off, and says in the same moment what falls away', async () => {
     const { person } = scene;
     await open('bow-crew');
-    await laneSays('M limb', 'full', 'Bow crew belt pouch');
-    await turnTo('What is in it');
+    await laneSays('M tourniquets', 'full', 'Bow crew belt pouch');
+    await turnTo('Contents');
     await person.press('belt');
     await person.press('life vest');
     await person.sees('Bow crew belt pouch falls away: needs belt.');
     await person.sees('Bow crew vest pocket falls away: needs life vest.');
     await laneSays('S gloves', 'Helm’s vest kit');
-    expect(await laneOf('M limb')).not.toContain('Bow crew belt pouch');
+    expect(await laneOf('M tourniquets')).not.toContain('Bow crew belt pouch');
     await person.press('belt');
     await person.waitFor(() => !document.body.textContent.includes('belt pouch falls away'));
-    await laneSays('M limb', 'Bow crew belt pouch');
+    await laneSays('M tourniquets', 'Bow crew belt pouch');
     // Each step goes back and comes again, by button and by key, and all of it is saved.
     await person.press('Undo');
     await person.sees('Bow crew belt pouch falls away: needs belt.');
@@ -128,7 +128,7 @@ describe('a loadout', () => {
     const { person } = scene;
     await open('driving-home');
     await laneSays('S cutter', '0 of 1');
-    await turnTo('What is in it');
+    await turnTo('Contents');
     await person.choose('Add something of your own', 'Something else');
     await person.type('What it is', 'Belt cutter');
     await person.choose('Add a need that it serves', 'S cutter');
@@ -154,8 +154,8 @@ describe('a loadout', () => {
     await person.goTo(`${scene.server.url}/upkeep?view=table&of=loadout`);
     await person.sees('Borrowed vest');
     await open('loadout');
-    await turnTo('What is in it');
-    await person.press('Take this loadout away');
+    await turnTo('Contents');
+    await person.press('Delete this loadout');
     await person.waitFor(() =>
       [...document.querySelectorAll('.carry-choice b')].every(({ textContent }) => textContent !== 'Borrowed vest'),
     );
@@ -189,7 +189,7 @@ describe('seconds to hand', () => {
     await person.goTo(`${scene.server.url}/carry/values`);
     await person.type('latched case', '65');
     await person.sees('shipped: 5');
-    await person.press('Keep these values');
+    await person.press('Save values');
     await person.sees('1 changed here.');
     await open('committee-boat');
     await laneSays('R seal', 'Console case');
@@ -209,7 +209,7 @@ describe('seconds to hand', () => {
       all.map(({ textContent }) => textContent.replaceAll('\u00a0', ' ')),
     );
     expect(rows.find((row) => row.startsWith('thickest'))).toMatch(/\d mm/);
-    expect(rows.find((row) => row.startsWith('M limb'))).toMatch(/full\s*\d+ · \d+ s/);
+    expect(rows.find((row) => row.startsWith('M tourniquets'))).toMatch(/full\s*\d+ · \d+ s/);
     expect(person.page.url()).toContain('with=loadout%3Aashore');
   });
 });
@@ -244,7 +244,7 @@ describe('the crew', () => {
       const { people } = await (await fetch('/api/people')).json();
       return people.find(({ id }) => id === 'ruth').told.includes('console-case');
     });
-    await person.press('Somebody new');
+    await person.press('Add person');
     await person.press('Add to the crew');
     await person.sees('Give a name.');
     await person.type('Name', 'Nils Okeburn');
@@ -254,7 +254,7 @@ describe('the crew', () => {
     const boathouse = await person.page.waitForSelector(by('Boathouse; arrow keys move it', 'button'));
     await boathouse.focus();
     for (let step = 0; step < 4; step += 1) await person.page.keyboard.press('ArrowLeft');
-    await person.press('Keep the plan');
+    await person.press('Save plan');
     await person.waitFor(async () => {
       const { data } = await (await fetch('/api/places')).json();
       return data.spots.find(({ id }) => id === 'boathouse').xM === 210;

@@ -159,12 +159,12 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await scan.type('(01)10614141123459(17)290331(10)PD-900(30)2');
     await person.page.keyboard.press('Enter');
     await person.sees('This article number is new here');
-    // The one open question answered, it is taken in; the next of the kind asks nothing.
+    // The one open question answered, it is received; the next of the kind asks nothing.
     await person.choose('Kind', 'Pressure dressing 100 mm');
-    await person.sees('2 × Pressure dressing 100 mm taken in.');
+    await person.sees('2 × Pressure dressing 100 mm received.');
     await scan.type('(01)10614141123459(17)290430(10)PD-901');
     await person.page.keyboard.press('Enter');
-    await person.sees('1 × Pressure dressing 100 mm taken in.');
+    await person.sees('1 × Pressure dressing 100 mm received.');
     await person.press('Move Pressure dressing 100 mm, lot PD-900');
     await person.press('Jetty kit', 'menuitem');
     await person.sees('Pressure dressing 100 mm is in Jetty kit now');
@@ -175,17 +175,17 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await person.page.reload({ waitUntil: 'networkidle0' });
     await person.choose('Kind', 'Windlass tourniquet');
     await person.type('Price each', '9.50');
-    await person.sees('it will be taken in as suspect');
-    await person.press('Take in');
-    await person.sees('taken in as suspect');
+    await person.sees('it will be received as suspect');
+    await person.press('Receive');
+    await person.sees('received as suspect');
   });
 
-  it('reads in Upkeep what lapses when and which need falls with it', async () => {
+  it('reads in Upkeep what lapses when and which need lapses with it', async () => {
     await person.follow('Upkeep');
     await person.sees('have a gap now');
     await person.page.locator('label::-p-text(All dates)').click();
     await person.choose('Kit', 'Helm’s vest kit');
-    await person.sees('seal falls: Compact vented seal pair lapses');
+    await person.sees('Compact vented seal pair lapses: an entry');
     await person.sees('15 Mar 2027');
     await person.press('I have looked through Helm’s vest kit today');
     await person.waitFor(async () => (await (await fetch('/api/kits/helm-vest')).json()).inspectedOn === '2026-11-25');
@@ -242,7 +242,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     });
     await (await person.page.$('input[type=file]')).uploadFile(file);
     await person.press('Check and replace');
-    await person.sees('Taken in: 9 kits');
+    await person.sees('Imported: 9 kits');
     expect(await api('/api/export')).toEqual(before);
   });
 

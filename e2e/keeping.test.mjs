@@ -56,7 +56,7 @@ describe('intake', () => {
     const taken = (await stores()).filter(({ lot }) => lot?.startsWith('SC-'));
     expect(taken).toHaveLength(10);
     expect(taken.filter(({ kind }) => kind === 'foil-blanket')).toHaveLength(6);
-    await person.press('Take the last one out again');
+    await person.press('Undo the last one');
     await person.sees('is out again.');
     expect(await stores()).toHaveLength(before + 9);
   });
@@ -75,13 +75,13 @@ describe('intake', () => {
       backgroundcolor: 'FFFFFF',
     });
     await upload('Photo of a label', file('label.png', png));
-    await person.sees('1 × Kaolin gauze, z-fold taken in.');
+    await person.sees('1 × Kaolin gauze, z-fold received.');
     expect((await stores()).find(({ lot }) => lot === 'PHOTO-1')).toMatchObject({ kind: 'kaolin-gauze', expiresOn: '2029-06-30' });
     await upload('Photo of a label', file('nothing.png', 'not a picture'));
     await person.sees('No code was found in the picture');
   });
 
-  it('takes kind, pack and price of an unknown article from the supplier’s list, for a look before it is taken in', async () => {
+  it('takes kind, pack and price of an unknown article from the supplier’s list, for a look before it is received', async () => {
     const { person } = scene;
     await person.goTo(`${scene.server.url}/stores`);
     const { articles } = await scene.api('/api/devices/supplier');
@@ -90,8 +90,8 @@ describe('intake', () => {
     await person.page.keyboard.type(`(01)${pack.gtin}(10)SUP-1`);
     await person.page.keyboard.press('Enter');
     await person.sees('The list of Kelp Lane Supplies says: Triangular bandage, 6 in a pack.');
-    await person.press('Take in');
-    await person.sees('6 × Triangular bandage taken in.');
+    await person.press('Receive');
+    await person.sees('6 × Triangular bandage received.');
     expect((await stores()).find(({ lot }) => lot === 'SUP-1')).toMatchObject({
       count: 6,
       seller: pack.supplier,
@@ -119,7 +119,7 @@ describe('intake', () => {
     await person.goTo(`${scene.server.url}/stores`);
     await person.press('Simulated scanner');
     await person.press('Scan Chitosan gauze, z-fold');
-    await person.sees('1 × Chitosan gauze, z-fold taken in.');
+    await person.sees('1 × Chitosan gauze, z-fold received.');
   });
 
   it('takes a table in whole or not at all, with what is wrong row by row', async () => {
@@ -135,7 +135,7 @@ describe('intake', () => {
     await upload('Choose a file', file('good.csv', 'Item,Qty,Batch,Use by\nmarker,2,CSV-1,\ngauze-pads,3,CSV-2,2028-02\n'));
     await person.sees('nothing wrong');
     await person.press('Take 2 rows in');
-    await person.sees('2 rows taken in.');
+    await person.sees('2 rows received.');
     const after = await stores();
     expect(after).toHaveLength(before + 2);
     expect(after.find(({ lot }) => lot === 'CSV-2')).toMatchObject({ count: 3, expiresOn: '2028-02-29' });
@@ -204,10 +204,10 @@ describe('upkeep', () => {
     await person.sees('USP <1079>');
     await person.choose('Place', 'Boat locker');
     const hours = Array.from({ length: 24 }, (_, hour) => `2026-07-14T${String(hour).padStart(2, '0')}:00:00Z,45`);
-    await upload('Take a logger’s CSV in', file('broken.csv', `at,celsius\nnoon,20\n`));
+    await upload('Import a logger’s CSV', file('broken.csv', `at,celsius\nnoon,20\n`));
     await person.sees('Line 2, at');
-    await upload('Take a logger’s CSV in', file('log.csv', `at,celsius\n${hours.join('\n')}\n`));
-    await person.sees('24 temperatures taken in');
+    await upload('Import a logger’s CSV', file('log.csv', `at,celsius\n${hours.join('\n')}\n`));
+    await person.sees('24 temperatures received');
     expect(before).not.toContain('Every 30 days');
     expect(await days()).toContain('Every 30 days');
   });
@@ -237,7 +237,7 @@ describe('an inspection on a phone', () => {
     await person.page.locator('summary::-p-text(How often)').click();
     await person.type('Every so many days', '60');
     await person.type('Together with', 'with every second boat service');
-    await person.press('Keep');
+    await person.press('Save');
     await person.sees('Kept.');
     await person.sees('with every second boat service');
     expect((await scene.api('/api/kits/wall-box')).upkeep).toEqual({ everyDays: 60, routine: 'with every second boat service' });

@@ -29,7 +29,7 @@ describe('a sleeve that was measured', () => {
     await person.type('Width', '135');
     await person.type('Height', '120');
     await person.type('Depth', '40');
-    await person.press('Add it');
+    await person.press('Add');
     await person.seesNamed('Trouser sleeve', 'button');
     // Two pairs of gloves and closure strips cannot lie side by side in it: 26 mm, and 2 mm of walls; a back pocket takes 22 mm.
     await fill('tow-panel', {
@@ -63,13 +63,13 @@ describe('a sleeve that was measured', () => {
   it('with elastic slots and two panels is entered, changed, refused while a kit is in it, and taken away; so is a place', async () => {
     await person.goTo(`${server.url}/places`);
     await person.press('Add a container');
-    await person.press('Add it');
+    await person.press('Add');
     await person.sees('Give it a name.');
     await person.type('Name', 'Shin wrap');
     await person.type('Elastic slots', '4');
     await person.seesNamed('Slot width', 'textbox');
     await person.type('Stretches by', '12');
-    await person.press('Add it');
+    await person.press('Add');
     await person.seesNamed('Shin wrap', 'button');
     const own = async () => (await api('/api/catalog')).containers.find(({ id }) => id === 'shin-wrap');
     expect((await own()).compartments[0].slots).toHaveLength(4);
@@ -77,12 +77,12 @@ describe('a sleeve that was measured', () => {
     await fill('tow-panel', { containerId: 'shin-wrap' });
     await person.press('Shin wrap');
     await person.type('Mass', '95');
-    await person.press('Keep');
+    await person.press('Save');
     await expect.poll(async () => (await own()).massG).toBe(95);
     // The form closes when the list has come anew; only then the next press opens it again.
-    await person.waitFor(() => ![...document.querySelectorAll('button')].some(({ textContent }) => textContent === 'Keep'));
+    await person.waitFor(() => ![...document.querySelectorAll('button')].some(({ textContent }) => textContent === 'Save'));
     await person.press('Shin wrap');
-    await person.press('Take it away');
+    await person.press('Delete');
     await person.sees('change that first');
     await fill('tow-panel', { containerId: 'trouser-sleeve' });
     // The catalogue comes late, and the person goes on meanwhile: what they opened stays open.
@@ -94,7 +94,7 @@ describe('a sleeve that was measured', () => {
         return fetch(address, ...rest);
       };
     });
-    await person.press('Take it away');
+    await person.press('Delete');
     await expect.poll(own).toBeUndefined();
 
     await person.press('Add a place');
@@ -103,7 +103,7 @@ describe('a sleeve that was measured', () => {
     );
     await person.type('Name', 'Thigh strap');
     await person.type('Thickness', '55');
-    await person.press('Add it');
+    await person.press('Add');
     await person.seesNamed('Thigh strap', 'button');
     expect((await api('/api/catalog')).positions.find(({ id }) => id === 'thigh-strap')).toMatchObject({ tMm: 55, onBody: true });
     await person.isAccessible('places');

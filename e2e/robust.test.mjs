@@ -129,8 +129,8 @@ describe('the Bench by keys', () => {
   it('an empty place on the sheet shows what would fill it', async () => {
     const person = await newPerson();
     await person.goTo(`${server.url}/kits/helm-vest/bench`);
-    await person.page.locator('.gap-box ::-p-text(breath)').click();
-    await person.sees('for breath');
+    await person.page.locator('.gap-box ::-p-text(breath barrier)').click();
+    await person.sees('for breath barrier');
     await person.seesNamed('Add Breath barrier, folded', 'button');
     await person.press('Add Breath barrier, folded');
     await person.sees('No gap for one casualty');

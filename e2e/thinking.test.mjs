@@ -64,7 +64,7 @@ describe('from a template', () => {
 
   it('a quantity is set by hand with its reason, which stays on the screen and goes back', async () => {
     await person.goTo(`${server.url}/kits/belt-kit/brief`);
-    await person.press('Set limb by hand');
+    await person.press('Set tourniquets by hand');
     await person.type('At least', '4');
     await person.press('Keep it');
     await person.sees('say why, in a few words');
@@ -76,7 +76,7 @@ describe('from a template', () => {
       'M.limb': { least: 4, ideal: null, windowS: null, reason: 'two crews share this pouch' },
     });
     await person.page.locator('.drawer-tabs ::-p-text(In words)').click();
-    await person.sees('Set by hand: limb at least 4 (two crews share this pouch).');
+    await person.sees('Set by hand: tourniquets at least 4 (two crews share this pouch).');
     await person.press('Undo');
     await person.waitFor(() => !document.body.textContent?.includes('two crews share'));
     await person.saved();
@@ -134,11 +134,11 @@ describe('schools', () => {
     await person.goTo(`${server.url}/schools/one-piece-at-a-time`);
     await person.press('Copy and adjust');
     await person.sees('Adjusted copy of One piece at a time');
-    await person.press('limb earlier');
+    await person.press('tourniquets earlier');
     await person.type('Name', '');
     await person.sees('give the school a name');
     await person.type('Name', 'Sorran school');
-    await person.press('Keep the changes');
+    await person.press('Save changes');
     await person.waitFor(() => document.querySelector('.schools-list')?.textContent?.includes('Sorran school'));
     const { schools, own } = await api('/api/catalog');
     const school = schools.find(({ name }) => name === 'Sorran school');
@@ -188,12 +188,12 @@ describe('judgement', () => {
     const before = await api('/api/kits/helm-vest');
     await person.page.locator('.drawer-tabs ::-p-text(What if)').click();
     await person.page.locator('.lost-list ::-p-text(Flat metal-windlass)').click();
-    await person.sees('limb: held → gap, 0 of 1');
+    await person.sees('tourniquets: held → gap, 0 of 1');
     await person.choose('What if', 'more are hurt at once');
-    await person.sees('limb: held → gap, 1 of 2');
+    await person.sees('tourniquets: held → gap, 1 of 2');
     await person.choose('What if', 'another kit is there too');
     await person.choose('Together with', 'Console case');
-    await person.sees('breath: gap → full, 1 of 1');
+    await person.sees('breath barrier: gap → full, 1 of 1');
     await person.sees('Together no gap is left under this brief.');
     expect(await api('/api/kits/helm-vest')).toEqual(before);
   });
@@ -230,7 +230,7 @@ describe('the ground sheet', () => {
     await person.goTo(`${server.url}/kits/helm-vest/bench`);
     await person.page.locator(by('Add Breath barrier, folded', 'button')).hover();
     await person.sees('One more breath barrier, folded');
-    await person.sees('breath: gap → full, 1 of 1');
+    await person.sees('breath barrier: gap → full, 1 of 1');
     await person.sees('+10 g · +43 cm³ · +4.50');
     await person.choose('Sort the catalogue', 'lightest first');
     await person.waitFor(() => document.querySelector('.catalog-entry b')?.textContent !== 'Breath barrier, folded');
@@ -238,7 +238,7 @@ describe('the ground sheet', () => {
 });
 
 describe('own kinds and lists', () => {
-  it('a table of kinds with three bad rows is read row by row; the good ones are taken in and lie on the sheet', async () => {
+  it('a table of kinds with three bad rows is read row by row; the good ones are received and lie on the sheet', async () => {
     const file = join(folder, 'kinds.csv');
     writeFileSync(
       file,
@@ -282,7 +282,7 @@ describe('own kinds and lists', () => {
     expect((await api('/api/catalog')).kinds.find(({ id }) => id === 'splinter-tweezers').states[0].wMm).toBe(90);
     await person.goTo(`${server.url}/kinds?kind=shears`);
     await person.type('Mass', '84');
-    await person.press('Keep the changes');
+    await person.press('Save changes');
     await person.sees('changed here');
     const massOf = async () => (await api('/api/catalog')).kinds.find(({ id }) => id === 'shears').massG;
     expect(await massOf()).toBe(84);
@@ -295,12 +295,12 @@ describe('own kinds and lists', () => {
     await person.goTo(`${server.url}/kits/helm-vest/compare`);
     await person.press('Describe a ready-made kit');
     await person.type('Name', 'Ready-made belt pouch');
-    await person.type('Sold for', '43.20');
+    await person.type('Sale price', '43.20');
     await person.type('List price', '48');
     await person.choose('Add to the contents', 'Windlass tourniquet');
     await person.sees('Ready-made it costs 15.20 more, 54.3 % of the parts.');
     await person.sees('4.80 off the list price, 10 % of it.');
-    await person.press('Keep the list');
+    await person.press('Save list');
     await person.sees('Ready-made belt pouch');
     await person.waitFor(() =>
       [...document.querySelectorAll('.side-table td')].some((cell) => /^\d+(\.\d)? mm$/.test(cell.textContent ?? '')),
@@ -315,7 +315,7 @@ describe('own kinds and lists', () => {
     const session = await person.page.createCDPSession();
     await session.send('Page.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
     await person.goTo(`${server.url}/kinds`);
-    await person.press('Write a table');
+    await person.press('Export CSV');
     let text = '';
     await expect
       .poll(() => {

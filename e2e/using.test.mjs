@@ -87,7 +87,7 @@ describe('the whole loop on a phone', () => {
     await person.press('11·');
     await person.press('118');
     await person.sees('118');
-    await person.press('One more casualty');
+    await person.press('Add casualty');
     await scene.server.stop('SIGKILL');
     await tapThing('Kaolin gauze');
     await tapThing('Nasal airway');
@@ -97,7 +97,7 @@ describe('the whole loop on a phone', () => {
     await person.press('Checked');
     await person.press('Note');
     await person.page.keyboard.type('thrown against the winch');
-    await person.press('Keep');
+    await person.press('Save');
     // A time is put right, and the first one stays beside it.
     await person.page.locator('.log-line ::-p-text(Kaolin gauze)').click();
     await person.press('−5 min');
@@ -130,7 +130,7 @@ describe('the whole loop on a phone', () => {
     expect((await scene.api('/api/kits/console-case')).openUse).not.toBeNull();
     await person.choose('Took too long to get out', 'Windlass tourniquet');
     await person.type('Seconds', '31');
-    await person.press('Keep the time');
+    await person.press('Save time');
     await person.sees('Windlass tourniquet took 31 s to get out');
     await person.press('Debriefed: on to restocking');
     await person.sees('Pick list, in packing order');
@@ -146,7 +146,7 @@ describe('the whole loop on a phone', () => {
     // What stores should hold and do not: ordered, received by its label, and in the stores.
     await scene.api('/api/minimums', 'PUT', { version: null, data: { id: 'minimums', lines: [{ kind: 'nasal-airway-28', count: 4 }] } });
     await person.follow('What to order where');
-    await person.press('Take the suppliers’ list in');
+    await person.press('Load supplier list');
     await person.sees('no way to order is cheaper');
     await person.sees('Nasal airway 28 Fr in packet');
     const placed = await person.page.$$eval('.buying-plan button', (buttons) =>
@@ -159,7 +159,7 @@ describe('the whole loop on a phone', () => {
     const [line] = order.lines;
     await person.page.locator('.order-lines button').click();
     await person.type('Lot', 'CAME-1');
-    await person.press('Take it in');
+    await person.press('Receive');
     await expect
       .poll(async () => (await scene.api('/api/stores')).units.find(({ lot }) => lot === 'CAME-1'))
       .toMatchObject({ kind: line.kind, count: line.units, seller: order.supplier });

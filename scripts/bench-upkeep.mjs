@@ -1,4 +1,4 @@
-// Figures of stores and upkeep: the horizon of many kits, a large table taken in, and a long list of units on the page.
+// Figures of stores and upkeep: the horizon of many kits, a large table received, and a long list of units on the page.
 import { startBrowser } from '../e2e/browser.mjs';
 import { readCaution, startServer } from '../e2e/server.mjs';
 import { random } from './bench-fit.mjs';
@@ -57,7 +57,7 @@ async function measureScrolling(steps) {
   return gaps;
 }
 
-/** A table of 2,000 rows taken in on the page; then 5,000 units scrolled through and filtered. */
+/** A table of 2,000 rows received on the page; then 5,000 units scrolled through and filtered. */
 export async function benchStores(report) {
   const server = await startServer();
   const { browser, close } = await startBrowser();

@@ -62,15 +62,15 @@ async function handOverScene(page) {
   await useScene(page);
   await press(page, 'Note');
   await page.keyboard.type('Found in the cockpit, boom to the thigh');
-  await press(page, 'Keep');
-  await press(page, 'One more casualty');
+  await press(page, 'Save');
+  await press(page, 'Add casualty');
   await press(page, 'wrapped against cold');
   await press(page, 'Hand over');
   await page.waitForSelector('.hand-over .code');
 }
 
 async function buyScene(page) {
-  await press(page, 'Take the suppliers’ list in');
+  await press(page, 'Load supplier list');
   await page.waitForSelector('.buying-total');
   await new Promise((resolve) => setTimeout(resolve, 1000));
 }

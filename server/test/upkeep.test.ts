@@ -332,7 +332,7 @@ describe('a notice', () => {
     expect((await kitOf(hit.kitId)).units.find(({ id }) => id === hit.unitId)?.condition).toBe('ready');
   });
 
-  it('makes what is taken in of that lot later suspect as well', async () => {
+  it('makes what is received of that lot later suspect as well', async () => {
     const taken = await call('post', '/api/stores', { kind: 'rolled-gauze', count: 1, lot: 'rg-4' });
     expect(taken.body.condition).toBe('suspect');
     expect((await call('post', '/api/stores', { kind: 'rolled-gauze', count: 1, lot: 'RG-5' })).body.condition).toBe('ready');
@@ -342,7 +342,7 @@ describe('a notice', () => {
 describe('a batch', () => {
   const row = (more: object = {}) => ({ kind: 'gauze-pads', count: 10, lot: 'B1', expiresOn: '2028-05-31', ...more });
 
-  it('is taken in whole', async () => {
+  it('is received whole', async () => {
     const before = (await call('get', '/api/stores')).body.units.length;
     const { status, body } = await call('post', '/api/stores/batch', {
       rows: [row(), row({ lot: 'B2', practice: true }), row({ lot: 'B3' })],

@@ -2,7 +2,7 @@ import highsLoader from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
 import { Random } from '../fit/random.ts';
-import { type BuyingProblem, BuyingProblemSchema, buyingPlan, type Solver, splitMinor, whyNot } from './plan.ts';
+import { type BuyingProblem, BuyingProblemSchema, buyingPlan, offerExclusion, type Solver, splitMinor } from './plan.ts';
 
 let solve: Solver;
 beforeAll(async () => {
@@ -68,7 +68,7 @@ describe('a buying plan', () => {
     const plan = buyingPlan(asked, solve);
     expect(plan.orders.flatMap(({ lines }) => lines.map(({ offer }) => offer)).sort()).toEqual(['fresh', 'good']);
     expect(plan.unmet).toEqual([{ kind: 'needle', count: 2, why: 'nobody offers it' }]);
-    expect(whyNot(asked.offers[0] as never, asked)).toContain('authorised');
+    expect(offerExclusion(asked.offers[0] as never, asked)).toContain('authorised');
     const none = buyingPlan({ ...asked, offers: asked.offers.slice(0, 1), need: asked.need.slice(0, 1) }, solve);
     expect(none.unmet[0]?.why).toBe('every offer is out: the seller is not known as authorised');
   });

@@ -87,7 +87,7 @@ export interface BuyingPlan {
 export type Solver = (programme: string) => { isOptimal: boolean; values: ReadonlyMap<string, number>; goal: number };
 
 /** Why an offer may not be taken; null: it may. */
-export function whyNot(offer: Offer, { leastShelfDays = 0, authorisedOnly = [] }: BuyingProblem): string | null {
+export function offerExclusion(offer: Offer, { leastShelfDays = 0, authorisedOnly = [] }: BuyingProblem): string | null {
   if (authorisedOnly.includes(offer.kind) && offer.authorised !== true) return 'the seller is not known as authorised';
   if (offer.shelfDays != null && offer.shelfDays < leastShelfDays) return `lasts ${offer.shelfDays} days, ${leastShelfDays} are asked`;
   return null;
@@ -103,7 +103,7 @@ interface Prepared {
 
 function prepare(problem: BuyingProblem): Prepared {
   const known = new Map(problem.suppliers.map((supplier) => [supplier.id, supplier]));
-  const offers = problem.offers.filter((offer) => whyNot(offer, problem) === null);
+  const offers = problem.offers.filter((offer) => offerExclusion(offer, problem) === null);
   const lines: Prepared['lines'] = [];
   const unmet: BuyingPlan['unmet'] = [];
   const offered = new Set(offers.map(({ kind }) => kind));
@@ -121,7 +121,7 @@ function prepare(problem: BuyingProblem): Prepared {
 function whyUnmet(kinds: readonly string[], problem: BuyingProblem): string {
   const refused = problem.offers.filter(({ kind }) => kinds.includes(kind));
   const [first] = refused;
-  return first === undefined ? 'nobody offers it' : `every offer is out: ${whyNot(first, problem)}`;
+  return first === undefined ? 'nobody offers it' : `every offer is out: ${offerExclusion(first, problem)}`;
 }
 
 /** Value of one unit of a kind at its best offer, for pricing what is left over. */

@@ -1,5 +1,5 @@
 import type { Prepared, Room } from './prepare.ts';
-import type { FitProblem, FitReason, Lay } from './problem.ts';
+import type { FitProblem, FitReason, Orientation } from './problem.ts';
 import { toMm } from './problem.ts';
 
 /** A thickness that no packing of all things is under, tenths of a millimetre, and by which things. */
@@ -10,10 +10,10 @@ export interface Bound {
 }
 
 /** The ways a thing may lie in a room at all. */
-export const laysIn = (lays: readonly Lay[], room: Room): Lay[] =>
+export const laysIn = (lays: readonly Orientation[], room: Room): Orientation[] =>
   lays.filter((lay) => lay.w <= room.w && lay.h <= room.h && lay.d <= room.d);
 
-const leastDepth = (lays: readonly Lay[]): number => Math.min(...lays.map((lay) => lay.d));
+const leastDepth = (lays: readonly Orientation[]): number => Math.min(...lays.map((lay) => lay.d));
 
 /** Things that fit into no compartment in any way, with the least excess, mm. */
 export function tooLarge(problem: FitProblem, prepared: Prepared): FitReason[] {
@@ -35,7 +35,7 @@ export function tooLarge(problem: FitProblem, prepared: Prepared): FitReason[] {
 }
 
 /** Two things that cannot lie side by side in this room must lie one behind the other. */
-function mustStack(a: readonly Lay[], b: readonly Lay[], room: Room): boolean {
+function mustStack(a: readonly Orientation[], b: readonly Orientation[], room: Room): boolean {
   return a.every((one) => b.every((other) => one.w + other.w > room.w && one.h + other.h > room.h));
 }
 

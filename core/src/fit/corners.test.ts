@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { type CornerBox, fillCorners } from './corners.ts';
-import { FitProblemSchema, type Lay, laysOf } from './problem.ts';
+import { FitProblemSchema, laysOf, type Orientation } from './problem.ts';
 import { Random } from './random.ts';
 
-const laysFor = (sizes: readonly (readonly [number, number, number])[]): (readonly Lay[])[] =>
+const laysFor = (sizes: readonly (readonly [number, number, number])[]): (readonly Orientation[])[] =>
   FitProblemSchema.parse({
     container: { make: 'soft', compartments: [{ id: 'main', wMm: 1, hMm: 1, dMm: 1, access: 'front' }] },
     items: sizes.map(([wMm, hMm, tMm], index) => ({ id: `i${index}`, wMm, hMm, tMm, shape: 'brick' })),
@@ -29,8 +29,8 @@ function cut(random: Random, n: number, room: readonly [number, number, number])
 const ROOM = { w: 1600, h: 1200, d: 600 };
 
 /** Inside the room, and no two in one place. */
-function holdsTogether(boxes: readonly CornerBox[], lays: readonly (readonly Lay[])[], where: string): void {
-  const placed = boxes.map(({ item, lay, x, y, z }) => ({ x, y, z, ...(lays[item]?.[lay] as Lay) }));
+function holdsTogether(boxes: readonly CornerBox[], lays: readonly (readonly Orientation[])[], where: string): void {
+  const placed = boxes.map(({ item, lay, x, y, z }) => ({ x, y, z, ...(lays[item]?.[lay] as Orientation) }));
   for (const [index, a] of placed.entries()) {
     expect(a.x + a.w <= ROOM.w && a.y + a.h <= ROOM.h && a.z + a.d <= ROOM.d, where).toBe(true);
     for (const b of placed.slice(index + 1)) {

@@ -1,9 +1,9 @@
-import type { Lay } from './problem.ts';
+import type { Orientation } from './problem.ts';
 import type { Random } from './random.ts';
 
 /** A decision: do these things lie in w x h x d without overlap? Tenths of a millimetre. */
 export interface CornerProblem {
-  lays: readonly (readonly Lay[])[];
+  lays: readonly (readonly Orientation[])[];
   w: number;
   h: number;
   d: number;

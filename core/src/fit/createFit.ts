@@ -2,7 +2,7 @@ import { type Bound, lowerBound } from './bounds.ts';
 import { leastDepth } from './exact.ts';
 import { flatBagFootprint, rollFootprintMm, roomiestThickness } from './film.ts';
 import { type Box, type Decoded, type Genome, type Prepared, preparedOf, prepareFit, type Room, settleBack } from './prepare.ts';
-import { type FitProblem, type FitResult, type Lay, laysOf, toTenths } from './problem.ts';
+import { type FitProblem, type FitResult, laysOf, type Orientation, toTenths } from './problem.ts';
 import { toResult } from './result.ts';
 import { type KnownPacking, Search } from './search.ts';
 
@@ -263,11 +263,11 @@ function* packRoll(problem: FitProblem, found: Found, budget: number): Work {
 }
 
 /** The thing that is thickest even lying as thin as it may; nothing that holds all of them is thinner. */
-function thickestAlone(lays: readonly (readonly Lay[])[], may: (lay: Lay) => boolean): Bound {
+function thickestAlone(lays: readonly (readonly Orientation[])[], may: (lay: Orientation) => boolean): Bound {
   const thin = lays.map((own) => Math.min(...own.filter(may).map(({ d }) => d)));
   const tenths = Math.max(0, ...thin.filter(Number.isFinite));
   return { tenths, kind: 'thickest', items: tenths > 0 ? [thin.indexOf(tenths)] : [] };
 }
 
-const swapDepth = (lay: Lay): Lay => ({ ...lay, h: lay.d, d: lay.h });
+const swapDepth = (lay: Orientation): Orientation => ({ ...lay, h: lay.d, d: lay.h });
 const swapBox = (box: Box): Box => ({ ...box, y: box.z, z: box.y, h: box.d, d: box.h });

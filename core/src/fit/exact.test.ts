@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { leastDepth } from './exact.ts';
-import type { Lay } from './problem.ts';
+import type { Orientation } from './problem.ts';
 import { Random } from './random.ts';
 
-const lay = (w: number, h: number, d: number): Lay => ({ w, h, d, folded: false });
-const turns = (w: number, h: number, d: number): Lay[] => [
+const lay = (w: number, h: number, d: number): Orientation => ({ w, h, d, folded: false });
+const turns = (w: number, h: number, d: number): Orientation[] => [
   lay(w, h, d),
   lay(h, w, d),
   lay(w, d, h),
@@ -23,10 +23,10 @@ interface Corner {
  * Least depth by trying every corner on a grid of whole units for every way of lying: shares nothing with the branch and
  * bound but the question.
  */
-function bruteForce(lays: readonly (readonly Lay[])[], w: number, h: number, most: number): number {
+function bruteForce(lays: readonly (readonly Orientation[])[], w: number, h: number, most: number): number {
   let best = most;
-  const placed: { at: Corner; size: Lay }[] = [];
-  const isFree = (at: Corner, size: Lay): boolean =>
+  const placed: { at: Corner; size: Orientation }[] = [];
+  const isFree = (at: Corner, size: Orientation): boolean =>
     placed.every(
       ({ at: other, size: own }) =>
         at.x + size.w <= other.x ||

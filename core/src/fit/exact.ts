@@ -1,8 +1,8 @@
-import type { Lay } from './problem.ts';
+import type { Orientation } from './problem.ts';
 
 /** What is packed exactly: how each thing may lie, and the footprint. Tenths of a millimetre. */
 export interface ExactProblem {
-  lays: readonly (readonly Lay[])[];
+  lays: readonly (readonly Orientation[])[];
   w: number;
   h: number;
   /** A depth that is known to do. */
@@ -49,7 +49,7 @@ class Exact {
     this.n = problem.lays.length;
     this.best = problem.known;
     this.limits = [problem.w, problem.h, this.best - 1];
-    const bulk = (lays: readonly Lay[]) => (lays[0] === undefined ? 0 : lays[0].w * lays[0].h * lays[0].d);
+    const bulk = (lays: readonly Orientation[]) => (lays[0] === undefined ? 0 : lays[0].w * lays[0].h * lays[0].d);
     this.order = problem.lays.map((_, index) => index).sort((a, b) => bulk(problem.lays[b] ?? []) - bulk(problem.lays[a] ?? []) || a - b);
     for (let axis = 0; axis < AXES; axis += 1) {
       this.start.push(new Array<number>(this.n).fill(0));
@@ -71,7 +71,7 @@ class Exact {
       this.limits[2] = this.best - 1;
       return true;
     }
-    const lays = this.problem.lays[this.order[k] as number] as readonly Lay[];
+    const lays = this.problem.lays[this.order[k] as number] as readonly Orientation[];
     for (const lay of lays) {
       if (lay.w > this.problem.w || lay.h > this.problem.h || lay.d > (this.limits[2] as number)) continue;
       const [x, y, z] = [this.size[0], this.size[1], this.size[2]] as [number[], number[], number[]];

@@ -1,5 +1,5 @@
 import type { Lock } from '../model/lock.ts';
-import { type FitProblem, type Lay, laysOf, toTenths } from './problem.ts';
+import { type FitProblem, laysOf, type Orientation, toTenths } from './problem.ts';
 
 /** A box in a room, tenths of a millimetre. */
 export interface Box {
@@ -25,7 +25,7 @@ export interface Room {
 }
 
 export interface Prepared {
-  lays: readonly (readonly Lay[])[];
+  lays: readonly (readonly Orientation[])[];
   rooms: readonly Room[];
   reach: readonly (1 | 2 | 3)[];
   /** Boxes that stay where they are. */
@@ -85,7 +85,7 @@ export function roomsOf(problem: FitProblem): Room[] {
   });
 }
 
-const lockedLay = (lock: Lock): Lay => ({
+const lockedLay = (lock: Lock): Orientation => ({
   w: toTenths(lock.wMm),
   h: toTenths(lock.hMm),
   d: toTenths(lock.dMm),
@@ -113,7 +113,7 @@ export function prepareFit(problem: FitProblem): Prepared {
 }
 
 export function preparedOf(
-  lays: readonly (readonly Lay[])[],
+  lays: readonly (readonly Orientation[])[],
   rooms: readonly Room[],
   reach: readonly (1 | 2 | 3)[],
   locked: readonly Box[],

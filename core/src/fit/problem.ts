@@ -149,7 +149,7 @@ export interface FitResult {
 }
 
 /** One way to lay a thing down, in tenths of a millimetre. */
-export interface Lay {
+export interface Orientation {
   w: number;
   h: number;
   d: number;
@@ -161,10 +161,10 @@ export const toTenths = (mm: number): number => Math.max(0, Math.ceil(mm * 10 - 
 export const toMm = (tenths: number): number => tenths / 10;
 
 /** All different ways to lay a thing down: turned flat, any face for bricks, any axis for tubes, folded once where it may be. */
-export function laysOf(item: FitItem, press: number): Lay[] {
+export function laysOf(item: FitItem, press: number): Orientation[] {
   const thin = 1 - press * (item.give ?? 0);
   const [w, h, t] = [toTenths(item.wMm), toTenths(item.hMm), Math.max(1, toTenths(item.tMm * thin))];
-  const lays: Lay[] = item.foldable && item.fold === true ? [] : shapeLays(item.shape, w, h, t, false);
+  const lays: Orientation[] = item.foldable && item.fold === true ? [] : shapeLays(item.shape, w, h, t, false);
   if (item.foldable && item.fold !== false) {
     const [fw, fh] = w >= h ? [Math.ceil(w / 2), h] : [w, Math.ceil(h / 2)];
     lays.push(...shapeLays('flat', fw, fh, 2 * t, true));
@@ -172,8 +172,8 @@ export function laysOf(item: FitItem, press: number): Lay[] {
   return lays.filter((lay, index) => lays.findIndex((other) => other.w === lay.w && other.h === lay.h && other.d === lay.d) === index);
 }
 
-function shapeLays(shape: FitItem['shape'], w: number, h: number, t: number, folded: boolean): Lay[] {
-  const lay = (width: number, height: number, d: number): Lay => ({ w: width, h: height, d, folded });
+function shapeLays(shape: FitItem['shape'], w: number, h: number, t: number, folded: boolean): Orientation[] {
+  const lay = (width: number, height: number, d: number): Orientation => ({ w: width, h: height, d, folded });
   if (shape === 'flat') return [lay(w, h, t), lay(h, w, t)];
   if (shape === 'tube') return [lay(w, t, t), lay(t, w, t), lay(t, t, w)];
   return [lay(w, h, t), lay(h, w, t), lay(w, t, h), lay(t, w, h), lay(h, t, w), lay(t, h, w)];

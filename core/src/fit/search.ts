@@ -13,7 +13,7 @@ import {
   WEIGHT_PRESETS,
   type Weights,
 } from './prepare.ts';
-import type { Lay } from './problem.ts';
+import type { Orientation } from './problem.ts';
 import { Random } from './random.ts';
 
 const UNPLACED_COST = 100_000;
@@ -189,7 +189,7 @@ export class Search {
 
   private noteFull(found: readonly CornerBox[]): void {
     const boxes = found.map(({ item, lay, x, y, z }): Box => {
-      const own = (this.prepared.lays[item] as readonly Lay[])[lay] as Lay;
+      const own = (this.prepared.lays[item] as readonly Orientation[])[lay] as Orientation;
       return { item, room: 0, x, y, z, w: own.w, h: own.h, d: own.d, lay };
     });
     const settled = this.hasTop ? boxes : settleBack(boxes, this.locked);

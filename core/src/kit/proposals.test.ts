@@ -14,7 +14,7 @@ import type { School } from '../model/school.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
 import { judgeKit } from './judgement.ts';
 import { carryCheck, kitFitProblem, kitMassG, MODULE_PREFIX, outerOf } from './kitFit.ts';
-import { applyFitFix, type FitProposal, type FitWorld, finish, proposeFits, whereCarried } from './proposals.ts';
+import { applyFitFix, type FitProposal, type FitWorld, proposeFits, runToEnd, whereCarried } from './proposals.ts';
 
 const CATALOG = kindCatalog();
 const SCHOOL = SCHOOLS[0] as School; // the catalogue's own test holds that there are schools
@@ -67,13 +67,13 @@ const BACK_POCKET = [
 
 describe('proposals', () => {
   it('say nothing about a kit that fits', () => {
-    expect(finish(proposeFits(draftOf([unit('m', 'marker')], 'belt-pouch', 'belt-side'), WORLD))).toEqual([]);
+    expect(runToEnd(proposeFits(draftOf([unit('m', 'marker')], 'belt-pouch', 'belt-side'), WORLD))).toEqual([]);
   });
 
   it('make the back-pocket list fit a cargo pocket by its states and a wider sleeve, and never claim what does not hold', () => {
     const draft = draftOf(BACK_POCKET, 'back-pocket-pouch', 'cargo-pocket');
     expect(packed(draft).result.verdict).toBe('cannot');
-    const found = finish(proposeFits(draft, WORLD));
+    const found = runToEnd(proposeFits(draft, WORLD));
     expect(found.length).toBeGreaterThan(0);
     for (const proposal of found) expect(packed(applied(draft, proposal)).fits, proposal.labels.join(', ')).toBe(true);
     const fixes = found.flatMap((proposal) => proposal.fixes);
@@ -94,7 +94,7 @@ describe('proposals', () => {
   const thick = draftOf([unit('g', 'gloves', { count: 2 }), unit('s', 'closure-strips')], 'trouser-sleeve', 'back-pocket');
 
   it('make a kit that is 6 mm too thick for a back pocket fit by another way of lying, before they think of leaving something out', () => {
-    const found = finish(proposeFits(thick, { ...WORLD, containers: [...CONTAINERS, sleeve] }));
+    const found = runToEnd(proposeFits(thick, { ...WORLD, containers: [...CONTAINERS, sleeve] }));
     expect(found[0]).toMatchObject({
       fixes: [{ do: 'setState', unitId: 'g', state: 'pressed' }],
       labels: ['Gloves, one pair: in a pressed bag'],
@@ -105,7 +105,7 @@ describe('proposals', () => {
   });
 
   it('tell what leaving out costs the needs', () => {
-    const found = finish(
+    const found = runToEnd(
       proposeFits(thick, { ...WORLD, containers: [sleeve], positions: POSITIONS.filter(({ id }) => id === 'back-pocket') }),
     );
     const out = found.find(({ fixes }) => fixes.some((fix) => fix.do === 'takeOut' && fix.unitId === 'g'));
@@ -114,7 +114,7 @@ describe('proposals', () => {
 
   it('are at most a few of each sort, the least costly first', () => {
     const draft = draftOf([...BACK_POCKET, unit('t', 'windlass-tourniquet')], 'wide-flat-sleeve', 'cargo-pocket');
-    const found = finish(proposeFits(draft, WORLD));
+    const found = runToEnd(proposeFits(draft, WORLD));
     expect(found.length).toBeGreaterThan(0);
     const sorts = found.map(({ fixes }) => fixes.map((fix) => fix.do).join('+'));
     for (const sort of new Set(sorts)) expect(sorts.filter((other) => other === sort).length, sort).toBeLessThanOrEqual(3);
@@ -146,7 +146,7 @@ describe('proposals', () => {
         round % 3 === 0 ? 'chest-pocket' : 'cargo-pocket',
       );
       const isFine = packed(draft).fits;
-      const found = finish(proposeFits(draft, WORLD));
+      const found = runToEnd(proposeFits(draft, WORLD));
       if (isFine) continue;
       offered += found.length;
       for (const proposal of found) {
@@ -198,7 +198,7 @@ describe('applyFitFix', () => {
 });
 
 describe('where it could be carried', () => {
-  const rows = finish(whereCarried(draftOf([unit('t', 'windlass-tourniquet'), unit('g', 'gloves')], 'belt-pouch', 'belt-side'), WORLD));
+  const rows = runToEnd(whereCarried(draftOf([unit('t', 'windlass-tourniquet'), unit('g', 'gloves')], 'belt-pouch', 'belt-side'), WORLD));
 
   it('looks at every container at every position', () => {
     expect(rows).toHaveLength(CONTAINERS.length * POSITIONS.length);

@@ -355,7 +355,7 @@ export function* whereCarried(draft: KitDraft, world: FitWorld, known: FitResult
 }
 
 /** Runs a piece of work to its end. */
-export function finish<T>(work: Generator<number, T>): T {
+export function runToEnd<T>(work: Generator<number, T>): T {
   let next = work.next();
   while (!next.done) next = work.next();
   return next.value;

@@ -97,7 +97,7 @@ export const SKILL_FACTS: Record<Skill, SkillFacts> = {
 };
 
 export interface NeedFacts {
-  /** Short label beside its rung: "limb". */
+  /** The one noun for it on every screen: "tourniquets". */
   label: string;
   /** One piece of it, and several: "tourniquet", "tourniquets". */
   one: string;
@@ -121,34 +121,41 @@ const need = (
 
 /** Windows are planning values, adjustable, never clinical limits. */
 export const NEEDS: Record<NeedId, NeedFacts> = {
-  'M.limb': need('limb', 'tourniquet', 'tourniquets', 180, 'an arm or leg would bleed on'),
-  'M.pack': need('packing', 'packing gauze', 'packing gauzes', 180, 'a groin, armpit or neck wound could not be packed'),
-  'M.press': need('pressure', 'pressure dressing', 'pressure dressings', 300, 'nothing would hold the packing down'),
-  'A.airway': need('airway', 'airway tube', 'airway tubes', 240, 'positioning only', 'airway'),
-  'R.seal': need('seal', 'chest seal', 'chest seals', 600, 'an entry or exit wound would stay open'),
-  'R.breath': need('breath', 'breath barrier', 'breath barriers', 240, 'compressions alone'),
-  'R.decompress': need('decompress', 'needle', 'needles', 900, 'trapped air could not be let out', 'decompression'),
-  'C.dress': need('pads', 'dressing pad', 'dressing pads', 1200, 'smaller wounds would stay uncovered'),
-  'C.roll': need('roll', 'wrap', 'wraps', 1200, 'nothing would hold a pad in place'),
-  'C.tape': need('tape', 'tape', 'tapes', 1200, 'ends and pads could not be fixed'),
-  'C.record': need('record', 'marker or card', 'markers or cards', 1200, 'the tourniquet time could not be written down'),
-  'C.vitals': need('vitals', 'vitals device', 'vitals devices', 1200, 'no trend for the next carer', 'vitals'),
-  'H.warm': need('warmth', 'warm cover', 'warm covers', 1200, 'a cooling body clots badly'),
-  'H.head': need('head, eyes', 'eye shield or light', 'eye shields and light', 1200, 'an eye could not be shielded'),
-  'H.call': need('call', 'means to call', 'means to call', 300, 'nobody could be called or found'),
+  'M.limb': need('tourniquets', 'tourniquet', 'tourniquets', 180, 'an arm or leg would bleed on'),
+  'M.pack': need('packing gauze', 'packing gauze', 'packing gauze', 180, 'a groin, armpit or neck wound could not be packed'),
+  'M.press': need('pressure dressings', 'pressure dressing', 'pressure dressings', 300, 'nothing would hold the packing down'),
+  'A.airway': need('airway tubes', 'airway tube', 'airway tubes', 240, 'positioning only', 'airway'),
+  'R.seal': need('chest seals', 'chest seal', 'chest seals', 600, 'an entry or exit wound would stay open'),
+  'R.breath': need('breath barrier', 'breath barrier', 'breath barriers', 240, 'compressions alone'),
+  'R.decompress': need(
+    'decompression needle',
+    'decompression needle',
+    'decompression needles',
+    900,
+    'trapped air could not be let out',
+    'decompression',
+  ),
+  'C.dress': need('dressing pads', 'dressing pad', 'dressing pads', 1200, 'smaller wounds would stay uncovered'),
+  'C.roll': need('wraps', 'wrap', 'wraps', 1200, 'nothing would hold a pad in place'),
+  'C.tape': need('tape', 'tape', 'tape', 1200, 'ends and pads could not be fixed'),
+  'C.record': need('marker and card', 'marker or card', 'markers or cards', 1200, 'the tourniquet time could not be written down'),
+  'C.vitals': need('vital signs', 'device for vital signs', 'devices for vital signs', 1200, 'no trend for the next carer', 'vitals'),
+  'H.warm': need('warm covers', 'warm cover', 'warm covers', 1200, 'a cooling body clots badly'),
+  'H.head': need('eye shields', 'eye shield or light', 'eye shields and light', 1200, 'an eye could not be shielded'),
+  'H.call': need('means to call', 'means to call', 'means to call', 300, 'nobody could be called or found'),
   'S.hands': need('gloves', 'glove pair', 'glove pairs', 60, 'bare hands'),
   'S.cut': need('cutter', 'cutter', 'cutters', 60, 'clothing would stay over the wound'),
   'S.light': need('light', 'light', 'lights', 60, 'working blind in the dark'),
-  'S.clean': need('clean-up', 'wipe or bag', 'wipes or bags', null, 'no place for waste'),
-  'D.wound': need('small wounds', 'small dressing', 'small dressings', null, 'small wounds stay open'),
-  'D.burn': need('burns', 'burn dressing', 'burn dressings', null, 'burns stay uncovered'),
-  'D.splint': need('splint, sling', 'splint or sling', 'splints and slings', null, 'a break could not be held still'),
-  'D.blister': need('blisters', 'blister dressing', 'blister dressings', null, 'blisters stay bare'),
-  'D.bite': need('bites, stings', 'bite treatment', 'bite treatments', null, 'stings untreated'),
-  'D.flush': need('flush', 'wash', 'washes', null, 'dirt and salt stay in'),
-  'D.close': need('closing', 'closure set', 'closure sets', null, 'clean cuts stay open'),
+  'S.clean': need('wipes and bags', 'wipe or bag', 'wipes or bags', null, 'no place for waste'),
+  'D.wound': need('small dressings', 'small dressing', 'small dressings', null, 'small wounds stay open'),
+  'D.burn': need('burn dressings', 'burn dressing', 'burn dressings', null, 'burns stay uncovered'),
+  'D.splint': need('splints and slings', 'splint or sling', 'splints and slings', null, 'a break could not be held still'),
+  'D.blister': need('blister dressings', 'blister dressing', 'blister dressings', null, 'blisters stay bare'),
+  'D.bite': need('bite treatment', 'bite treatment', 'bite treatments', null, 'stings untreated'),
+  'D.flush': need('wound wash', 'wound wash', 'wound washes', null, 'dirt and salt stay in'),
+  'D.close': need('wound closures', 'wound closure', 'wound closures', null, 'clean cuts stay open'),
   'D.meds': need('medicines', 'dose', 'doses', null, 'medicines run out'),
-  'D.dental': need('dental', 'dental repair', 'dental repairs', null, 'no dental repair'),
+  'D.dental': need('dental repair', 'dental repair', 'dental repairs', null, 'no dental repair'),
 };
 
 export const rungOf = (id: NeedId): Rung => id[0] as Rung; // ids are rung, dot, name

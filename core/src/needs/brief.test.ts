@@ -133,7 +133,7 @@ describe('the summary', () => {
         'Those who help: Coxswain, who carries it (tourniquet). ' +
         'The kit is worn or carried, must do when it is grabbed alone and has to pass security checks. ' +
         'What comes first follows the school “Committee-first”. ' +
-        'Set by hand: seal at least 4 (two boats share it).',
+        'Set by hand: chest seals at least 4 (two boats share it).',
     );
   });
 

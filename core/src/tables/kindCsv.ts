@@ -113,6 +113,33 @@ function readKindRow(row: Row, mapping: KindMapping, number: number, known: Read
   return { row: number, kind: parsed?.success ? parsed.data : null, issues, replaces: known.has(id) };
 }
 
+/** Words that files of earlier versions have for needs. */
+const EARLIER_WORDS: Readonly<Record<string, NeedId>> = {
+  limb: 'M.limb',
+  packing: 'M.pack',
+  pressure: 'M.press',
+  airway: 'A.airway',
+  seal: 'R.seal',
+  breath: 'R.breath',
+  decompress: 'R.decompress',
+  pads: 'C.dress',
+  roll: 'C.roll',
+  record: 'C.record',
+  vitals: 'C.vitals',
+  warmth: 'H.warm',
+  'head, eyes': 'H.head',
+  call: 'H.call',
+  'clean-up': 'S.clean',
+  'small wounds': 'D.wound',
+  burns: 'D.burn',
+  'splint, sling': 'D.splint',
+  blisters: 'D.blister',
+  'bites, stings': 'D.bite',
+  flush: 'D.flush',
+  closing: 'D.close',
+  dental: 'D.dental',
+};
+
 /** Needs by id or by label: "M.limb; pressure". */
 function readGrades(cell: (field: KindField) => string, say: (field: KindField, message: string) => void): Kind['grades'] {
   const grades: Partial<Record<NeedId, Grade>> = {};
@@ -120,7 +147,8 @@ function readGrades(cell: (field: KindField) => string, say: (field: KindField, 
     for (const word of cell(grade).split(/[;|]/)) {
       const text = word.trim().toLowerCase();
       if (text === '') continue;
-      const need = NEED_IDS.find((id) => id.toLowerCase() === text || NEEDS[id].label === text || NEEDS[id].one === text);
+      const need =
+        NEED_IDS.find((id) => id.toLowerCase() === text || NEEDS[id].label === text || NEEDS[id].one === text) ?? EARLIER_WORDS[text];
       if (need === undefined) say(grade, `"${word.trim()}" is not a need; write its id, such as M.limb`);
       else grades[need] ??= grade;
     }

@@ -7,7 +7,7 @@ import { type Column, guessColumns, type Mapping } from './columns.ts';
 export const OFFER_COLUMNS = [
   { field: 'kind', label: 'Kind', aka: ['kind', 'item', 'name', 'article', 'description'], isNeeded: true },
   { field: 'supplier', label: 'Supplier', aka: ['supplier', 'seller', 'shop'], isNeeded: true },
-  { field: 'perPack', label: 'In a pack', aka: ['in a pack', 'per pack', 'pack', 'pack size', 'pieces'], isNeeded: false },
+  { field: 'perPack', label: 'Pack size', aka: ['in a pack', 'per pack', 'pack', 'pack size', 'pieces'], isNeeded: false },
   { field: 'price', label: 'Pack price', aka: ['pack price', 'price', 'cost'], isNeeded: true },
   {
     field: 'shelfDays',

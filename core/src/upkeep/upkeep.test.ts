@@ -41,7 +41,7 @@ const kit = (units: StockUnit[], more: Partial<KeptKit> = {}): KeptKit => ({
 const events = (kept: KeptKit) => upkeepEvents(kept, TODAY, TO, CATALOG).map(({ type, on, need }) => ({ type, on, need }));
 
 describe('upkeepEvents', () => {
-  it('says on which day a need falls, a day after the printed date, and by when to order', () => {
+  it('says on which day a need lapses, a day after the printed date, and by when to order', () => {
     const list = events(kit([unit('a', 'kaolin-gauze', 100), unit('b', 'pressure-dressing', 400)]));
     expect(list).toContainEqual({ type: 'lapse', on: addDays(TODAY, 101), need: 'M.pack' });
     const lead = UPKEEP_PLAN.supplierLeadDays + UPKEEP_PLAN.orderBufferDays;
@@ -82,7 +82,7 @@ describe('upkeepEvents', () => {
     const units = [unit('a', 'vented-seals', 100), unit('b', 'unvented-seals', 100), unit('c', 'kaolin-gauze', 100)];
     const lapse = upkeepEvents(kit(units, { needs }), TODAY, TO, CATALOG).find(({ type }) => type === 'lapse');
     expect(lapse?.unitIds).toEqual(['a', 'b']);
-    expect(lapse?.text).toContain(' lapse and ');
+    expect(lapse?.text).toContain(' lapse: ');
   });
 
   // Law: what is named would hold the need if it lasted a day longer, and nothing named is needless.

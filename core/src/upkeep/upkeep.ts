@@ -80,7 +80,7 @@ function lapseEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: Kind
     const days = UPKEEP_PLAN.supplierLeadDays + UPKEEP_PLAN.orderBufferDays;
     const orderBy = addDays(lapsesOn, -days);
     return [
-      event(kit, 'lapse', lapsesOn, `${NEEDS[need].label} falls: ${name} ${lapse} and ${NEEDS[need].without}.`, { need, unitIds, kind }),
+      event(kit, 'lapse', lapsesOn, `${name} ${lapse}: ${NEEDS[need].without}.`, { need, unitIds, kind }),
       event(
         kit,
         'orderBy',

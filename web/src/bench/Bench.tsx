@@ -63,14 +63,14 @@ export function Bench() {
   }, [rung]);
   useEffect(() => closeAlternatives, [closeAlternatives]);
 
-  const letGo = () => {
+  const clearLog = () => {
     setDragged(null);
     setOver(null);
   };
   const drop = (event: DragEndEvent) => {
     const { active, over } = event;
     const overId = thingUnder(event);
-    letGo();
+    clearLog();
     if (over === null) return;
     const carried = active.data.current as Carried;
     const target = over.data.current as Target;
@@ -86,7 +86,7 @@ export function Bench() {
       sensors={sensors}
       onDragStart={({ active }: DragStartEvent) => setDragged((active.data.current as Carried).kind)}
       onDragMove={(event) => setOver(thingUnder(event))}
-      onDragCancel={letGo}
+      onDragCancel={clearLog}
       onDragEnd={drop}
     >
       <main id="main" className="bench-main">

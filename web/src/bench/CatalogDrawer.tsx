@@ -130,7 +130,7 @@ function AddingIt({ kind }: { kind: Kind }) {
   );
 }
 
-const GAINS = { gap: 'fills', grade: 'better for', ideal: 'one more for' };
+const GAINS = { gap: 'adds the missing', grade: 'better', ideal: 'one more' };
 
 interface CatalogEntryProps extends Shown {
   helps?: NeedId | null;
@@ -152,7 +152,7 @@ const CatalogEntry = memo(function CatalogEntry({ kind, grades, helps = null, ga
         <b>{kind.name}</b>
         {gain !== null && helps !== null && (
           <span className="catalog-use state-held">
-            {GAINS[gain]} {NEEDS[helps].label}
+            {GAINS[gain]} {NEEDS[helps].one}
           </span>
         )}
         {(helps === null || grades !== NEEDS[helps].label) && <span className="catalog-use muted">{grades}</span>}

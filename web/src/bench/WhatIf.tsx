@@ -99,7 +99,7 @@ function Casualties() {
   return (
     <>
       <Select
-        label="Hurt at once"
+        label="Casualties at once"
         description={`the brief plans for ${now}`}
         data={Array.from({ length: MOST_ASKED }, (_, index) => String(now + 1 + index))}
         value={String(casualties)}

@@ -18,8 +18,8 @@ describe('the catalogue', () => {
 
   it('says what a kind serves, as the school grades it', () => {
     const wrap = (schoolId: string) => shown({}, schoolId).find(({ kind }) => kind.id === 'elastic-wrap-tourniquet')?.grades;
-    expect(wrap('committee-first')).toContain('limb (substitute)');
-    expect(wrap('one-piece-at-a-time')).toMatch(/^limb ·/);
+    expect(wrap('committee-first')).toContain('tourniquets (substitute)');
+    expect(wrap('one-piece-at-a-time')).toMatch(/^tourniquets ·/);
   });
 
   it.each([

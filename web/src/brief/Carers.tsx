@@ -43,7 +43,7 @@ export function Carers() {
       {brief.carers.length === 0 && <p className="small muted">{TRAINING_NAMES[brief.training].means}.</p>}
       {brief.carers.length < MOST_CARERS && (
         <Button variant="default" onClick={add}>
-          {brief.carers.length === 0 ? 'Name the carers and their skills' : 'One more carer'}
+          {brief.carers.length === 0 ? 'Name the carers and their skills' : 'Add carer'}
         </Button>
       )}
       <p className="caution">

@@ -82,7 +82,7 @@ export function OverrideForm({ need, close }: { need: DerivedNeed; close: () => 
         />
         <p className="caution">A window is a planning value for laying things out, not a limit for care.</p>
         <div className="row">
-          <Button type="submit">Keep it</Button>
+          <Button type="submit">Save</Button>
           {before !== undefined && (
             <Button variant="default" onClick={goBack}>
               Back to what is derived

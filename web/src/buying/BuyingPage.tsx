@@ -25,7 +25,8 @@ export function BuyingPage() {
   const stores = useStores();
   const failed = [restock, offers, orders, minimums, stores].find(({ isLoadingError }) => isLoadingError);
   if (failed !== undefined) return <Failure error={failed.error} />;
-  if (!restock.data || !offers.data || !orders.data || !minimums.data || !stores.data) return <Blank label="Reckoning up" />;
+  if (!restock.data || !offers.data || !orders.data || !minimums.data || !stores.data)
+    return <Blank label="Loading what is needed and offered" />;
   // What may still go into a kit counts, in units of its kind.
   const have = new Map<string, number>();
   for (const { place, condition, kind, count } of stores.data.units)
@@ -118,7 +119,7 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
         />
         <DecimalInput label="Dated goods last at least" unit="days" max={3650} decimals={0} value={leastShelfDays} onChange={setShelf} />
         <DecimalInput
-          label="Of what is left over, lapses unused"
+          label="Share of leftovers that will expire"
           unit="%"
           max={100}
           decimals={0}

@@ -39,7 +39,7 @@ export function Minimums({ stored, have }: { stored: StoredMinimums; have: Reado
         ))}
       </ul>
       <Select
-        aria-label="One more kind that stores should hold"
+        aria-label="Add a kind that stores should hold"
         placeholder="one more kind"
         searchable
         data={kinds.filter(({ id }) => !listed.has(id)).map(({ id, name }) => ({ value: id, label: name }))}
@@ -67,7 +67,7 @@ function Least({ kind, count, keep }: { kind: string; count: number; keep: (coun
         onChange={setValue}
       />
       {value !== null && value !== count && (
-        <Button size="compact-sm" aria-label={`Keep the least of ${kindName(kind)}`} onClick={() => keep(value)}>
+        <Button size="compact-sm" aria-label={`Save the least of ${kindName(kind)}`} onClick={() => keep(value)}>
           Keep
         </Button>
       )}

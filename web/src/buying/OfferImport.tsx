@@ -27,7 +27,7 @@ export function OfferImport({ take }: { take: (offers: Offers) => void }) {
       <TableSource
         mostMb={MOST_MB}
         mostRows={MOST_ROWS}
-        placeholder="Kind,Supplier,In a pack,Pack price,Lasts at least days,Authorised"
+        placeholder="Kind,Supplier,Pack size,Pack price,Lasts at least days,Authorised"
         take={(read, refusal) => {
           setError(refusal);
           setTable(read);
@@ -49,9 +49,9 @@ export function OfferImport({ take }: { take: (offers: Offers) => void }) {
             ))}
           </ul>
           <Button disabled={bad.length > 0 || reports.length === 0} onClick={() => take(reports.flatMap(({ offer }) => offer ?? []))}>
-            Take {reports.length} offers in
+            Import {reports.length} offers
           </Button>
-          {bad.length > 0 && <p className="small">Put these right in the file and read it again: nothing is taken in by halves.</p>}
+          {bad.length > 0 && <p className="small">Put these right in the file and read it again: nothing is received by halves.</p>}
         </>
       )}
     </section>

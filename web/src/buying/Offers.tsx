@@ -38,7 +38,7 @@ export function Offers({ book }: { book: StoredBook }) {
       <div className="row">
         <h2 className="grow">Offers</h2>
         <Button size="compact-sm" variant="default" onClick={() => void takeFeed()}>
-          Take the suppliers’ list in
+          Load supplier list
         </Button>
       </div>
       <Refusal text={error} />
@@ -82,22 +82,22 @@ function Terms({ id, shipping, freeFrom, keep }: TermsProps) {
   return (
     <div className="buying-terms">
       <DecimalInput
-        label="Sending"
-        aria-label={`Sending: ${id}`}
+        label="Shipping"
+        aria-label={`Shipping: ${id}`}
         isMoney
         value={form.shipping / 100}
         onChange={(value) => setForm({ ...form, shipping: Math.round((value ?? 0) * 100) })}
       />
       <DecimalInput
-        label="Free from"
-        aria-label={`Free from: ${id}`}
+        label="Free from order of"
+        aria-label={`Free from order of: ${id}`}
         isMoney
         placeholder="never"
         value={form.freeFrom === null ? null : form.freeFrom / 100}
         onChange={(value) => setForm({ ...form, freeFrom: value === null ? null : Math.round(value * 100) })}
       />
       {isChanged && (
-        <Button size="compact-sm" aria-label={`Keep the terms of ${id}`} onClick={() => keep(form)}>
+        <Button size="compact-sm" aria-label={`Save the terms of ${id}`} onClick={() => keep(form)}>
           Keep
         </Button>
       )}
@@ -156,8 +156,8 @@ function NewOffer({ book, send }: { book: OfferBook; send: (data: OfferBook) => 
     send({ ...book, suppliers, offers: [...book.offers, parsed.data] });
   };
   return (
-    <section className="buying-new" aria-label="One more offer">
-      <h3>One more offer</h3>
+    <section className="buying-new" aria-label="Add offer">
+      <h3>Add offer</h3>
       <Select
         label="What"
         searchable
@@ -175,7 +175,7 @@ function NewOffer({ book, send }: { book: OfferBook; send: (data: OfferBook) => 
       />
       <div className="buying-terms">
         <DecimalInput
-          label="In a pack"
+          label="Pack size"
           min={1}
           max={100_000}
           decimals={0}
@@ -204,7 +204,7 @@ function NewOffer({ book, send }: { book: OfferBook; send: (data: OfferBook) => 
         onChange={(event) => set({ authorised: event.currentTarget.checked })}
       />
       <Button variant="outline" onClick={add}>
-        Write it down
+        Save
       </Button>
     </section>
   );

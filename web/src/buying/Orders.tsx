@@ -16,7 +16,7 @@ import type { StoredOrder } from './queries.ts';
 
 type KitLines = Restock['kits'][number];
 
-/** What is on its way, and what came of it: taken in by its label or by hand, against the order. */
+/** What is on its way, and what came of it: received by its label or by hand, against the order. */
 export function Orders({ orders, kits }: { orders: readonly StoredOrder[]; kits: readonly KitLines[] }) {
   const open = orders.filter(({ data }) => !data.isClosed);
   const faulty = orders.filter(({ data }) => data.isClosed && orderFaults(data, kindName).length > 0);
@@ -179,7 +179,7 @@ function Receive({ first, line, today, kits, take, cancel }: ReceiveProps) {
   const left = came.expiresOn === null ? null : daysBetween(came.expiresOn, today);
   const isShort = left !== null && line?.shelfDays != null && left < line.shelfDays;
   return (
-    <div className="order-receive" role="group" aria-label={`Take in ${kindName(came.kind)}`}>
+    <div className="order-receive" role="group" aria-label={`Receive ${kindName(came.kind)}`}>
       <b>{kindName(came.kind)}</b>
       <div className="row">
         <DecimalInput
@@ -203,7 +203,7 @@ function Receive({ first, line, today, kits, take, cancel }: ReceiveProps) {
         />
       </div>
       <Checkbox
-        label="Wrong, or not fit: written down, not taken in"
+        label="Wrong, or not fit: written down, not received"
         checked={came.isWrong}
         onChange={(event) => set({ isWrong: event.currentTarget.checked })}
       />
@@ -218,9 +218,7 @@ function Receive({ first, line, today, kits, take, cancel }: ReceiveProps) {
         </p>
       )}
       <div className="row">
-        <Button onClick={() => take(came, to === STORES || came.isWrong ? null : to)}>
-          {came.isWrong ? 'Write it down' : 'Take it in'}
-        </Button>
+        <Button onClick={() => take(came, to === STORES || came.isWrong ? null : to)}>{came.isWrong ? 'Save' : 'Receive'}</Button>
         <Button variant="subtle" onClick={cancel}>
           Not now
         </Button>

@@ -37,7 +37,7 @@ export function PlanView({ problem, kits, payers }: PlanViewProps) {
     return (
       <section className="buying-plan">
         <h2>No offers yet</h2>
-        <p>Write down who sells what, or take the suppliers’ list in, at the right. Then the cheapest way to order stands here.</p>
+        <p>Write down who sells what, or load the supplier list, at the right. Then the cheapest way to order stands here.</p>
       </section>
     );
   if (plan.isError)
@@ -122,7 +122,7 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
                 </tr>
               ))}
               <tr className="muted">
-                <td>sending</td>
+                <td>shipping</td>
                 <td className="mono">{shippingMinor === 0 ? 'free' : price(shippingMinor)}</td>
               </tr>
             </tbody>
@@ -137,7 +137,7 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
       ))}
       {plan.unmet.length > 0 && (
         <section>
-          <h3>Not to be had</h3>
+          <h3>Not available</h3>
           {plan.unmet.map(({ kind, count, why }) => (
             <p key={kind} className="state-gap">
               {count} × {kindName(kind)}: {why}.
@@ -156,7 +156,7 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
   );
 }
 
-/** Money by need: what the kinds that serve it come to, sending included. */
+/** Money by need: what the kinds that serve it come to, shipping included. */
 function byNeed(plan: BuyingPlan, kits: PlanProps['kits']): { need: NeedId; minor: number }[] {
   const each = new Map(plan.perUnit.map(({ kind, eachMinor }) => [kind, eachMinor]));
   const sums = new Map<NeedId, number>();
@@ -171,27 +171,27 @@ function byNeed(plan: BuyingPlan, kits: PlanProps['kits']): { need: NeedId; mino
   return [...sums].map(([need, minor]) => ({ need, minor: Math.round(minor) }));
 }
 
-/** What a unit came to, its share of the sending included; what each need costs; who pays how much and gets what. */
+/** What a unit came to, its share of the shipping included; what each need costs; who pays how much and gets what. */
 function Shares({ plan, kits, payers }: Omit<PlanProps, 'offers'>) {
   const shares = crewShares(plan, payers).filter(({ gets }) => gets.length > 0);
   const [first] = kits;
   return (
     <section className="buying-shares">
-      <h3>What a piece comes to</h3>
+      <h3>Cost per piece</h3>
       <ul>
         {plan.perUnit.map(({ kind, units, outlayMinor, eachMinor }) => (
           <li key={kind}>
             {kindName(kind)}: <span className="mono">{price(eachMinor)}</span> each
             <span className="small muted">
               {' '}
-              ({price(outlayMinor)} for {units}, sending included{usualText(kind, eachMinor)})
+              ({price(outlayMinor)} for {units}, shipping included{usualText(kind, eachMinor)})
             </span>
           </li>
         ))}
       </ul>
       {shares.length > 0 && (
         <>
-          <h3>Who pays, and gets what</h3>
+          <h3>Split by person</h3>
           <ul>
             {shares.map(({ payer, gets, minor }) => (
               <li key={payer}>

@@ -4,12 +4,12 @@ import { isAtHand, type Loadout, type Position, showWay } from '@ivrak/core/mode
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { containerOf, useCatalog } from '../data/catalog.ts';
 import { type Moving, moving, type Place, SHEET, SPOTS } from './bodies.ts';
-import type { CarryTold } from './carryData.ts';
+import type { CarryData } from './carryData.ts';
 import { showSeconds } from './lanes.ts';
 import './bodies.css';
 
 interface BodiesProps {
-  told: CarryTold;
+  carryData: CarryData;
   loadout: Loadout;
   view: LoadoutView | null;
   letters: ReadonlyMap<string, string>;
@@ -20,12 +20,12 @@ interface BodiesProps {
 const BESIDE = { x: 320, y: 46, step: 34 };
 
 /** Front and back of a body and what is at hand beside it. A kit is pressed, carried by arrow keys or pointer, and put down. */
-export function Bodies({ told, loadout, view, letters, change }: BodiesProps) {
+export function Bodies({ carryData, loadout, view, letters, change }: BodiesProps) {
   const positions = useCatalog((state) => state.positions);
   const [held, setHeld] = useState<Moving>(null);
   const overButton = useRef<HTMLButtonElement>(null);
   const here = loadout.kits.filter(isAtHand);
-  const kitOf = (id: string) => told.kits.find((kit) => kit.id === id);
+  const kitOf = (id: string) => carryData.kits.find((kit) => kit.id === id);
   const at = (one: Loadout['kits'][number]) => one.positionId ?? kitOf(one.kitId)?.positionId ?? '';
   const usable = positions.filter(
     (position) => missingBearer(position, loadout.bearers) === null || here.some((one) => at(one) === position.id),

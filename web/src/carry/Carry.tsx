@@ -14,9 +14,9 @@ import { useKeys } from '../ui/useKeys.ts';
 import { Bodies } from './Bodies.tsx';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
-import { type CarryTold, type StoredLoadout, useCarryTold } from './carryData.ts';
+import { type CarryData, type StoredLoadout, useCarryData } from './carryData.ts';
 import { Headline } from './Headline.tsx';
-import { Tells } from './LoadoutAdvice.tsx';
+import { LoadoutAdvice } from './LoadoutAdvice.tsx';
 import { LoadoutEditor } from './LoadoutEditor.tsx';
 import { LoadoutList } from './LoadoutList.tsx';
 import { kitLetters } from './lanes.ts';
@@ -27,17 +27,17 @@ import { WhyPanel } from './WhyPanel.tsx';
 
 /** What is with you in a situation, and in how many seconds each need is in hand. */
 export function Carry() {
-  const answer = useCarryTold();
+  const answer = useCarryData();
   const [params, setParams] = useSearchParams();
   const { error, keep } = useKeep();
   if (answer.isLoadingError) return <Failure error={answer.error} />;
-  if (answer.data === undefined) return <Blank label="Laying the loadouts out" />;
-  const told = answer.data;
+  if (answer.data === undefined) return <Blank label="Loading the loadouts" />;
+  const carryData = answer.data;
   const open = (id: string) => setParams({ loadout: id }, { replace: true });
-  const chosen = told.loadouts.find(({ id }) => id === params.get('loadout')) ?? told.loadouts[0];
+  const chosen = carryData.loadouts.find(({ id }) => id === params.get('loadout')) ?? carryData.loadouts[0];
   const add = async () => {
-    const id = freeId('loadout', new Set(told.loadouts.map((one) => one.id)));
-    const data: Loadout = LoadoutSchema.parse({ id, name: `Loadout ${told.loadouts.length + 1}`, kits: [] });
+    const id = freeId('loadout', new Set(carryData.loadouts.map((one) => one.id)));
+    const data: Loadout = LoadoutSchema.parse({ id, name: `Loadout ${carryData.loadouts.length + 1}`, kits: [] });
     await keep(
       () => api.put('/api/loadouts/:id', { params: { id }, body: { version: null, data } }),
       () => open(id),
@@ -72,7 +72,7 @@ export function Carry() {
   return (
     <LoadoutPage
       key={chosen.id}
-      told={told}
+      carryData={carryData}
       stored={chosen}
       heading={heading}
       open={open}
@@ -83,7 +83,7 @@ export function Carry() {
 }
 
 interface LoadoutPageProps {
-  told: CarryTold;
+  carryData: CarryData;
   stored: StoredLoadout;
   heading: React.ReactNode;
   open: (id: string) => void;
@@ -93,18 +93,21 @@ interface LoadoutPageProps {
 
 type Shown = 'tells' | 'in' | { unitId: string };
 
-function LoadoutPage({ told, stored, heading, open, changed, gone }: LoadoutPageProps) {
+function LoadoutPage({ carryData, stored, heading, open, changed, gone }: LoadoutPageProps) {
   const draft = useLoadoutDraft(stored, changed);
   const { loadout } = draft;
   const [shown, setShown] = useState<Shown>(stored.data.kits.length === 0 ? 'in' : 'tells');
-  const loadouts = useMemo(() => told.loadouts.map(({ id, data }) => (id === loadout.id ? loadout : data)), [told.loadouts, loadout]);
-  const { views, error: viewError } = useLoadoutViews(told, loadouts);
+  const loadouts = useMemo(
+    () => carryData.loadouts.map(({ id, data }) => (id === loadout.id ? loadout : data)),
+    [carryData.loadouts, loadout],
+  );
+  const { views, error: viewError } = useLoadoutViews(carryData, loadouts);
   const view = views.get(loadout.id) ?? null;
   const conflicts = kitConflicts(
     loadouts,
-    told.weeks.map(({ data }) => data),
+    carryData.weeks.map(({ data }) => data),
   ).filter(({ loadouts: two }) => two.includes(loadout.id));
-  const nameOf = (id: string) => told.kits.find((kit) => kit.id === id)?.name ?? id;
+  const nameOf = (id: string) => carryData.kits.find((kit) => kit.id === id)?.name ?? id;
   const letters = kitLetters(loadout.kits.map(({ kitId }) => ({ id: kitId, name: nameOf(kitId) })));
   return (
     <main id="main" className="carry-page">
@@ -116,7 +119,7 @@ function LoadoutPage({ told, stored, heading, open, changed, gone }: LoadoutPage
         </aside>
         <section className="carry-main" aria-label={loadout.name}>
           <div className="carry-top">
-            <Bodies told={told} loadout={loadout} view={view} letters={letters} change={draft.change} />
+            <Bodies carryData={carryData} loadout={loadout} view={view} letters={letters} change={draft.change} />
             <Headline loadout={loadout} view={view} nameOf={nameOf} />
           </div>
           <Refusal text={viewError} />
@@ -131,14 +134,14 @@ function LoadoutPage({ told, stored, heading, open, changed, gone }: LoadoutPage
             />
           )}
         </section>
-        <SidePanel {...{ told, draft, view, conflicts, shown, setShown, nameOf, loadouts, gone, changed }} />
+        <SidePanel {...{ carryData, draft, view, conflicts, shown, setShown, nameOf, loadouts, gone, changed }} />
       </div>
     </main>
   );
 }
 
 interface SidePanelProps {
-  told: CarryTold;
+  carryData: CarryData;
   draft: ReturnType<typeof useLoadoutDraft>;
   view: LoadoutView | null;
   conflicts: readonly KitConflict[];
@@ -150,10 +153,17 @@ interface SidePanelProps {
   changed: () => Promise<unknown>;
 }
 
-function SidePanel({ told, draft, view, conflicts, shown, setShown, nameOf, loadouts, gone, changed }: SidePanelProps) {
+function SidePanel({ carryData, draft, view, conflicts, shown, setShown, nameOf, loadouts, gone, changed }: SidePanelProps) {
   if (typeof shown === 'object')
     return (
-      <WhyPanel told={told} loadout={draft.loadout} view={view} unitId={shown.unitId} close={() => setShown('tells')} changed={changed} />
+      <WhyPanel
+        carryData={carryData}
+        loadout={draft.loadout}
+        view={view}
+        unitId={shown.unitId}
+        close={() => setShown('tells')}
+        changed={changed}
+      />
     );
   const tab = (value: 'tells' | 'in', name: string) => (
     <button type="button" aria-pressed={shown === value} onClick={() => setShown(value)}>
@@ -161,10 +171,10 @@ function SidePanel({ told, draft, view, conflicts, shown, setShown, nameOf, load
     </button>
   );
   return (
-    <aside className="carry-edit" aria-label={shown === 'in' ? 'What is in it' : 'What it tells'}>
+    <aside className="carry-edit" aria-label={shown === 'in' ? 'Contents' : 'Findings'}>
       <div className="drawer-tabs">
-        {tab('tells', 'What it tells')}
-        {tab('in', 'What is in it')}
+        {tab('tells', 'Findings')}
+        {tab('in', 'Contents')}
       </div>
       <Steps draft={draft} />
       <Refusal text={draft.error} />
@@ -182,10 +192,10 @@ function SidePanel({ told, draft, view, conflicts, shown, setShown, nameOf, load
         </div>
       )}
       {shown === 'in' ? (
-        <LoadoutEditor told={told} draft={draft} view={view} conflicts={conflicts} loadouts={loadouts} gone={gone} />
+        <LoadoutEditor carryData={carryData} draft={draft} view={view} conflicts={conflicts} loadouts={loadouts} gone={gone} />
       ) : (
-        <Tells
-          told={told}
+        <LoadoutAdvice
+          carryData={carryData}
           loadout={draft.loadout}
           view={view}
           conflicts={conflicts}

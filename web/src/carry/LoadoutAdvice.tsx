@@ -7,14 +7,14 @@ import { kindName, useCatalog } from '../data/catalog.ts';
 import { grams, price } from '../drawing/figures.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { showChange } from '../ui/showChange.ts';
-import { type CarryTold, worldOf } from './carryData.ts';
+import { type CarryData, worldOf } from './carryData.ts';
 import { showSeconds } from './lanes.ts';
 import { spareLines } from './spareLines.ts';
 import { useKnown, useSpares } from './useCarryWorker.ts';
 import { useHelpers } from './useHelpers.ts';
 
-interface TellsProps {
-  told: CarryTold;
+interface AdviceProps {
+  carryData: CarryData;
   loadout: Loadout;
   view: LoadoutView | null;
   conflicts: readonly KitConflict[];
@@ -24,7 +24,7 @@ interface TellsProps {
 }
 
 /** What a loadout amounts to: clashes, what a check keeps back, what would help, what is carried twice, what hangs on one thing. */
-export function Tells({ told, loadout, view, conflicts, nameOf, loadouts, open }: TellsProps) {
+export function LoadoutAdvice({ carryData, loadout, view, conflicts, nameOf, loadouts, open }: AdviceProps) {
   if (view === null) return <p className="muted">Put a kit into it, then its needs and seconds stand here.</p>;
   const loadoutName = (id: string) => loadouts.find((one) => one.id === id)?.name ?? id;
   return (
@@ -32,11 +32,11 @@ export function Tells({ told, loadout, view, conflicts, nameOf, loadouts, open }
       <Link to={`/carry/take?loadout=${loadout.id}`} className="carry-take-link">
         Take list
       </Link>
-      <Clashes told={told} loadout={loadout} conflicts={conflicts} nameOf={nameOf} loadoutName={loadoutName} />
+      <Clashes carryData={carryData} loadout={loadout} conflicts={conflicts} nameOf={nameOf} loadoutName={loadoutName} />
       {view.security !== null && <Check security={view.security} nameOf={nameOf} />}
-      <Helpers loadout={loadout} view={view} told={told} nameOf={nameOf} />
-      <Twice told={told} loadout={loadout} loadouts={loadouts} nameOf={nameOf} />
-      <Alone told={told} loadout={loadout} view={view} nameOf={nameOf} />
+      <Helpers loadout={loadout} view={view} carryData={carryData} nameOf={nameOf} />
+      <Twice carryData={carryData} loadout={loadout} loadouts={loadouts} nameOf={nameOf} />
+      <Alone carryData={carryData} loadout={loadout} view={view} nameOf={nameOf} />
       <section>
         <h3>If one thing fails</h3>
         {view.singles.length === 0 && <p className="small">No life-saving need hangs on a single thing.</p>}
@@ -44,7 +44,7 @@ export function Tells({ told, loadout, view, conflicts, nameOf, loadouts, open }
           {view.singles.map(({ need, unitId, from, next }) => (
             <li key={`${need} ${unitId}`}>
               <button type="button" className="link-button" onClick={() => open(unitId)}>
-                {nameOfUnit(told, loadout, unitId)}
+                {nameOfUnit(carryData, loadout, unitId)}
               </button>
               , {from === OWN_ID ? 'your own' : nameOf(from)}: {NEEDS[need].label}{' '}
               {next === null
@@ -59,25 +59,25 @@ export function Tells({ told, loadout, view, conflicts, nameOf, loadouts, open }
   );
 }
 
-function nameOfUnit(told: CarryTold, loadout: Loadout, unitId: string): string {
-  const unit = told.kits.flatMap(({ units }) => units).find(({ id }) => id === unitId);
+function nameOfUnit(carryData: CarryData, loadout: Loadout, unitId: string): string {
+  const unit = carryData.kits.flatMap(({ units }) => units).find(({ id }) => id === unitId);
   if (unit !== undefined) return kindName(unit.kind);
   return loadout.own.find(({ id }) => unitId === `own/${id}`)?.name ?? unitId;
 }
 
 interface ClashesProps {
-  told: CarryTold;
+  carryData: CarryData;
   loadout: Loadout;
   conflicts: readonly KitConflict[];
   nameOf: (id: string) => string;
   loadoutName: (id: string) => string;
 }
 
-function Clashes({ told, loadout, conflicts, nameOf, loadoutName }: ClashesProps) {
+function Clashes({ carryData, loadout, conflicts, nameOf, loadoutName }: ClashesProps) {
   const positions = useCatalog((state) => state.positions);
   const crowded = crowdedPositions(
     loadout,
-    new Map(told.kits.map((kit) => [kit.id as string, kit])),
+    new Map(carryData.kits.map((kit) => [kit.id as string, kit])),
     (id) => positions.find((one) => one.id === id)?.onBody === true,
   );
   if (conflicts.length === 0 && crowded.length === 0) return null;
@@ -129,15 +129,15 @@ function Check({ security, nameOf }: { security: NonNullable<LoadoutView['securi
 function Helpers({
   loadout,
   view,
-  told,
+  carryData,
   nameOf,
 }: {
   loadout: Loadout;
   view: LoadoutView;
-  told: CarryTold;
+  carryData: CarryData;
   nameOf: (id: string) => string;
 }) {
-  const helpers = useHelpers(told, loadout, view);
+  const helpers = useHelpers(carryData, loadout, view);
   if (helpers.length === 0) return null;
   return (
     <section>
@@ -158,15 +158,15 @@ function Helpers({
 }
 
 interface TwiceProps {
-  told: CarryTold;
+  carryData: CarryData;
   loadout: Loadout;
   loadouts: readonly Loadout[];
   nameOf: (id: string) => string;
 }
 
 /** More than is needed: in this loadout alone, and what can stay at home with nothing lost in any of them. */
-function Twice({ told, loadout, loadouts, nameOf }: TwiceProps) {
-  const question = useSpares(told);
+function Twice({ carryData, loadout, loadouts, nameOf }: TwiceProps) {
+  const question = useSpares(carryData);
   const [scope, setScope] = useState<'one' | 'all'>('all');
   const ask = (next: 'one' | 'all') => {
     setScope(next);
@@ -192,21 +192,23 @@ function Twice({ told, loadout, loadouts, nameOf }: TwiceProps) {
         </p>
       )}
       <Refusal text={question.error} />
-      {question.answer !== null && <SpareAnswer told={told} loadout={loadout} answer={question.answer} scope={scope} nameOf={nameOf} />}
+      {question.answer !== null && (
+        <SpareAnswer carryData={carryData} loadout={loadout} answer={question.answer} scope={scope} nameOf={nameOf} />
+      )}
     </section>
   );
 }
 
 function SpareAnswer({
-  told,
+  carryData,
   loadout,
   answer,
   scope,
   nameOf,
-}: { answer: Spares; scope: 'one' | 'all' } & Pick<TwiceProps, 'told' | 'loadout' | 'nameOf'>) {
+}: { answer: Spares; scope: 'one' | 'all' } & Pick<TwiceProps, 'carryData' | 'loadout' | 'nameOf'>) {
   const where = scope === 'one' ? 'in this loadout' : 'in any loadout, nor in a kit that stands alone';
   if (answer.units.length === 0) return <p className="small">Nothing can go: something would be lost {where}.</p>;
-  const lines = spareLines(answer, told.kits, scope === 'one' ? loadout.kits.map(({ kitId }) => kitId) : null);
+  const lines = spareLines(answer, carryData.kits, scope === 'one' ? loadout.kits.map(({ kitId }) => kitId) : null);
   const total = answer.units.reduce((sum, one) => sum + one.priceMinor, 0);
   return (
     <>
@@ -230,9 +232,9 @@ function SpareAnswer({
 }
 
 /** Each kit as if it were grabbed alone, and all of them together. */
-function Alone({ told, loadout, view, nameOf }: Pick<TellsProps, 'told' | 'loadout' | 'nameOf'> & { view: LoadoutView }) {
+function Alone({ carryData, loadout, view, nameOf }: Pick<AdviceProps, 'carryData' | 'loadout' | 'nameOf'> & { view: LoadoutView }) {
   const known = useKnown();
-  const rows = useMemo(() => kitsAlone(loadout, worldOf(told, known)), [loadout, told, known]);
+  const rows = useMemo(() => kitsAlone(loadout, worldOf(carryData, known)), [loadout, carryData, known]);
   const asked = view.coverage.needs.filter(({ least }) => least > 0);
   return (
     <section>

@@ -7,12 +7,12 @@ import { usePeople } from '../data/queries.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
-import type { CarryTold } from './carryData.ts';
+import type { CarryData } from './carryData.ts';
 import { OwnThings } from './OwnThings.tsx';
 import type { LoadoutDraft } from './useLoadoutDraft.ts';
 
 interface LoadoutEditorProps {
-  told: CarryTold;
+  carryData: CarryData;
   draft: LoadoutDraft;
   view: LoadoutView | null;
   conflicts: readonly KitConflict[];
@@ -21,11 +21,11 @@ interface LoadoutEditorProps {
 }
 
 /** Who, in what clothes, with which kits and things; every change counts at once and is kept a moment later. */
-export function LoadoutEditor({ told, draft, view, conflicts, gone }: LoadoutEditorProps) {
+export function LoadoutEditor({ carryData, draft, view, conflicts, gone }: LoadoutEditorProps) {
   const { loadout, change } = draft;
   const people = usePeople().data?.people ?? [];
   const { error, keepAndGo } = useKeep();
-  const free = told.kits.filter(({ id }) => !loadout.kits.some(({ kitId }) => kitId === id));
+  const free = carryData.kits.filter(({ id }) => !loadout.kits.some(({ kitId }) => kitId === id));
   const setKit = (kitId: string, next: Partial<CarriedKit>) =>
     change({ kits: loadout.kits.map((one) => (one.kitId === kitId ? { ...one, ...next } : one)) });
   return (
@@ -65,7 +65,7 @@ export function LoadoutEditor({ told, draft, view, conflicts, gone }: LoadoutEdi
           <KitLine
             key={one.kitId}
             one={one}
-            told={told}
+            carryData={carryData}
             loadout={loadout}
             why={view?.kits.find(({ kitId }) => kitId === one.kitId)?.why ?? null}
             isShared={conflicts.some(({ kitId }) => kitId === one.kitId)}
@@ -98,7 +98,7 @@ export function LoadoutEditor({ told, draft, view, conflicts, gone }: LoadoutEdi
           void keepAndGo(() => api.delete('/api/loadouts/:id', { params: { id: loadout.id }, query: { version: draft.version() } }), gone)
         }
       >
-        Take this loadout away
+        Delete this loadout
       </Button>
       <p className="small muted">Its kits stay where they are. What it holds is counted with the stock of today.</p>
     </>
@@ -132,7 +132,7 @@ function Clothes({ bearers, change }: { bearers: readonly Bearer[] | null; chang
 
 interface KitLineProps {
   one: CarriedKit;
-  told: CarryTold;
+  carryData: CarryData;
   loadout: Loadout;
   why: string | null;
   isShared: boolean;
@@ -140,9 +140,9 @@ interface KitLineProps {
   remove: () => void;
 }
 
-function KitLine({ one, told, loadout, why, isShared, set, remove }: KitLineProps) {
+function KitLine({ one, carryData, loadout, why, isShared, set, remove }: KitLineProps) {
   const positions = useCatalog((state) => state.positions);
-  const kit = told.kits.find(({ id }) => id === one.kitId);
+  const kit = carryData.kits.find(({ id }) => id === one.kitId);
   const name = kit?.name ?? one.kitId;
   return (
     <li>

@@ -104,12 +104,7 @@ function OwnThingForm({ one, set }: { one: OwnThing; set: (next: Partial<OwnThin
         value={null}
         onChange={(need) => need !== null && set({ grades: { ...one.grades, [need as NeedId]: 'improvised' } })} // a need of the list
       />
-      <TextInput
-        label="What speaks against it"
-        maxLength={160}
-        value={one.drawback}
-        onChange={(event) => set({ drawback: event.currentTarget.value })}
-      />
+      <TextInput label="Problems" maxLength={160} value={one.drawback} onChange={(event) => set({ drawback: event.currentTarget.value })} />
       <div className="carry-kit-fields">
         <DecimalInput label="To the hand in" unit="s" max={600} value={one.drawS} onChange={(drawS) => set({ drawS: drawS ?? 0 })} />
         <DecimalInput label="Mass" unit="g" max={20_000} decimals={0} value={one.massG} onChange={(massG) => set({ massG: massG ?? 0 })} />

@@ -10,7 +10,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
 import './pages.css';
-import { type CarryTold, useCarryTold } from './carryData.ts';
+import { type CarryData, useCarryData } from './carryData.ts';
 import { showSeconds } from './lanes.ts';
 import { useLoadoutViews } from './useCarryWorker.ts';
 
@@ -22,36 +22,36 @@ const aloneLoadout = (id: string, name: string): Loadout =>
 
 /** Up to four kits or loadouts beside each other: needs, seconds, mass, thickness, price. */
 export function SideBySide() {
-  const answer = useCarryTold();
+  const answer = useCarryData();
   if (answer.isLoadingError) return <Failure error={answer.error} />;
-  if (answer.data === undefined) return <Blank label="Laying them side by side" />;
+  if (answer.data === undefined) return <Blank label="Loading the comparison" />;
   return (
     <main id="main" className="carry-page">
       <CarryNav />
       <div className="carry-sheet">
         <h1>Side by side</h1>
-        <Columns told={answer.data} />
+        <Columns carryData={answer.data} />
       </div>
     </main>
   );
 }
 
-function Columns({ told }: { told: CarryTold }) {
+function Columns({ carryData }: { carryData: CarryData }) {
   const [params, setParams] = useSearchParams();
   const asked = params.getAll('with');
-  const first = told.loadouts.slice(0, 2).map(({ id }) => `loadout:${id}`);
+  const first = carryData.loadouts.slice(0, 2).map(({ id }) => `loadout:${id}`);
   const keys = (asked.length === 0 ? first : asked).slice(0, MOST);
   const choose = (next: readonly string[]) =>
     setParams(
       next.map((key): [string, string] => ['with', key]),
       { replace: true },
     );
-  const columns = useMemo(() => columnsOf(told, keys.join(' ').split(' ').filter(Boolean)), [told, keys.join(' ')]);
+  const columns = useMemo(() => columnsOf(carryData, keys.join(' ').split(' ').filter(Boolean)), [carryData, keys.join(' ')]);
   const loadouts = useMemo(() => columns.map(({ loadout }) => loadout), [columns]);
-  const { views, error } = useLoadoutViews(told, loadouts);
+  const { views, error } = useLoadoutViews(carryData, loadouts);
   const choices = [
-    { group: 'Loadouts', items: told.loadouts.map(({ id, data }) => ({ value: `loadout:${id}`, label: data.name })) },
-    { group: 'Kits', items: told.kits.map(({ id, name }) => ({ value: `kit:${id}`, label: name })) },
+    { group: 'Loadouts', items: carryData.loadouts.map(({ id, data }) => ({ value: `loadout:${id}`, label: data.name })) },
+    { group: 'Kits', items: carryData.kits.map(({ id, name }) => ({ value: `kit:${id}`, label: name })) },
   ].map(({ group, items }) => ({ group, items: items.filter(({ value }) => !keys.includes(value)) }));
   const needs = NEED_IDS.filter((need) =>
     columns.some(({ loadout }) => views.get(loadout.id)?.coverage.needs.some((one) => one.need === need && one.least > 0)),
@@ -95,7 +95,7 @@ function Columns({ told }: { told: CarryTold }) {
             </tr>
           </thead>
           <tbody>
-            <Figures columns={columns} views={views} told={told} />
+            <Figures columns={columns} views={views} carryData={carryData} />
             {needs.map((need) => (
               <tr key={need}>
                 <th scope="row">
@@ -121,12 +121,12 @@ interface Column {
   loadout: Loadout;
 }
 
-function columnsOf(told: CarryTold, keys: readonly string[]): Column[] {
+function columnsOf(carryData: CarryData, keys: readonly string[]): Column[] {
   return keys.flatMap((key): Column[] => {
     const [sort, ...rest] = key.split(':');
     const id = rest.join(':');
-    const kit = sort === 'kit' ? told.kits.find((one) => one.id === id) : undefined;
-    const stored = sort === 'loadout' ? told.loadouts.find((one) => one.id === id) : undefined;
+    const kit = sort === 'kit' ? carryData.kits.find((one) => one.id === id) : undefined;
+    const stored = sort === 'loadout' ? carryData.loadouts.find((one) => one.id === id) : undefined;
     if (kit !== undefined) return [{ key, loadout: aloneLoadout(kit.id, kit.name) }];
     return stored === undefined ? [] : [{ key, loadout: stored.data }];
   });
@@ -135,13 +135,13 @@ function columnsOf(told: CarryTold, keys: readonly string[]): Column[] {
 function Figures({
   columns,
   views,
-  told,
+  carryData,
 }: {
   columns: readonly Column[];
   views: ReadonlyMap<string, LoadoutView | null>;
-  told: CarryTold;
+  carryData: CarryData;
 }) {
-  const kitsOf = (loadout: Loadout) => loadout.kits.flatMap(({ kitId }) => told.kits.find(({ id }) => id === kitId) ?? []);
+  const kitsOf = (loadout: Loadout) => loadout.kits.flatMap(({ kitId }) => carryData.kits.find(({ id }) => id === kitId) ?? []);
   const rows: { name: string; of: (loadout: Loadout, view: LoadoutView | null) => string }[] = [
     {
       name: 'in their window',

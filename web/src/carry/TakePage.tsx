@@ -7,19 +7,19 @@ import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { leaveLabel, onYouText } from './departure.ts';
 import './take.css';
-import { useCarryTold } from './carryData.ts';
+import { useCarryData } from './carryData.ts';
 
 /** Ten seconds at the door: these kits, these things, this one is not ready and why. */
 export function TakePage() {
-  const answer = useCarryTold();
+  const answer = useCarryData();
   const catalog = useCatalog((state) => state.catalog);
   const positions = useCatalog((state) => state.positions);
   const [params, setParams] = useSearchParams();
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   if (answer.isLoadingError) return <Failure error={answer.error} />;
-  if (answer.data === undefined) return <Blank label="Laying it out" />;
-  const told = answer.data;
-  const stored = told.loadouts.find(({ id }) => id === params.get('loadout')) ?? told.loadouts[0];
+  if (answer.data === undefined) return <Blank label="Loading the take list" />;
+  const carryData = answer.data;
+  const stored = carryData.loadouts.find(({ id }) => id === params.get('loadout')) ?? carryData.loadouts[0];
   if (stored === undefined)
     return (
       <main id="main" className="take">
@@ -29,9 +29,9 @@ export function TakePage() {
     );
   const { take, elsewhere } = takeList(
     stored.data,
-    new Map(told.kits.map((kit): [string, TakenKit] => [kit.id, kit])),
+    new Map(carryData.kits.map((kit): [string, TakenKit] => [kit.id, kit])),
     new Map(positions.map((position) => [position.id, position])),
-    told.today,
+    carryData.today,
     catalog,
   );
   const keyOf = ({ of, id }: TakeLine) => `${of} ${id}`;
@@ -100,7 +100,7 @@ export function TakePage() {
         >
           {left.length === 0 ? 'Start again' : leaveLabel(take)}
         </Button>
-        {told.loadouts.length > 1 && (
+        {carryData.loadouts.length > 1 && (
           <label className="small">
             Leaving for{' '}
             <select
@@ -110,7 +110,7 @@ export function TakePage() {
                 setParams({ loadout: event.currentTarget.value }, { replace: true });
               }}
             >
-              {told.loadouts.map(({ id, data }) => (
+              {carryData.loadouts.map(({ id, data }) => (
                 <option key={id} value={id}>
                   {data.name}
                 </option>

@@ -11,10 +11,10 @@ import { useKeep } from '../ui/useKeep.ts';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
 import './pages.css';
-import { type CarryTold, useCarryTold } from './carryData.ts';
+import { type CarryData, useCarryData } from './carryData.ts';
 
 const GROUPS: { name: string; keys: readonly ReachValue[] }[] = [
-  { name: 'Fetching', keys: ['footMs', 'boatMs', 'boatEndS'] },
+  { name: 'Getting there', keys: ['footMs', 'boatMs', 'boatEndS'] },
   { name: 'Opening', keys: REACH_VALUES.filter((key) => key.startsWith('open')) },
   { name: 'Finding', keys: ['frontS', 'findBaseS', 'findBitS'] },
   { name: 'Unwrapping', keys: ['notchS', 'twoLayersS', 'wrappedTourniquetS'] },
@@ -23,9 +23,9 @@ const GROUPS: { name: string; keys: readonly ReachValue[] }[] = [
 
 /** Every number that seconds to hand are made of, in one place. */
 export function ValuesPage() {
-  const answer = useCarryTold();
+  const answer = useCarryData();
   if (answer.isLoadingError) return <Failure error={answer.error} />;
-  if (answer.data === undefined) return <Blank label="Fetching the values" />;
+  if (answer.data === undefined) return <Blank label="Loading the planning values" />;
   return (
     <main id="main" className="carry-page">
       <CarryNav />
@@ -45,7 +45,7 @@ export function ValuesPage() {
   );
 }
 
-function Values({ plan }: { plan: CarryTold['plan'] }) {
+function Values({ plan }: { plan: CarryData['plan'] }) {
   const positions = useCatalog((state) => state.positions);
   const [changes, setChanges] = useState<ReachChanges>({ values: plan.data.values, drawS: plan.data.drawS });
   const { error, keep } = useKeep();
@@ -65,7 +65,7 @@ function Values({ plan }: { plan: CarryTold['plan'] }) {
     <>
       <div className="values-bar">
         <Button disabled={!isChanged} onClick={() => void send(changes)}>
-          Keep these values
+          Save values
         </Button>
         <Button variant="default" disabled={count === 0} onClick={() => void send({ values: {}, drawS: {} })}>
           Set all back

@@ -11,40 +11,40 @@ import { useKeep } from '../ui/useKeep.ts';
 import { CarryNav } from './CarryNav.tsx';
 import './carry.css';
 import './pages.css';
-import { type CarryTold, useCarryTold } from './carryData.ts';
+import { type CarryData, useCarryData } from './carryData.ts';
 
-/** Who has which loadouts on which day; kits that would be in two places are told below. */
+/** Who has which loadouts on which day; kits that would be in two places are carryData below. */
 export function WeekPage() {
-  const answer = useCarryTold();
+  const answer = useCarryData();
   const people = usePeople();
   if (answer.isLoadingError) return <Failure error={answer.error} />;
-  if (answer.data === undefined || people.data === undefined) return <Blank label="Laying the week out" />;
+  if (answer.data === undefined || people.data === undefined) return <Blank label="Loading the week" />;
   return (
     <main id="main" className="carry-page">
       <CarryNav />
       <div className="carry-sheet">
         <h1>The week</h1>
         <p className="muted">In the order of the day. Today’s loadouts stand on Muster.</p>
-        <Week told={answer.data} people={people.data.people} />
+        <Week carryData={answer.data} people={people.data.people} />
       </div>
     </main>
   );
 }
 
-function Week({ told, people }: { told: CarryTold; people: readonly Person[] }) {
+function Week({ carryData, people }: { carryData: CarryData; people: readonly Person[] }) {
   const { error, keep } = useKeep();
-  const weeks = told.weeks.map(({ data }) => data);
+  const weeks = carryData.weeks.map(({ data }) => data);
   const conflicts = kitConflicts(
-    told.loadouts.map(({ data }) => data),
+    carryData.loadouts.map(({ data }) => data),
     weeks,
   );
-  const today = weekdayOf(told.today);
+  const today = weekdayOf(carryData.today);
   const save = (person: Person, data: WeekPlan) => {
-    const stored = told.weeks.find(({ id }) => id === person.id);
+    const stored = carryData.weeks.find(({ id }) => id === person.id);
     void keep(() => api.put('/api/weeks/:id', { params: { id: person.id }, body: { version: stored?.version ?? null, data } }));
   };
-  const kitName = (id: string) => told.kits.find((kit) => kit.id === id)?.name ?? id;
-  const loadoutName = (id: string) => told.loadouts.find((one) => one.id === id)?.data.name ?? id;
+  const kitName = (id: string) => carryData.kits.find((kit) => kit.id === id)?.name ?? id;
+  const loadoutName = (id: string) => carryData.loadouts.find((one) => one.id === id)?.data.name ?? id;
   if (people.length === 0) return <p>Nobody is in the crew yet. Add people on the Crew page; then their weeks stand here.</p>;
   return (
     <>
@@ -74,7 +74,7 @@ function Week({ told, people }: { told: CarryTold; people: readonly Person[] }) 
                         person={person}
                         day={day}
                         week={week}
-                        told={told}
+                        carryData={carryData}
                         clashes={conflicts.filter(({ days }) => days.includes(day)).flatMap(({ loadouts }) => loadouts)}
                         save={(next) => save(person, next)}
                       />
@@ -101,19 +101,19 @@ interface DayProps {
   person: Person;
   day: Weekday;
   week: WeekPlan;
-  told: CarryTold;
+  carryData: CarryData;
   clashes: readonly string[];
   save: (next: WeekPlan) => void;
 }
 
-function Day({ person, day, week, told, clashes, save }: DayProps) {
+function Day({ person, day, week, carryData, clashes, save }: DayProps) {
   const own = week.days[day];
   const set = (ids: string[]) => save({ ...week, days: { ...week.days, [day]: ids } });
-  const free = told.loadouts.filter(({ id, data }) => !own.includes(id) && (data.personId === null || data.personId === person.id));
+  const free = carryData.loadouts.filter(({ id, data }) => !own.includes(id) && (data.personId === null || data.personId === person.id));
   return (
     <div className="week-day">
       {own.map((id) => {
-        const name = told.loadouts.find((one) => one.id === id)?.data.name ?? id;
+        const name = carryData.loadouts.find((one) => one.id === id)?.data.name ?? id;
         return (
           <span key={id} className={clashes.includes(id) ? 'week-loadout is-clash' : 'week-loadout'}>
             <Link to={`/carry?loadout=${id}`}>{name}</Link>

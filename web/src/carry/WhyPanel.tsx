@@ -8,12 +8,12 @@ import { api } from '../data/client.ts';
 import { PanelHeading } from '../ui/PanelHeading.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
-import type { CarryTold } from './carryData.ts';
+import type { CarryData } from './carryData.ts';
 import { Stopwatch } from './Stopwatch.tsx';
 import './lanes.css';
 
 interface WhyPanelProps {
-  told: CarryTold;
+  carryData: CarryData;
   loadout: Loadout;
   view: LoadoutView | null;
   unitId: string;
@@ -24,25 +24,25 @@ interface WhyPanelProps {
 const seconds = (s: number): string => `${s.toFixed(1)} s`;
 
 /** The seconds of one thing, term by term; and the stopwatch that replaces them by what was measured. */
-export function WhyPanel({ told, loadout, view, unitId, close, changed }: WhyPanelProps) {
+export function WhyPanel({ carryData, loadout, view, unitId, close, changed }: WhyPanelProps) {
   const { error, keep } = useKeep();
   const reach: Reach | undefined = view?.reach[unitId];
-  const kit = told.kits.find(({ units }) => units.some(({ id }) => id === unitId));
+  const kit = carryData.kits.find(({ units }) => units.some(({ id }) => id === unitId));
   const unit = kit?.units.find(({ id }) => id === unitId);
   const own = loadout.own.find(({ id }) => unitId === `own/${id}`);
   const positionId = view?.kits.find(({ kitId }) => kitId === kit?.id)?.positionId ?? kit?.positionId ?? '';
   const serves = view?.coverage.needs.filter(({ by }) => by.some((one) => one.unitId === unitId)) ?? [];
   const { conditions } = loadout;
-  const isSame = (time: CarryTold['times'][number]) =>
+  const isSame = (time: CarryData['times'][number]) =>
     time.kitId === kit?.id &&
     time.kind === unit?.kind &&
     time.positionId === positionId &&
     JSON.stringify(time.conditions) === JSON.stringify(conditions);
-  const times = told.times.filter(isSame).sort((a, b) => (a.at < b.at ? 1 : -1));
+  const times = carryData.times.filter(isSame).sort((a, b) => (a.at < b.at ? 1 : -1));
   const median =
     kit === undefined || unit === undefined
       ? null
-      : measuredOf(measuredTimes(told.times), { kitId: kit.id, kind: unit.kind, positionId, conditions });
+      : measuredOf(measuredTimes(carryData.times), { kitId: kit.id, kind: unit.kind, positionId, conditions });
   return (
     <aside className="carry-edit" aria-label="Why so many seconds">
       <PanelHeading title={unit === undefined ? (own?.name ?? unitId) : kindName(unit.kind)} close={close} />
@@ -101,7 +101,7 @@ export function WhyPanel({ told, loadout, view, unitId, close, changed }: WhyPan
           <Refusal text={error} />
           {times.length > 0 && (
             <section>
-              <h3>Measured so</h3>
+              <h3>Save measurement</h3>
               <ul className="tell-list">
                 {times.slice(0, 10).map(({ id, seconds: s, at }, index) => (
                   <li key={id} className="row">

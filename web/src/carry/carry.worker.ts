@@ -9,7 +9,7 @@ import {
 } from '@ivrak/core/loadout';
 import { isAtHand, type Loadout } from '@ivrak/core/model';
 import { expose } from 'comlink';
-import { type CarryTold, type KnownThings, worldOf } from './carryData.ts';
+import { type CarryData, type KnownThings, worldOf } from './carryData.ts';
 
 let world: CarryWorld | null = null;
 /** Kits that are meant to be grabbed alone. */
@@ -17,9 +17,9 @@ let alone: readonly string[] = [];
 
 /** Works loadouts out beside the page: every one of them again whenever somebody moves a kit. */
 const carryWorker = {
-  know(told: Pick<CarryTold, 'today' | 'kits' | 'plan' | 'times'>, known: KnownThings): void {
-    world = worldOf(told, known);
-    alone = told.kits.filter(({ standsAlone }) => standsAlone).map(({ id }) => id);
+  know(carryData: Pick<CarryData, 'today' | 'kits' | 'plan' | 'times'>, known: KnownThings): void {
+    world = worldOf(carryData, known);
+    alone = carryData.kits.filter(({ standsAlone }) => standsAlone).map(({ id }) => id);
   },
   views: (loadouts: readonly Loadout[]): (LoadoutView | null)[] =>
     loadouts.map((loadout) => (world === null ? null : loadoutView(loadout, world))),

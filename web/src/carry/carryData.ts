@@ -5,10 +5,10 @@ import { measuredTimes, reachPlan } from '@ivrak/core/reach';
 import { useQuery } from '@tanstack/react-query';
 import { type Answer, api } from '../data/client.ts';
 
-export type StoredLoadout = CarryTold['loadouts'][number];
-export type StoredWeek = CarryTold['weeks'][number];
+export type StoredLoadout = CarryData['loadouts'][number];
+export type StoredWeek = CarryData['weeks'][number];
 /** Everything that loadouts are worked out from, as the server tells it. */
-export type CarryTold = Answer<'get', '/api/carry'>;
+export type CarryData = Answer<'get', '/api/carry'>;
 export interface KnownThings {
   kinds: readonly Kind[];
   schools: readonly School[];
@@ -16,10 +16,10 @@ export interface KnownThings {
   positions: readonly Position[];
 }
 
-export const useCarryTold = () => useQuery({ queryKey: ['carry'], queryFn: () => api.get('/api/carry') });
+export const useCarryData = () => useQuery({ queryKey: ['carry'], queryFn: () => api.get('/api/carry') });
 
-export function worldOf(told: Pick<CarryTold, 'today' | 'kits' | 'plan' | 'times'>, known: KnownThings): CarryWorld {
-  const kits = told.kits.flatMap((kit): LoadoutKit[] => {
+export function worldOf(carryData: Pick<CarryData, 'today' | 'kits' | 'plan' | 'times'>, known: KnownThings): CarryWorld {
+  const kits = carryData.kits.flatMap((kit): LoadoutKit[] => {
     const own = loadoutKitOf(
       kit,
       (id) => known.schools.find((school) => school.id === id),
@@ -31,8 +31,8 @@ export function worldOf(told: Pick<CarryTold, 'today' | 'kits' | 'plan' | 'times
     kits: new Map(kits.map((kit) => [kit.id, kit])),
     positions: new Map(known.positions.map((position) => [position.id, position])),
     catalog: kindCatalog(known.kinds),
-    plan: reachPlan(told.plan.data),
-    measured: measuredTimes(told.times),
-    on: told.today,
+    plan: reachPlan(carryData.plan.data),
+    measured: measuredTimes(carryData.times),
+    on: carryData.today,
   };
 }

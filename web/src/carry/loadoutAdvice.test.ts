@@ -1,7 +1,7 @@
 import type { CarryKit, LoadoutView, Spares } from '@ivrak/core/loadout';
 import type { Loadout } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
-import type { CarryTold } from './carryData.ts';
+import type { CarryData } from './carryData.ts';
 import { spareLines } from './spareLines.ts';
 import { helpersFor } from './useHelpers.ts';
 import { LEAST_TIME_S, watch } from './watch.ts';
@@ -50,7 +50,7 @@ describe('what is carried twice', () => {
 });
 
 describe('what would help', () => {
-  const told = { kits: [{ id: 'vest' }, { id: 'box' }] } as unknown as CarryTold; // only what is read
+  const carryData = { kits: [{ id: 'vest' }, { id: 'box' }] } as unknown as CarryData; // only what is read
   const loadout = { kits: [{ kitId: 'vest' }, { kitId: 'box' }] } as unknown as Loadout;
   const view = (windowS: number | null) =>
     ({
@@ -71,13 +71,13 @@ describe('what would help', () => {
     })[kind] ?? null;
 
   it('is the lightest good spare in the kit that is nearest to the hand', () => {
-    expect(helpersFor(told, loadout, view(240), spares, grades)).toEqual([
+    expect(helpersFor(carryData, loadout, view(240), spares, grades)).toEqual([
       { need: 'R.breath', kind: 'breath-barrier', kitId: 'vest', beforeS: 300, afterS: 5, massG: 10 },
     ]);
   });
 
   it('is nothing where even that kit is too slow, or no spare serves', () => {
-    expect(helpersFor(told, loadout, view(4), spares, grades)).toEqual([]);
-    expect(helpersFor(told, loadout, view(240), [{ kind: 'breath-barrier', condition: 'practice' }], grades)).toEqual([]);
+    expect(helpersFor(carryData, loadout, view(4), spares, grades)).toEqual([]);
+    expect(helpersFor(carryData, loadout, view(240), [{ kind: 'breath-barrier', condition: 'practice' }], grades)).toEqual([]);
   });
 });

@@ -5,7 +5,7 @@ import { useCatalog } from '../data/catalog.ts';
 import { messageOf } from '../data/client.ts';
 import { type LatestOnly, latestOnly, type RunningWorker, runWorker } from '../data/latest.ts';
 import type { CarryWorker } from './carry.worker.ts';
-import type { CarryTold, KnownThings } from './carryData.ts';
+import type { CarryData, KnownThings } from './carryData.ts';
 
 /** The catalogue as this installation knows it; the same object while none of it changes. */
 export function useKnown(): KnownThings {
@@ -22,7 +22,7 @@ export function useKnown(): KnownThings {
 }
 
 interface Asked {
-  told: CarryTold;
+  carryData: CarryData;
   known: KnownThings;
   loadouts: readonly Loadout[];
 }
@@ -35,7 +35,7 @@ export interface LoadoutViews {
 const startWorker = () => runWorker<CarryWorker>(new Worker(new URL('./carry.worker.ts', import.meta.url), { type: 'module' }));
 
 /** Views of loadouts, worked out in a worker. */
-export function useLoadoutViews(told: CarryTold | undefined, loadouts: readonly Loadout[]): LoadoutViews {
+export function useLoadoutViews(carryData: CarryData | undefined, loadouts: readonly Loadout[]): LoadoutViews {
   const known = useKnown();
   const [shown, setShown] = useState<LoadoutViews>({ views: new Map(), error: null });
   const questions = useRef<LatestOnly<Asked> | null>(null);
@@ -43,7 +43,7 @@ export function useLoadoutViews(told: CarryTold | undefined, loadouts: readonly 
     const { remote, answer, end } = startWorker();
     const asked = latestOnly(
       async (question: Asked) => {
-        await answer(remote.know(question.told, question.known));
+        await answer(remote.know(question.carryData, question.known));
         return answer(remote.views(question.loadouts));
       },
       {
@@ -59,8 +59,8 @@ export function useLoadoutViews(told: CarryTold | undefined, loadouts: readonly 
     };
   }, []);
   useEffect(() => {
-    if (told !== undefined) questions.current?.ask({ told, known, loadouts });
-  }, [told, known, loadouts]);
+    if (carryData !== undefined) questions.current?.ask({ carryData, known, loadouts });
+  }, [carryData, known, loadouts]);
   return shown;
 }
 
@@ -74,7 +74,7 @@ export interface SpareQuestion {
 }
 
 /** What can stay at home: asked for on a press, in a worker of its own, and given up on another. */
-export function useSpares(told: CarryTold | undefined): SpareQuestion {
+export function useSpares(carryData: CarryData | undefined): SpareQuestion {
   const known = useKnown();
   const [answer, setAnswer] = useState<Spares | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -88,7 +88,7 @@ export function useSpares(told: CarryTold | undefined): SpareQuestion {
   useEffect(() => cancel, [cancel]);
   const ask = useCallback(
     (loadouts: readonly Loadout[]) => {
-      if (told === undefined) return;
+      if (carryData === undefined) return;
       cancel();
       const worker = startWorker();
       running.current = worker;
@@ -96,7 +96,7 @@ export function useSpares(told: CarryTold | undefined): SpareQuestion {
       setAnswer(null);
       setError(null);
       const work = async () => {
-        await worker.answer(worker.remote.know(told, known));
+        await worker.answer(worker.remote.know(carryData, known));
         return worker.answer(worker.remote.spares(loadouts));
       };
       const isCurrent = () => running.current === worker;
@@ -111,7 +111,7 @@ export function useSpares(told: CarryTold | undefined): SpareQuestion {
           if (isCurrent()) cancel();
         });
     },
-    [told, known, cancel],
+    [carryData, known, cancel],
   );
   return { answer, error, isBusy, ask, cancel };
 }

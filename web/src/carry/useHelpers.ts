@@ -4,7 +4,7 @@ import type { Loadout, NeedId } from '@ivrak/core/model';
 import { useMemo } from 'react';
 import { useCatalog } from '../data/catalog.ts';
 import { useStores } from '../data/queries.ts';
-import type { CarryTold } from './carryData.ts';
+import type { CarryData } from './carryData.ts';
 
 export interface Helper {
   need: NeedId;
@@ -23,7 +23,7 @@ const MOST_SHOWN = 3;
  * thing of that kit, since they would lie in front. The lightest of the best grade, for the most urgent needs.
  */
 export function helpersFor(
-  told: CarryTold,
+  carryData: CarryData,
   loadout: Loadout,
   view: LoadoutView,
   spares: readonly { kind: string; condition: string }[],
@@ -34,7 +34,7 @@ export function helpersFor(
     .sort((a, b) => (a.firstS ?? 0) - (b.firstS ?? 0))[0];
   if (nearest === undefined || nearest.firstS === null || !loadout.kits.some(({ kitId }) => kitId === nearest.kitId)) return [];
   const afterS = nearest.firstS;
-  const isKnown = told.kits.some(({ id }) => id === nearest.kitId);
+  const isKnown = carryData.kits.some(({ id }) => id === nearest.kitId);
   const gaps = view.coverage.needs.filter(({ state, least }) => state === 'gap' && least > 0);
   const helpers = gaps.flatMap(({ need, windowS }): Helper[] => {
     if (!isKnown || (windowS !== null && afterS > windowS)) return [];
@@ -52,18 +52,18 @@ export function helpersFor(
   return helpers.slice(0, MOST_SHOWN);
 }
 
-export function useHelpers(told: CarryTold, loadout: Loadout, view: LoadoutView): Helper[] {
+export function useHelpers(carryData: CarryData, loadout: Loadout, view: LoadoutView): Helper[] {
   const stores = useStores().data?.units;
   const catalog = useCatalog((state) => state.catalog);
   const schools = useCatalog((state) => state.schools);
   return useMemo(() => {
-    const schoolId = told.kits.find(({ id }) => id === loadout.kits[0]?.kitId)?.schoolId;
+    const schoolId = carryData.kits.find(({ id }) => id === loadout.kits[0]?.kitId)?.schoolId;
     const school = schools.find(({ id }) => id === schoolId);
     if (stores === undefined || school === undefined) return [];
-    return helpersFor(told, loadout, view, stores, (id, need) => {
+    return helpersFor(carryData, loadout, view, stores, (id, need) => {
       const kind = catalog.get(id);
       const grade = kind === undefined ? null : gradeOf(kind, need, school);
       return kind === undefined || grade === null ? null : { grade, massG: kind.massG };
     });
-  }, [told, loadout, view, stores, catalog, schools]);
+  }, [carryData, loadout, view, stores, catalog, schools]);
 }

@@ -72,7 +72,7 @@ export function ListEditor({ kept, version, done }: ListEditorProps) {
         />
         <div className="field-row">
           <DecimalInput
-            label="Sold for"
+            label="Sale price"
             isMoney
             max={1_000_000}
             value={list.priceMinor === null ? null : list.priceMinor / 100}
@@ -138,13 +138,13 @@ export function ListEditor({ kept, version, done }: ListEditorProps) {
           </p>
         )}
         <div className="row">
-          <Button type="submit">Keep the list</Button>
+          <Button type="submit">Save list</Button>
           {version !== null && (
             <Button
               variant="default"
               onClick={() => void send(() => api.delete('/api/lists/:id', { params: { id: list.id }, query: { version } }), null)}
             >
-              Take the list away
+              Delete the list
             </Button>
           )}
         </div>

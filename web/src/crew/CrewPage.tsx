@@ -7,7 +7,7 @@ import { CarryNav } from '../carry/CarryNav.tsx';
 import { api } from '../data/client.ts';
 import '../carry/carry.css';
 import '../carry/pages.css';
-import { type CarryTold, useCarryTold } from '../carry/carryData.ts';
+import { type CarryData, useCarryData } from '../carry/carryData.ts';
 import { useCatalog } from '../data/catalog.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
@@ -21,7 +21,7 @@ import { whereIs } from './whereIs.ts';
 
 /** Who carries what, where kits are kept, who is trained for what, who has been told. */
 export function CrewPage() {
-  const told = useCarryTold();
+  const told = useCarryData();
   const crew = useCrew();
   const places = usePlaces();
   if (told.isLoadingError || crew.isLoadingError || places.isLoadingError)
@@ -37,7 +37,7 @@ export function CrewPage() {
 
 type Editing = { id: string } | 'new' | null;
 
-function Crew({ told, people, places }: { told: CarryTold; people: readonly StoredPerson[]; places: StoredPlaces }) {
+function Crew({ told, people, places }: { told: CarryData; people: readonly StoredPerson[]; places: StoredPlaces }) {
   const [editing, setEditing] = useState<Editing>(null);
   const today = plannedOn(
     told.today,
@@ -51,7 +51,7 @@ function Crew({ told, people, places }: { told: CarryTold; people: readonly Stor
         <div className="row crew-head">
           <h1 className="grow">The crew</h1>
           <Button variant="default" onClick={() => setEditing('new')}>
-            Somebody new
+            Add person
           </Button>
           <Button component={Link} to="/crew/sheet" variant="outline">
             Sheet for the crew
@@ -134,7 +134,7 @@ function PersonCard({
 }
 
 /** Kit by kit: where it is, and who has been told; a tick is kept at once. */
-function Told({ told, people, places }: { told: CarryTold; people: readonly StoredPerson[]; places: PlacesPlan }) {
+function Told({ told, people, places }: { told: CarryData; people: readonly StoredPerson[]; places: PlacesPlan }) {
   const positions = useCatalog((state) => state.positions);
   const { error, keep } = useKeep();
   const toggle = ({ version, ...person }: StoredPerson, kitId: string) => {
@@ -187,7 +187,7 @@ function Told({ told, people, places }: { told: CarryTold; people: readonly Stor
   );
 }
 
-function Places({ told, stored }: { told: CarryTold; stored: StoredPlaces }) {
+function Places({ told, stored }: { told: CarryData; stored: StoredPlaces }) {
   const [plan, setPlan] = useState(stored.data);
   const [known, setKnown] = useState(stored);
   const { error, keep } = useKeep();
@@ -206,7 +206,7 @@ function Places({ told, stored }: { told: CarryTold; stored: StoredPlaces }) {
           disabled={!isChanged}
           onClick={() => void keep(() => api.put('/api/places', { body: { data: plan, version: stored.version } }))}
         >
-          Keep the plan
+          Save plan
         </Button>
       </div>
       <Refusal text={error} />

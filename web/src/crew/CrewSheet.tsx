@@ -1,7 +1,7 @@
 import { type Person, type PlacesPlan, SKILL_FACTS, showDate } from '@ivrak/core/model';
 import { Button, Select } from '@mantine/core';
 import { Link, useSearchParams } from 'react-router';
-import { type CarryTold, useCarryTold } from '../carry/carryData.ts';
+import { type CarryData, useCarryData } from '../carry/carryData.ts';
 import { useCatalog } from '../data/catalog.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { CAUTION } from '../ui/caution.ts';
@@ -15,7 +15,7 @@ const EVERYBODY = 'everybody';
 
 /** One page for the boathouse wall: where every kit is and who carries it; or a card for one person. */
 export function CrewSheet() {
-  const told = useCarryTold();
+  const told = useCarryData();
   const crew = useCrew();
   const places = usePlaces();
   const positions = useCatalog((state) => state.positions);
@@ -58,7 +58,7 @@ function Sheet({
   people,
   places,
 }: {
-  told: CarryTold;
+  told: CarryData;
   rows: readonly KitWhere[];
   people: readonly Person[];
   places: PlacesPlan;
@@ -131,7 +131,7 @@ const skillNames = ({ skills, authorised }: Person): string =>
     .join(', ') || 'nothing yet';
 
 /** What one person carries and knows, for the pocket. */
-function Card({ told, rows, person }: { told: CarryTold; rows: readonly KitWhere[]; person: Person }) {
+function Card({ told, rows, person }: { told: CarryData; rows: readonly KitWhere[]; person: Person }) {
   const own = rows.filter(({ carrier }) => carrier?.id === person.id);
   const known = rows.filter(({ kit, carrier }) => carrier?.id !== person.id && person.told.includes(kit.id));
   const loadouts = loadoutsOf(

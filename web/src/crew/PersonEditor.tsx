@@ -37,8 +37,8 @@ export function PersonEditor({ person, taken, close }: PersonEditorProps) {
     void keep(() => api.put('/api/people/:id', { params: { id }, body: { version: person?.version ?? null, data } }), close);
   };
   return (
-    <aside className="drawer crew-editor" aria-label={person?.name ?? 'Somebody new'}>
-      <PanelHeading title={person?.name ?? 'Somebody new'} close={close} />
+    <aside className="drawer crew-editor" aria-label={person?.name ?? 'Add person'}>
+      <PanelHeading title={person?.name ?? 'Add person'} close={close} />
       <TextInput
         label="Name"
         maxLength={80}

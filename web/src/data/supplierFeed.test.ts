@@ -14,7 +14,7 @@ const article = {
 };
 
 describe('a feed of suppliers', () => {
-  it('comes into the book once however often it is taken in, with its price of today', () => {
+  it('comes into the book once however often it is received, with its price of today', () => {
     const terms = [{ id: 'Pier', shipping: 490, freeFrom: 6000 }];
     const once = withFeed(emptyBook(), { articles: [article], suppliers: terms });
     expect(once.offers).toMatchObject([{ id: article.gtin, price: 420, perPack: 4, authorised: true }]);

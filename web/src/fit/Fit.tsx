@@ -128,7 +128,9 @@ function FitLine({ result, before }: { result: FitResult; before: FitResult | nu
   const side = (value: number, plus: string, minus: string) =>
     Math.abs(value) < 3 ? null : `${round(Math.abs(value))} mm ${value > 0 ? plus : minus}`;
   const lean =
-    balance === null ? [] : [side(balance.rightMm, 'right', 'left'), side(balance.upMm, 'up', 'down')].filter((part) => part !== null);
+    balance === null
+      ? []
+      : [side(balance.rightMm, 'right of', 'left of'), side(balance.upMm, 'above', 'below')].filter((part) => part !== null);
   return (
     <p className="fit-line mono">
       <span>{Math.round(result.fill * 100)} % of the packed depth is filled</span>
@@ -137,7 +139,7 @@ function FitLine({ result, before }: { result: FitResult; before: FitResult | nu
           {round(result.outer.wMm)} × {round(result.outer.hMm)} × {round(result.outer.tMm)} mm outside
         </span>
       )}
-      {balance !== null && <span>{lean.length === 0 ? 'hangs straight' : `weight ${lean.join(', ')} of the middle`}</span>}
+      {balance !== null && <span>{lean.length === 0 ? 'hangs straight' : `centre of mass ${lean.join(' and ')} the middle`}</span>}
       {before !== null && told.length > 0 && (
         <span>
           since the last packing: {told.join(', ')}; {round(before.thicknessMm)} → {round(result.thicknessMm)} mm

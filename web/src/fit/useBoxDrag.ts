@@ -26,7 +26,7 @@ export function useBoxDrag(drop: (drag: BoxDrag, at: { x: number; y: number }) =
     const move = (event: PointerEvent) => {
       setDrag((before) => (before === null ? null : { ...before, dx: event.clientX - before.startX, dy: event.clientY - before.startY }));
     };
-    const letGo = (event: PointerEvent) => {
+    const clearLog = (event: PointerEvent) => {
       const { drag: carried, drop: put } = now.current;
       setDrag(null);
       if (carried !== null && isTakenUp(carried)) put(carried, { x: event.clientX, y: event.clientY });
@@ -34,12 +34,12 @@ export function useBoxDrag(drop: (drag: BoxDrag, at: { x: number; y: number }) =
     const cancel = () => setDrag(null);
     const onKey = (event: KeyboardEvent) => event.key === 'Escape' && cancel();
     window.addEventListener('pointermove', move);
-    window.addEventListener('pointerup', letGo);
+    window.addEventListener('pointerup', clearLog);
     window.addEventListener('pointercancel', cancel);
     window.addEventListener('keydown', onKey);
     return () => {
       window.removeEventListener('pointermove', move);
-      window.removeEventListener('pointerup', letGo);
+      window.removeEventListener('pointerup', clearLog);
       window.removeEventListener('pointercancel', cancel);
       window.removeEventListener('keydown', onKey);
     };

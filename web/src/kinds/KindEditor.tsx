@@ -249,7 +249,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
         </p>
       )}
       <div className="row">
-        <Button onClick={keep}>{kept === null ? 'Add the kind' : 'Keep the changes'}</Button>
+        <Button onClick={keep}>{kept === null ? 'Add the kind' : 'Save changes'}</Button>
         {version !== null && kept !== null && (
           <Button
             variant="default"
@@ -260,7 +260,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
               )
             }
           >
-            {shipped === undefined ? 'Take it away' : 'As it was shipped'}
+            {shipped === undefined ? 'Delete' : 'As it was shipped'}
           </Button>
         )}
       </div>

@@ -44,8 +44,8 @@ export function KindImport({ close }: { close: () => void }) {
     }
   };
   return (
-    <aside className="drawer kind-editor kind-import" aria-label="Take a table in">
-      <PanelHeading title="Take a table in" close={close} />
+    <aside className="drawer kind-editor kind-import" aria-label="Import CSV">
+      <PanelHeading title="Import CSV" close={close} />
       <p className="small muted">A CSV file with a heading row, one kind a row. A kind whose id is known is changed.</p>
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Name,Rung,Width,Height,Thickness,Mass,Made for" take={take} />
       <Refusal text={error} />
@@ -62,7 +62,7 @@ export function KindImport({ close }: { close: () => void }) {
           </h3>
           <RowReports reports={reports} />
           <Button disabled={good.length === 0} onClick={() => void takeIn()}>
-            Take {rows(good.length)} in
+            Import {rows(good.length)}
           </Button>
         </>
       )}

@@ -40,10 +40,10 @@ export function KindsPage() {
           </div>
           <Button onClick={() => show('new')}>Add a kind</Button>
           <Button variant="default" onClick={() => show('import')}>
-            Take a table in
+            Import CSV
           </Button>
           <Button variant="default" onClick={() => void downloadKinds(shown)}>
-            Write a table
+            Export CSV
           </Button>
         </header>
         <div className="kinds-filter">

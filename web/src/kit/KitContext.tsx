@@ -41,7 +41,7 @@ export function KitProvider({ id, today, loading, failed, children }: KitProvide
   useEffect(() => {
     if (kit === undefined) return;
     const { id: openId, save, version } = useDraft.getState();
-    // A newer version is taken in only while nothing of ours is unsaved; otherwise the save finds the conflict.
+    // A newer version is received only while nothing of ours is unsaved; otherwise the save finds the conflict.
     if (openId !== kit.id || (save === 'saved' && kit.version > version)) openKit(kit);
   }, [kit]);
   useEffect(() => {

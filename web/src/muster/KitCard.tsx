@@ -89,7 +89,7 @@ function nextLine(kit: MusteredKit): string {
   if (next === null) return 'nothing to do for two years';
   const what = {
     gap: 'fill the gap',
-    lapse: 'a need falls',
+    lapse: 'a need lapses',
     unitLapse: 'a thing lapses',
     orderBy: 'order',
     inspect: 'inspect',

@@ -138,7 +138,7 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
               );
           }}
         >
-          {isNew ? 'Add it' : 'Keep'}
+          {isNew ? 'Add' : 'Save'}
         </Button>
         {!isNew && (
           <Button
@@ -147,7 +147,7 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
               void keepAndGo(() => api.delete('/api/containers/:id', { params: { id: container.id }, query: { version } }), close)
             }
           >
-            Take it away
+            Delete
           </Button>
         )}
       </div>

@@ -145,7 +145,7 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
               );
           }}
         >
-          {isNew ? 'Add it' : 'Keep'}
+          {isNew ? 'Add' : 'Save'}
         </Button>
         {!isNew && (
           <Button
@@ -154,7 +154,7 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
               void keepAndGo(() => api.delete('/api/positions/:id', { params: { id: position.id }, query: { version } }), close)
             }
           >
-            Take it away
+            Delete
           </Button>
         )}
       </div>

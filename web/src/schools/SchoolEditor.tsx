@@ -36,7 +36,7 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
             disabled={issues.length > 0 || isSame}
             onClick={() => void keep(() => api.put('/api/schools/:id', { params: { id: kept.id }, body: { version, school } }))}
           >
-            Keep the changes
+            Save changes
           </Button>
           <Button variant="default" disabled={isSame} onClick={() => setSchool(kept)}>
             Drop them
@@ -51,7 +51,7 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
               )
             }
           >
-            Take the copy away
+            Delete the copy
           </Button>
         </div>
       </div>

@@ -77,7 +77,7 @@ function Transfer() {
     try {
       const { kits, units, lots } = await api.post('/api/import', { text });
       await queryClient.invalidateQueries();
-      setState({ kind: 'done', text: `Taken in: ${kits} kits, ${units} units, ${lots} lots.` });
+      setState({ kind: 'done', text: `Imported: ${kits} kits, ${units} units, ${lots} lots.` });
     } catch (error) {
       setState({
         kind: 'refused',

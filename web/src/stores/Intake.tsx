@@ -43,7 +43,7 @@ interface IntakeProps {
 }
 
 /**
- * Takes stock in: scan fills what the label says, the hand adds the rest. A label whose article is known is taken in at once, so
+ * Takes stock in: scan fills what the label says, the hand adds the rest. A label whose article is known is received at once, so
  * that scan follows scan; an unknown one asks for its kind, once.
  */
 export function Intake({ today, gtins }: IntakeProps) {
@@ -52,7 +52,7 @@ export function Intake({ today, gtins }: IntakeProps) {
   const kindField = useRef<HTMLInputElement>(null);
   const [isAtOnce, setAtOnce] = useState(true);
   const [isTrayOpen, setTrayOpen] = useState(false);
-  /** What was taken in since the page was opened, the last one first. */
+  /** What was received since the page was opened, the last one first. */
   const [taken, setTaken] = useState<readonly PlacedUnit[]>([]);
   /** Article numbers that were answered here, before the server's list comes again. */
   const learnt = useRef(new Map<string, string>());
@@ -83,7 +83,7 @@ export function Intake({ today, gtins }: IntakeProps) {
     if (isNew) void askSupplier(article, scanned);
     setNotes([...scan.warnings, ...(isNew ? ['This article number is new here: choose the kind once, and it is remembered.'] : [])]);
     if (isNew) kindField.current?.focus();
-    // What needs a second look is not taken in blindly.
+    // What needs a second look is not received blindly.
     else if (isAtOnce && known !== undefined && scan.warnings.length === 0) void take(scanned);
   };
   /** A supplier's list may know the article: then only a press is left to do. */
@@ -99,7 +99,7 @@ export function Intake({ today, gtins }: IntakeProps) {
       authorised: found.authorised,
       price: Math.round(found.priceMinor / found.perPack) / 100,
     });
-    setNotes([`The list of ${found.supplier} says: ${kindName(found.kind)}, ${found.perPack} in a pack. Press Take in if that is right.`]);
+    setNotes([`The list of ${found.supplier} says: ${kindName(found.kind)}, ${found.perPack} in a pack. Press Receive if that is right.`]);
   };
   const take = async (given: Form) => {
     try {
@@ -167,8 +167,8 @@ export function Intake({ today, gtins }: IntakeProps) {
     intakeCondition(kind, { priceMinor: form.price === null ? null : Math.round(form.price * 100), authorised: form.authorised }) ===
       'suspect';
   return (
-    <aside className="drawer" aria-label="Take in">
-      <h2>Take in</h2>
+    <aside className="drawer" aria-label="Receive">
+      <h2>Receive</h2>
       <ScanField ref={scanner} today={today} onScan={takeScan} />
       <div className="row">
         <FileButton accept="image/*" onChange={(file) => void readPicture(file)}>
@@ -182,14 +182,14 @@ export function Intake({ today, gtins }: IntakeProps) {
           Simulated scanner
         </Button>
       </div>
-      <Switch label="Take known labels in at once" checked={isAtOnce} onChange={(event) => setAtOnce(event.currentTarget.checked)} />
+      <Switch label="Receive known labels at once" checked={isAtOnce} onChange={(event) => setAtOnce(event.currentTarget.checked)} />
       {taken.length > 0 && (
         <div className="row intake-count">
           <span>
-            <b className="mono">{taken.length}</b> taken in
+            <b className="mono">{taken.length}</b> received
           </span>
           <Button variant="default" size="compact-sm" onClick={() => void undoLast()}>
-            Take the last one out again
+            Undo the last one
           </Button>
         </div>
       )}
@@ -275,14 +275,14 @@ export function Intake({ today, gtins }: IntakeProps) {
         />
         {willBeSuspect && (
           <p className="caution">
-            Under 60 % of the usual price (planning value) and not from a seller known as authorised: it will be taken in as suspect and not
+            Under 60 % of the usual price (planning value) and not from a seller known as authorised: it will be received as suspect and not
             count.
           </p>
         )}
         {form.expiresOn !== null && form.expiresOn < today && (
           <p className="caution">This date has passed: it will never be offered to a kit.</p>
         )}
-        <Button type="submit">Take in</Button>
+        <Button type="submit">Receive</Button>
         <Refusal text={errors.form} />
         <p className="small" role="status">
           {done}
@@ -294,7 +294,7 @@ export function Intake({ today, gtins }: IntakeProps) {
 
 const takenText = (unit: PlacedUnit): string =>
   unit.condition === 'suspect'
-    ? `${kindName(unit.kind)} taken in as suspect: a notice warns of this lot, or the price is under 60 % of the usual one and the seller is not known as authorised.`
+    ? `${kindName(unit.kind)} received as suspect: a notice warns of this lot, or the price is under 60 % of the usual one and the seller is not known as authorised.`
     : unit.condition === 'notStaged'
-      ? `${unit.count} × ${kindName(unit.kind)} taken in, still wrapped: stage it when it goes into a kit.`
-      : `${unit.count} × ${kindName(unit.kind)} taken in.`;
+      ? `${unit.count} × ${kindName(unit.kind)} received, still wrapped: stage it when it goes into a kit.`
+      : `${unit.count} × ${kindName(unit.kind)} received.`;

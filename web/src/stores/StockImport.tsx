@@ -53,19 +53,19 @@ export function StockImport({ gtins, close }: StockImportProps) {
     try {
       const rows = reports.flatMap(({ intake }) => intake ?? []);
       const { taken, suspect } = await postTold('/api/stores/batch', { body: { rows }, onProgress: setShare, signal: controller.signal });
-      setDone(`${taken} rows taken in${suspect > 0 ? `, ${suspect} of them suspect` : ''}.`);
+      setDone(`${taken} rows received${suspect > 0 ? `, ${suspect} of them suspect` : ''}.`);
       setTable(null);
       await refresh();
     } catch (failure) {
-      setError(controller.signal.aborted ? 'Given up: nothing was taken in.' : messageOf(failure));
+      setError(controller.signal.aborted ? 'Given up: nothing was received.' : messageOf(failure));
     }
     setShare(null);
   };
   return (
-    <aside className="drawer stock-import" aria-label="Take a table in">
-      <PanelHeading title="Take a table in" close={close} />
+    <aside className="drawer stock-import" aria-label="Import CSV">
+      <PanelHeading title="Import CSV" close={close} />
       <p className="small muted">
-        A CSV file in UTF-8 with a heading row, one kind, lot and date a row. Dates as 2027-03-14 or 2027-03. All rows are taken in, or
+        A CSV file in UTF-8 with a heading row, one kind, lot and date a row. Dates as 2027-03-14 or 2027-03. All rows are received, or
         none.
       </p>
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Kind,Count,Lot,Expiry,Seller,Price" take={take} />
@@ -83,18 +83,18 @@ export function StockImport({ gtins, close }: StockImportProps) {
           </h3>
           {isBusy && (
             <div className="row">
-              <Progress className="grow" value={100 * share} aria-label="Rows taken in" />
+              <Progress className="grow" value={100 * share} aria-label="Rows received" />
               <Button variant="default" size="compact-sm" onClick={() => running.current?.abort()}>
                 Give up
               </Button>
             </div>
           )}
           <Button disabled={bad.length > 0 || isBusy} onClick={() => void takeIn()}>
-            Take {reports.length} rows in
+            Import {reports.length} rows
           </Button>
           {bad.length > 0 && (
             <p className="small">
-              Put these right in the file, or choose another column, and read it again: nothing is taken in by halves.
+              Put these right in the file, or choose another column, and read it again: nothing is received by halves.
             </p>
           )}
           <ul className="row-reports" aria-label="Row by row">

@@ -46,7 +46,7 @@ export function Stores() {
             onChange={(event) => setSearch(event.currentTarget.value)}
           />
           <Button variant="default" onClick={() => show('table')}>
-            Take a table in
+            Import CSV
           </Button>
           <Button variant="default" onClick={() => show('labels')}>
             Labels

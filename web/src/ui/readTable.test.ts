@@ -4,7 +4,7 @@ import { readTable, textOf } from './readTable.ts';
 const file = (parts: BlobPart[]) => new File(parts, 'stock.csv');
 
 describe('the text of a file', () => {
-  it('is taken in UTF-8, and refused in any other encoding, in words', async () => {
+  it('is received UTF-8, and refused in any other encoding, in words', async () => {
     expect(await textOf(file(['Kind,Lot\nGänseblümchen,1']), 1)).toEqual({ ok: true, text: 'Kind,Lot\nGänseblümchen,1' });
     const latin = new Uint8Array([0x4b, 0x2c, 0xe4, 0x0a]);
     expect(await textOf(file([latin]), 1)).toMatchObject({ ok: false, message: expect.stringContaining('UTF-8') });

@@ -10,17 +10,17 @@ const change = (before: Partial<NeedFigures>, after: Partial<NeedFigures>): Need
 
 describe('a change in words', () => {
   it('says the states where they differ, and what is there then', () => {
-    expect(showChange(change({}, {}))).toBe('seal: gap → held, 2 of 2');
+    expect(showChange(change({}, {}))).toBe('chest seals: gap → held, 2 of 2');
   });
 
   it('says the figures where the state stays', () => {
-    expect(showChange(change({ state: 'held', have: 2 }, { have: 3 }))).toBe('seal: 2 of 2 → 3 of 2, held');
-    expect(showChange(change({ have: 0 }, { state: 'gap', have: 1 }))).toBe('seal: 0 of 2 → 1 of 2, gap');
+    expect(showChange(change({ state: 'held', have: 2 }, { have: 3 }))).toBe('chest seals: 2 of 2 → 3 of 2, held');
+    expect(showChange(change({ have: 0 }, { state: 'gap', have: 1 }))).toBe('chest seals: 0 of 2 → 1 of 2, gap');
   });
 
   it('counts against the ideal where nothing is asked at least', () => {
     expect(showChange(change({ state: 'held', have: 0, least: 0, ideal: 1 }, { state: 'full', have: 1, least: 0, ideal: 1 }))).toBe(
-      'seal: held → full, 1 of 1',
+      'chest seals: held → full, 1 of 1',
     );
   });
 });

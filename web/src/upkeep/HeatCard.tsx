@@ -116,7 +116,7 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
     else
       await act(
         () => api.post('/api/heat/:positionId', { params: { positionId: chosen }, body: { samples: answer.samples } }),
-        `${answer.samples.length} temperatures taken in for ${place?.name ?? chosen}.`,
+        `${answer.samples.length} temperatures received for ${place?.name ?? chosen}.`,
       );
   };
   const atPlace = (work: (positionId: string) => Promise<unknown>, done: string) => {
@@ -167,7 +167,7 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
           allowDeselect={false}
         />
         <FileButton onChange={(file) => void take(file)} accept=".csv,text/csv,text/plain">
-          {(props) => <Button {...props}>Take a logger’s CSV in</Button>}
+          {(props) => <Button {...props}>Import a logger’s CSV</Button>}
         </FileButton>
         <Button
           variant="default"

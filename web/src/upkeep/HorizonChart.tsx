@@ -26,7 +26,7 @@ function coloursNow(): ChartColours {
   };
 }
 
-/** Rungs as rows, two years along: solid while it is held, hollow and dashed from the day on which a need falls. */
+/** Rungs as rows, two years along: solid while it is held, hollow and dashed from the day on which a need lapses. */
 export function HorizonChart({ rows, from, to }: { rows: readonly ChartRow[]; from: PlainDate; to: PlainDate }) {
   const place = useRef<HTMLDivElement>(null);
   const scheme = useComputedColorScheme();

@@ -33,7 +33,7 @@ const HorizonChart = lazy(() => import('./HorizonChart.tsx').then((module) => ({
 
 const TYPES: Record<UpkeepEvent['type'], string> = {
   gap: 'gap',
-  lapse: 'need falls',
+  lapse: 'need lapses',
   unitLapse: 'thing lapses',
   orderBy: 'order by',
   inspect: 'inspect',
@@ -201,7 +201,7 @@ function Dates({ events, from, to }: { events: readonly UpkeepEvent[]; from: Pla
 
 function firstLapse(events: readonly UpkeepEvent[]): string {
   const first = events.find(({ type }) => type === 'lapse');
-  if (first === undefined) return 'No need falls within two years.';
+  if (first === undefined) return 'No need lapses within two years.';
   const name = first.kind === null ? 'a need' : (catalogNow().get(first.kind)?.name ?? first.kind);
   return `First to fall: ${name} in ${first.kitName}, ${showDate(first.on)}`;
 }

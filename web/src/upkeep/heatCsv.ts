@@ -16,7 +16,7 @@ export function samplesOf({ headings, rows }: Table): HeatCsv {
     });
     if (!read.success) {
       const [issue] = read.error.issues;
-      return { ok: false, message: `Line ${index + 2}, ${issue?.path.join('.')}: ${issue?.message}. Nothing was taken in.` };
+      return { ok: false, message: `Line ${index + 2}, ${issue?.path.join('.')}: ${issue?.message}. Nothing was received.` };
     }
     samples.push(read.data);
   }

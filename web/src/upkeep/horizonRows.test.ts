@@ -24,7 +24,7 @@ const need = (id: HorizonRow['needs'][number]['need'], lapsesOn: string | null, 
 });
 
 describe('a row of the chart', () => {
-  it('breaks the bar of a rung where its first need falls, and at once where one is missing already', () => {
+  it('breaks the bar of a rung where its first need lapses, and at once where one is missing already', () => {
     const { bars } = chartRow(
       row({ needs: [need('M.limb', null), need('M.pack', '2027-06-01'), need('M.press', '2027-03-01'), need('R.seal', null, false)] }),
       TODAY,

@@ -77,7 +77,7 @@ export function Lessons({
             add({ what: 'slow', kitId: kitOf.id, kind, seconds, text: '' })
           }
         >
-          Keep the time
+          Save time
         </Button>
       </div>
       <p className="small muted">A time that is kept here counts in Carry as one that was taken with the stopwatch.</p>

@@ -92,7 +92,7 @@ function Moment({ kit }: { kit: KitView }) {
         ))}
         <button
           type="button"
-          aria-label="One more casualty"
+          aria-label="Add casualty"
           disabled={most >= 50}
           onClick={() => {
             setAdded(most + 1);

@@ -19,15 +19,15 @@ export function readKept(): KeptLog | null {
 /** Writes down what another tab of this browser added meanwhile, too; gives what is kept now. */
 export function keep(log: KeptLog): KeptLog {
   const there = readKept();
-  const kept = there?.id === log.id ? together(there, log) : log;
+  const kept = there?.id === log.id ? mergeLogs(there, log) : log;
   localStorage.setItem(KEY, JSON.stringify(kept));
   return kept;
 }
 
-export const letGo = (): void => localStorage.removeItem(KEY);
+export const clearLog = (): void => localStorage.removeItem(KEY);
 
 /** Two copies of one log: every entry once, and what either knows to be sent. */
-export const together = (known: KeptLog, more: KeptLog): KeptLog => ({
+export const mergeLogs = (known: KeptLog, more: KeptLog): KeptLog => ({
   ...known,
   entries: mergeEntries(known.entries, more.entries),
   sent: [...new Set([...known.sent, ...more.sent])],

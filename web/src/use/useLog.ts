@@ -2,7 +2,7 @@ import type { UseEntry, UseLog } from '@ivrak/core/incident';
 import type { KitId } from '@ivrak/core/model';
 import { create } from 'zustand';
 import { ApiError, api, OfflineError } from '../data/client.ts';
-import { type KeptLog, keep, letGo, readKept, unsentOf, withServer } from './keptLog.ts';
+import { clearLog, type KeptLog, keep, readKept, unsentOf, withServer } from './keptLog.ts';
 
 /** A log as the server keeps it. */
 export interface StoredLog extends UseLog {
@@ -52,7 +52,7 @@ export const useUseLog = create<UseLogState>()((set, get) => ({
   close: () => {
     const { log } = get();
     if (log !== null && unsentOf(log).length > 0) return false;
-    letGo();
+    clearLog();
     set({ log: null, sending: 'waiting', refusal: null });
     return true;
   },
