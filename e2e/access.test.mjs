@@ -40,7 +40,7 @@ describe('every screen, by day and at dusk', () => {
     await looker.isAccessible('caution');
     await readCaution(fresh.url);
     await looker.page.reload({ waitUntil: 'networkidle0' });
-    await looker.sees('Start with a kit');
+    await looker.sees('What is the first kit for?');
     await looker.isAccessible('empty Muster');
     // The page asks nothing more of a server that goes.
     await looker.page.goto('about:blank');

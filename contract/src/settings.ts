@@ -5,6 +5,8 @@ import { endpoint } from './endpoint.ts';
 export const SettingsSchema = z.object({
   /** When the caution was read and confirmed; null: not yet. */
   cautionReadAt: z.string().nullable(),
+  /** What is here is the made-up crew, as it was laid out at the first start. */
+  isDemo: z.boolean(),
 });
 
 export const getSettings = endpoint({
@@ -18,7 +20,7 @@ export const saveSettings = endpoint({
   method: 'put',
   path: '/api/settings',
   summary: 'Change settings',
-  body: z.object({ cautionRead: z.literal(true) }),
+  body: z.object({ cautionRead: z.literal(true).optional(), isDemo: z.literal(false).optional() }),
   answer: SettingsSchema,
 });
 

@@ -1,4 +1,7 @@
+import { mkdtempSync, rmSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Express } from 'express';
 import { pino } from 'pino';
 import request from 'supertest';
@@ -22,12 +25,16 @@ export interface RunningDemo {
 /** The whole server on the made-up crew, in memory and as it was seeded, for the tests of one file. */
 export function withServer(): RunningDemo {
   const running: Partial<RunningDemo> = {};
+  const folder = mkdtempSync(join(tmpdir(), 'ivrak-backups-'));
   beforeAll(async () => {
     running.open = await openDb(null, { contents: new Blob([await readFile(inject('demoDump'))]) });
-    running.here = await createInstallation(running.open, () => TODAY);
+    running.here = await createInstallation(running.open, () => TODAY, folder);
     running.app = createApp(running.here, { log: pino({ level: 'silent' }), queues: startQueues() });
   });
-  afterAll(() => running.open?.close());
+  afterAll(async () => {
+    await running.open?.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
   running.call = (method, path, body) => {
     if (running.app === undefined) throw new Error('the server is not up yet');
     const asked = request(running.app)[method](path).set('Host', '127.0.0.1:4800');

@@ -6,6 +6,7 @@ import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { backupRoutes } from '../backups/routes.ts';
 import { orderRoutes } from '../buying/orderRoutes.ts';
 import { buyingRoutes } from '../buying/routes.ts';
 import { ownRoutes } from '../catalog/ownRoutes.ts';
@@ -91,6 +92,7 @@ export function createApp(here: Installation, { log, queues }: AppOptions): Expr
     ...batchRoutes(here),
     ...computeRoutes(here, queues),
     ...transferRoutes(here),
+    ...backupRoutes(here),
     ...settingsRoutes(here),
   ];
   const openapi: Served = serve(

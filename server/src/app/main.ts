@@ -1,5 +1,5 @@
 import type { Server } from 'node:http';
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { type PlainDate, toPlainDate } from '@ivrak/core/model';
 import { pino } from 'pino';
 import { startQueues } from '../compute/queues.ts';
@@ -42,7 +42,7 @@ async function main(): Promise<void> {
   const { db, close } = open;
   const stopper = stopOnSignals(close);
   const isNew = await isNewDatabase(db);
-  const here = await createInstallation(open, today);
+  const here = await createInstallation(open, today, join(folder, 'backups'));
   if (isNew && !process.argv.includes('--empty')) await seedDemo(here);
   const queues = startQueues();
   const app = createApp(here, { log, queues });

@@ -61,7 +61,8 @@ type PlainChange =
   | 'temperatures taken away'
   | Notice['about']
   | 'rotation applied'
-  | 'demo data loaded';
+  | 'demo data loaded'
+  | 'everything cleared';
 
 /** What happened: of a unit with what it was and is, of anything else with whatever tells it. */
 export type Change = { subject: string } & (

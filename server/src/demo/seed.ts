@@ -15,6 +15,7 @@ import {
   people,
   plans,
   reachTimes,
+  settings,
   units,
   useEvents,
   uses,
@@ -73,6 +74,7 @@ export async function seedDemo(here: Installation): Promise<void> {
     // The closed vehicle is the hot place of the demo; a logger hung there for a quarter of a year.
     const samples = simulatedLog('hot', today);
     await tx.insert(heatLogs).values({ id: 'demo-headrest', positionId: 'headrest', source: 'simulated', addedOn: today, samples });
+    await tx.insert(settings).values({ key: 'isDemo', value: true });
     await note(tx, 'local', [{ what: 'demo data loaded', subject: 'demo' }]);
   });
   await here.heat.load(db);

@@ -9,16 +9,22 @@ export interface Installation {
   readonly db: OpenDb['db'];
   readonly describeDb: string;
   readonly today: () => PlainDate;
+  /** Null: there is none, as for a database in memory. */
+  readonly backupFolder: string | null;
   readonly catalog: LiveCatalog;
   readonly heat: HeatOfPlaces;
   readonly summaries: Summaries;
 }
 
-export async function createInstallation({ db, describe }: Pick<OpenDb, 'db' | 'describe'>, today: () => PlainDate): Promise<Installation> {
+export async function createInstallation(
+  { db, describe }: Pick<OpenDb, 'db' | 'describe'>,
+  today: () => PlainDate,
+  backupFolder: string | null = null,
+): Promise<Installation> {
   const summaries = new Summaries();
   const catalog = new LiveCatalog(() => summaries.forget());
   const heat = new HeatOfPlaces(catalog);
   await catalog.load(db);
   await heat.load(db);
-  return { db, describeDb: describe, today, catalog, heat, summaries };
+  return { db, describeDb: describe, today, backupFolder, catalog, heat, summaries };
 }

@@ -7,16 +7,23 @@ import { journal, settings } from '../db/schema.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 
-export async function readSettings(db: Db): Promise<z.output<typeof SettingsSchema>> {
-  const [row] = await db.select().from(settings).where(eq(settings.key, 'cautionReadAt'));
-  return { cautionReadAt: typeof row?.value === 'string' ? row.value : null };
+/** Set by the demo's own seed, and gone once somebody says that this is theirs, clears it or imports their own. */
+export const DEMO_KEY = 'isDemo';
+const CAUTION_KEY = 'cautionReadAt';
+
+async function readSettings(db: Db): Promise<z.output<typeof SettingsSchema>> {
+  const rows = new Map((await db.select().from(settings)).map(({ key, value }) => [key, value]));
+  const readAt = rows.get(CAUTION_KEY);
+  return { cautionReadAt: typeof readAt === 'string' ? readAt : null, isDemo: rows.get(DEMO_KEY) === true };
 }
 
 export const settingsRoutes = (here: Installation): Served[] => [
   serve(contract.getSettings, async () => ({ ...(await readSettings(here.db)), today: here.today() })),
-  serve(contract.saveSettings, async () => {
+  serve(contract.saveSettings, async ({ body }) => {
     const value = new Date().toISOString();
-    await here.db.insert(settings).values({ key: 'cautionReadAt', value }).onConflictDoUpdate({ target: settings.key, set: { value } });
+    if (body.cautionRead === true)
+      await here.db.insert(settings).values({ key: CAUTION_KEY, value }).onConflictDoUpdate({ target: settings.key, set: { value } });
+    if (body.isDemo === false) await here.db.delete(settings).where(eq(settings.key, DEMO_KEY));
     return readSettings(here.db);
   }),
   serve(contract.getJournal, async ({ query }) => ({

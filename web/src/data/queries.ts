@@ -1,4 +1,4 @@
-import type { KitView, PlainDate } from '@ivrak/core/model';
+import type { KitView } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCatalog } from './catalog.ts';
 import { api } from './client.ts';
@@ -7,11 +7,6 @@ export const queryClient = new QueryClient({ defaultOptions: { queries: { staleT
 
 /** A kit as Muster lists it: its packing in figures only. */
 export type MusteredKit = Omit<KitView, 'packing'>;
-
-export interface Settings {
-  cautionReadAt: string | null;
-  today: PlainDate;
-}
 
 const settingsQuery = queryOptions({ queryKey: ['settings'], queryFn: () => api.get('/api/settings') });
 export const useSettings = () => useQuery(settingsQuery);

@@ -1,7 +1,8 @@
 import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
-import { type MusteredKit, useKits, useRestock, useUpkeep } from '../data/queries.ts';
+import { Link } from 'react-router';
+import { type MusteredKit, useKits, useRestock, useSettings, useUpkeep } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { UseButton } from '../use/UseButton.tsx';
@@ -11,7 +12,8 @@ import { NextActions } from './NextActions.tsx';
 import { Today } from './Today.tsx';
 import { useMeasureMissing } from './useMeasureMissing.ts';
 
-/** Asked for on a press only. */
+/** Neither is needed where there are kits and nobody presses. */
+const FirstKit = lazy(async () => ({ default: (await import('./FirstKit.tsx')).FirstKit }));
 const NewKit = lazy(async () => ({ default: (await import('./NewKit.tsx')).NewKit }));
 
 /** Every kit, layer by layer, and what to do next. */
@@ -34,8 +36,13 @@ export function Muster() {
             New kit
           </Button>
         </div>
+        <DemoLine />
         <Today />
-        {all.length === 0 && <EmptyMuster make={() => setMaking(true)} />}
+        {all.length === 0 && (
+          <Suspense fallback={null}>
+            <FirstKit />
+          </Suspense>
+        )}
         {LAYERS.map((layer) => (
           <LayerGroup key={layer} layer={layer} kits={all.filter((kit) => kit.layer === layer)} measuring={measuring} />
         ))}
@@ -75,15 +82,13 @@ function LayerGroup({ layer, kits, measuring }: { layer: Layer; kits: readonly M
   );
 }
 
-function EmptyMuster({ make }: { make: () => void }) {
+/** What is here was not entered by whoever reads it. */
+function DemoLine() {
+  if (!useSettings().data?.isDemo) return null;
   return (
-    <div className="muster-empty">
-      <h2>Start with a kit</h2>
-      <p>
-        Say who it is for and how far help is; Ivrak works out what it must hold. Then lay things out, see whether they fit the pocket, and
-        keep their dates.
-      </p>
-      <Button onClick={make}>Make the first kit</Button>
-    </div>
+    <p className="demo-line">
+      <span className="grow">This is a made-up crew, to look around in. Nothing of it is real.</span>
+      <Link to="/settings#own">Begin with your own</Link>
+    </p>
   );
 }

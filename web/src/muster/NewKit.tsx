@@ -6,13 +6,7 @@ import { useNavigate } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { usePeople, useRefresh } from '../data/queries.ts';
-
-const START: Record<Layer, { containerId: string; positionId: string }> = {
-  pocket: { containerId: 'life-vest-pouch', positionId: 'life-vest-pocket' },
-  worn: { containerId: 'belt-pouch', positionId: 'belt-side' },
-  afloat: { containerId: 'hard-case', positionId: 'console' },
-  base: { containerId: 'hard-case', positionId: 'wall-box' },
-};
+import { START_PLACES } from './startPlaces.ts';
 
 /** Asks only what a kit cannot be without; the rest follows in the Brief. */
 export function NewKit({ opened, close }: { opened: boolean; close: () => void }) {
@@ -23,14 +17,14 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
   const people = usePeople().data?.people ?? [];
   const [name, setName] = useState('');
   const [layer, setLayer] = useState<Layer>('pocket');
-  const [place, setPlace] = useState(START.pocket);
+  const [place, setPlace] = useState(START_PLACES.pocket);
   const [personId, setPersonId] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [templateId, setTemplateId] = useState<string | null>(null);
   const template = TEMPLATES.find(({ id }) => id === templateId);
   const choose = (next: Layer) => {
     setLayer(next);
-    setPlace(START[next]);
+    setPlace(START_PLACES[next]);
   };
   const make = async () => {
     if (name.trim() === '') {

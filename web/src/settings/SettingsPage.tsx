@@ -4,6 +4,7 @@ import { useRef, useState } from 'react';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../data/client.ts';
 import { queryClient, usePeople } from '../data/queries.ts';
 import { CAUTION } from '../ui/caution.ts';
+import { BeginOwn } from './BeginOwn.tsx';
 import './settings.css';
 
 export function SettingsPage() {
@@ -13,6 +14,7 @@ export function SettingsPage() {
       <div className="settings-grid">
         <You />
         <Transfer />
+        <BeginOwn />
         <Journal />
         <Caution />
       </div>

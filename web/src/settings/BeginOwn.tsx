@@ -1,0 +1,117 @@
+import { Button } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, messageOf } from '../data/client.ts';
+import { queryClient, useSettings } from '../data/queries.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+
+const WHEN = new Intl.DateTimeFormat('en-GB', { day: '2-digit', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+const BEFORE = { clear: 'before clearing', import: 'before an import', restore: 'before a restore' } as const;
+const MOST_SHOWN = 5;
+
+/** From the made-up crew to one's own: a copy out, everything cleared, and the way back. */
+export function BeginOwn() {
+  const settings = useSettings().data;
+  const backups = useQuery({ queryKey: ['backups'], queryFn: () => api.get('/api/backups') }).data?.backups ?? [];
+  const [isAsking, setAsking] = useState(false);
+  const [isBusy, setBusy] = useState(false);
+  const [done, setDone] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const act = async (work: () => Promise<string>) => {
+    setBusy(true);
+    setError(null);
+    try {
+      setDone(await work());
+      await queryClient.invalidateQueries();
+    } catch (failure) {
+      setError(messageOf(failure));
+    }
+    setBusy(false);
+    setAsking(false);
+  };
+  const clear = () =>
+    act(async () => {
+      const { cleared } = await api.post('/api/clear', { body: { confirm: true } });
+      return `Cleared: ${cleared.kits} kits and ${cleared.units} units are gone from here. The backup below brings them back.`;
+    });
+  const restore = (name: string) =>
+    act(async () => {
+      const { kits, units } = await api.post('/api/backups/:name/restore', { params: { name } });
+      return `Restored: ${kits} kits, ${units} units. What was here before has a backup of its own.`;
+    });
+  const keepAsOwn = () =>
+    act(async () => {
+      await api.put('/api/settings', { body: { isDemo: false } });
+      return 'From now on this counts as yours.';
+    });
+  return (
+    <section id="own" className="stack" aria-label="Begin with your own">
+      <h2>Begin with your own</h2>
+      <p className="small">
+        {settings?.isDemo
+          ? 'What you see is a made-up crew. Export a copy if you want one, then clear it and begin with your own kits.'
+          : 'Clears everything and begins with nothing.'}{' '}
+        A backup is made first, so that this can be undone.
+      </p>
+      {isAsking ? (
+        <div className="caution stack">
+          <p>
+            <b>Everything here goes</b>: kits, stores, crew, loadouts, uses. A backup is made first.
+          </p>
+          <div className="row">
+            <Button loading={isBusy} onClick={() => void clear()}>
+              Back up and clear
+            </Button>
+            <Button variant="default" onClick={() => setAsking(false)}>
+              Cancel
+            </Button>
+          </div>
+        </div>
+      ) : (
+        <div className="row">
+          <Button variant="default" onClick={() => setAsking(true)}>
+            Clear everything
+          </Button>
+          {settings?.isDemo && (
+            <Button variant="default" onClick={() => void keepAsOwn()}>
+              Keep it as mine
+            </Button>
+          )}
+        </div>
+      )}
+      <Refusal text={error} />
+      {done !== '' && (
+        <p className="small" role="status">
+          {done}
+        </p>
+      )}
+      {backups.length > 0 && (
+        <>
+          <h3>Backups</h3>
+          <ul className="backup-list">
+            {backups.slice(0, MOST_SHOWN).map(({ name, at, bytes, before }) => (
+              <li key={name} className="row">
+                <span className="grow">
+                  <span className="mono">{WHEN.format(new Date(at))}</span>{' '}
+                  <span className="small muted">
+                    {BEFORE[before]}, {Math.max(1, Math.round(bytes / 1000))} kB
+                  </span>
+                </span>
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  disabled={isBusy}
+                  aria-label={`Restore the backup of ${WHEN.format(new Date(at))}, ${BEFORE[before]}`}
+                  onClick={() => void restore(name)}
+                >
+                  Restore
+                </Button>
+              </li>
+            ))}
+          </ul>
+          <p className="small muted">They lie as files in the folder “backups” beside the data.</p>
+        </>
+      )}
+    </section>
+  );
+}
