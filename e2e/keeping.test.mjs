@@ -238,7 +238,7 @@ describe('an inspection on a phone', () => {
     await person.type('Every so many days', '60');
     await person.type('Together with', 'with every second boat service');
     await person.press('Save');
-    await person.sees('Kept.');
+    await person.sees('Saved.');
     await person.sees('with every second boat service');
     expect((await scene.api('/api/kits/wall-box')).upkeep).toEqual({ everyDays: 60, routine: 'with every second boat service' });
     const { events } = await scene.api('/api/upkeep');

@@ -68,7 +68,7 @@ function Least({ kind, count, keep }: { kind: string; count: number; keep: (coun
       />
       {value !== null && value !== count && (
         <Button size="compact-sm" aria-label={`Save the least of ${kindName(kind)}`} onClick={() => keep(value)}>
-          Keep
+          Save
         </Button>
       )}
     </>

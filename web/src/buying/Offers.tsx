@@ -98,7 +98,7 @@ function Terms({ id, shipping, freeFrom, keep }: TermsProps) {
       />
       {isChanged && (
         <Button size="compact-sm" aria-label={`Save the terms of ${id}`} onClick={() => keep(form)}>
-          Keep
+          Save
         </Button>
       )}
     </div>

@@ -48,8 +48,8 @@ export function LoadoutAdvice({ carryData, loadout, view, conflicts, nameOf, loa
               </button>
               , {from === OWN_ID ? 'your own' : nameOf(from)}: {NEEDS[need].label}{' '}
               {next === null
-                ? 'has nothing else.'
-                : `is next ${showSeconds(next.s)} away (${next.from === OWN_ID ? 'your own' : nameOf(next.from)}).`}
+                ? 'nothing else.'
+                : `the next is ${showSeconds(next.s)} away (${next.from === OWN_ID ? 'your own' : nameOf(next.from)}).`}
             </li>
           ))}
         </ul>

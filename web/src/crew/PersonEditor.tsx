@@ -71,7 +71,7 @@ export function PersonEditor({ person, taken, close }: PersonEditorProps) {
       <p className="small muted">Some of these need authority beside training; local protocols win.</p>
       <Refusal text={error} />
       <div className="row">
-        <Button onClick={send}>{person === null ? 'Add to the crew' : 'Keep'}</Button>
+        <Button onClick={send}>{person === null ? 'Add to the crew' : 'Save'}</Button>
         {person !== null && (
           <Button
             variant="default"

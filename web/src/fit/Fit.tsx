@@ -217,11 +217,7 @@ function Packing({ result }: { result: FitResult | null }) {
           Look longer
         </Button>
       </div>
-      {result !== null && (
-        <span className="small muted mono">
-          {result.decodes} tries, seed {result.seed}
-        </span>
-      )}
+      {result !== null && <span className="small muted mono">{result.decodes} ways of packing tried</span>}
     </div>
   );
 }

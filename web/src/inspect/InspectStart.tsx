@@ -56,7 +56,7 @@ function Schedule({ kit }: { kit: KitView }) {
     try {
       const view = await api.put('/api/kits/:id/upkeep', { params: { id: kit.id }, body: { version: kit.version, upkeep: form } });
       client.setQueryData(['kit', kit.id], view);
-      setSaid({ text: 'Kept.', isError: false });
+      setSaid({ text: 'Saved.', isError: false });
     } catch (failure) {
       setSaid({ text: messageOf(failure), isError: true });
       await client.invalidateQueries({ queryKey: ['kit', kit.id] });
@@ -92,7 +92,7 @@ function Schedule({ kit }: { kit: KitView }) {
           onChange={(event) => setForm({ ...form, routine: event.currentTarget.value })}
         />
         <Button type="submit" variant="default" size="lg">
-          Keep
+          Save
         </Button>
         <p className={said?.isError ? 'refusal' : 'small'} role="status">
           {said?.text ?? ''}

@@ -143,7 +143,7 @@ export function FirstKit() {
                       {count} × {kind.name}
                     </b>{' '}
                     <span className="small muted">{NEEDS[need].label}</span>
-                    {kind.caution !== null && <span className="block small">{kind.caution}</span>}
+                    {kind.caution !== null && <span className="first-caution">{kind.caution}</span>}
                   </span>
                 </label>
               </li>

@@ -9,8 +9,8 @@ export interface FirstThing {
 }
 
 /**
- * One plain thing for each need that asks for something: made for it, within what those who help are trained in, the cheapest, as many as
- * the least takes. A list to
+ * One plain thing for each need that asks for something: made for it, within what those who help are trained in, the first that the
+ * catalogue names, as many as the least takes. A list to
  * begin with, not a proposal: it knows nothing of pocket and purse.
  */
 export function firstContents(needs: readonly DerivedNeed[], skills: readonly Skill[], school: School, catalog: KindCatalog): FirstThing[] {
@@ -19,11 +19,10 @@ export function firstContents(needs: readonly DerivedNeed[], skills: readonly Sk
     if (least === 0) return [];
     const made = kinds
       .filter((kind) => gradeOf(kind, need, school) === 'primary' && kind.requires[need] === undefined)
-      .filter((kind) => {
+      .find((kind) => {
         const skill = kind.skill ?? NEEDS[need].skill;
         return skill === null || skills.includes(skill);
-      })
-      .sort((a, b) => a.priceMinor / a.pieces - b.priceMinor / b.pieces || (a.id < b.id ? -1 : 1))[0];
+      });
     return made === undefined ? [] : [{ need, kind: made, count: Math.ceil(least / made.pieces) }];
   });
 }

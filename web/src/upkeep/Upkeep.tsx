@@ -203,7 +203,7 @@ function firstLapse(events: readonly UpkeepEvent[]): string {
   const first = events.find(({ type }) => type === 'lapse');
   if (first === undefined) return 'No need lapses within two years.';
   const name = first.kind === null ? 'a need' : (catalogNow().get(first.kind)?.name ?? first.kind);
-  return `First to fall: ${name} in ${first.kitName}, ${showDate(first.on)}`;
+  return `First to lapse: ${name} in ${first.kitName}, ${showDate(first.on)}`;
 }
 
 function headline(kits: readonly MusteredKit[], today: PlainDate): string {

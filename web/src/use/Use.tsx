@@ -273,7 +273,7 @@ function NoteField({ keep }: { keep: (text: string) => void }) {
     >
       <input ref={field} aria-label="Note, without names" placeholder="What was found or done; no names" maxLength={300} />
       <button type="submit" className="use-action">
-        Keep
+        Save
       </button>
     </form>
   );
