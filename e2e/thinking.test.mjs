@@ -66,10 +66,10 @@ describe('from a template', () => {
     await person.goTo(`${server.url}/kits/belt-kit/brief`);
     await person.press('Set tourniquets by hand');
     await person.type('At least', '4');
-    await person.press('Keep it');
+    await person.press('Save');
     await person.sees('say why, in a few words');
     await person.type('Reason', 'two crews share this pouch');
-    await person.press('Keep it');
+    await person.press('Save');
     await person.sees('Set by hand: two crews share this pouch');
     await person.saved();
     expect((await api('/api/kits/belt-kit')).brief.overrides).toEqual({
