@@ -1,0 +1,170 @@
+// npm run mutate: plants one defect after the other (a planning value moved by a step, a boundary, a condition turned round) in a copy
+// of the sources and counts those that a test catches. `-- --sample 100` takes so many at random, `-- --only needs` one part.
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, relative } from 'node:path';
+import ts from 'typescript';
+import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
+
+/** What is planted in, and the tests that must notice. */
+const PARTS = {
+  rules: { files: ['core/src/rules'], tests: ['core/src/rules/'] },
+  needs: { files: ['core/src/needs/needs.ts'], tests: ['core/src/needs/'] },
+  reach: { files: ['core/src/reach'], tests: ['core/src/reach/', 'core/src/loadout/'] },
+  upkeep: { files: ['core/src/upkeep', 'core/src/kit/judgement.ts'], tests: ['core/src/upkeep/'] },
+  checks: {
+    files: ['server/src/kits/check.ts', 'server/src/records/registry.ts', 'server/src/transfer/file.ts'],
+    tests: ['server/test/lockQueuesAndDevices', 'server/test/api.test'],
+  },
+};
+const GOAL = 0.95;
+
+const option = (name) => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? null : process.argv[at + 1];
+};
+
+const sourcesIn = (root, path) =>
+  statSync(join(root, path)).isDirectory()
+    ? readdirSync(join(root, path)).flatMap((name) => sourcesIn(root, join(path, name)))
+    : /\.ts$/.test(path) && !/\.test\.ts$|index\.ts$/.test(path)
+      ? [path]
+      : [];
+
+const TURNED = {
+  '<': '<=',
+  '<=': '<',
+  '>': '>=',
+  '>=': '>',
+  '===': '!==',
+  '!==': '===',
+  '&&': '||',
+  '||': '&&',
+};
+
+/** One step: a whole number by one, a part by a tenth of itself. */
+function stepped(text) {
+  const value = Number(text.replaceAll('_', ''));
+  return Number.isInteger(value) ? String(value + 1) : String(Number((value * 1.1).toPrecision(12)));
+}
+
+/** Where nothing is decided: types, messages, tuples that only name, imports. */
+const isDecided = (node) => {
+  for (let at = node.parent; at !== undefined; at = at.parent)
+    if (ts.isTypeNode(at) || ts.isImportDeclaration(at) || ts.isTemplateSpan(at) || ts.isInterfaceDeclaration(at)) return false;
+  return true;
+};
+
+/** Defects that can be planted in a file: where, what stands there, what instead. */
+function defectsIn(path, text) {
+  const source = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true);
+  const found = [];
+  const add = (node, instead) =>
+    found.push({
+      path,
+      start: node.getStart(),
+      end: node.getEnd(),
+      was: node.getText(),
+      instead,
+      line: source.getLineAndCharacterOfPosition(node.getStart()).line + 1,
+    });
+  const visit = (node) => {
+    if (isDecided(node)) {
+      if (ts.isNumericLiteral(node) && !ts.isElementAccessExpression(node.parent)) add(node, stepped(node.text));
+      if (ts.isBinaryExpression(node) && TURNED[node.operatorToken.getText()] !== undefined) {
+        // A text compared for sorting only breaks ties.
+        if (!/localeCompare|\.sort\(/.test(node.parent?.parent?.getText() ?? ''))
+          add(node.operatorToken, TURNED[node.operatorToken.getText()]);
+      }
+    }
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return found;
+}
+
+/** A seeded draw, so that a sample can be had again. */
+function sample(list, count, seed) {
+  let state = seed >>> 0;
+  const next = () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+  return [...list]
+    .map((one) => [next(), one])
+    .sort(([a], [b]) => a - b)
+    .slice(0, count)
+    .map(([, one]) => one);
+}
+
+/** The sources beside the repository, so that a defect never touches what somebody works on. */
+function copyOfSources() {
+  const folder = mkdtempSync(join(tmpdir(), 'ivrak-mutate-'));
+  for (const name of ['core', 'contract', 'server', 'scripts', 'e2e', 'vitest.config.ts', 'package.json', 'tsconfig.base.json'])
+    cpSync(join(ROOT, name), join(folder, name), { recursive: true, filter: (path) => !/node_modules$/.test(path) });
+  mkdirSync(join(folder, 'node_modules'));
+  for (const name of readdirSync(join(ROOT, 'node_modules')))
+    if (name !== '@ivrak') symlinkSync(join(ROOT, 'node_modules', name), join(folder, 'node_modules', name));
+  mkdirSync(join(folder, 'node_modules', '@ivrak'));
+  for (const name of ['core', 'contract']) symlinkSync(join(folder, name), join(folder, 'node_modules', '@ivrak', name));
+  for (const name of ['core', 'contract', 'server']) symlinkSync(join(ROOT, name, 'node_modules'), join(folder, name, 'node_modules'));
+  return folder;
+}
+
+await installIfNeeded();
+await buildIfNeeded();
+const only = option('only');
+if (only !== null && PARTS[only] === undefined) {
+  console.error(`there is no part "${only}"; known: ${Object.keys(PARTS).join(', ')}`);
+  process.exit(1);
+}
+const folder = copyOfSources();
+process.chdir(folder);
+process.env.IVRAK_SEED ??= '1';
+process.env.NO_COLOR = '1';
+const { createVitest } = await import('vitest/node');
+const silent = { onInit() {}, onTestRunEnd() {} };
+const vitest = await createVitest('test', { root: folder, watch: false, reporters: [silent], bail: 1, silent: true });
+
+/** Whether a test fails with the sources as they stand. */
+async function isCaught(tests) {
+  const specs = await vitest.globTestSpecifications(tests);
+  if (specs.length === 0) throw new Error(`no tests at ${tests.join(', ')}`);
+  const { testModules, unhandledErrors } = await vitest.runTestSpecifications(specs);
+  return unhandledErrors.length > 0 || testModules.some((module) => !module.ok());
+}
+
+let caught = 0;
+let planted = 0;
+const missed = [];
+try {
+  for (const [part, { files, tests }] of Object.entries(PARTS)) {
+    if (only !== null && only !== part) continue;
+    const paths = files.flatMap((path) => sourcesIn(folder, path));
+    const all = paths.flatMap((path) => defectsIn(path, readFileSync(join(folder, path), 'utf8')));
+    const wanted = option('sample') === null ? all : sample(all, Number(option('sample')), 12);
+    if (await isCaught(tests)) throw new Error(`the tests of ${part} fail without any defect`);
+    let ownCaught = 0;
+    for (const { path, start, end, was, instead, line } of wanted) {
+      const file = join(folder, path);
+      const text = readFileSync(file, 'utf8');
+      writeFileSync(file, `${text.slice(0, start)}${instead}${text.slice(end)}`);
+      vitest.invalidateFile(file);
+      if (await isCaught(tests)) ownCaught += 1;
+      else missed.push(`${relative(folder, file)}:${line}  ${was} -> ${instead}`);
+      writeFileSync(file, text);
+      vitest.invalidateFile(file);
+    }
+    planted += wanted.length;
+    caught += ownCaught;
+    console.log(`${part}: ${ownCaught} of ${wanted.length} caught (${all.length} can be planted)`);
+  }
+} finally {
+  await vitest.close();
+  process.chdir(ROOT);
+  rmSync(folder, { recursive: true, force: true });
+}
+for (const line of missed) console.log(`missed ${line}`);
+const share = planted === 0 ? 1 : caught / planted;
+console.log(`${caught} of ${planted} caught: ${(100 * share).toFixed(1)} % (goal ${100 * GOAL} %)`);
+process.exit(share >= GOAL ? 0 : 1);
