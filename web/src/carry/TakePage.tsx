@@ -95,7 +95,7 @@ export function TakePage() {
         )}
         <Button
           size="lg"
-          variant={left.length === 0 ? 'default' : 'filled'}
+          {...(left.length === 0 ? { variant: 'default' } : {})}
           onClick={() => setTicked(left.length === 0 ? new Set() : new Set(take.map(keyOf)))}
         >
           {left.length === 0 ? 'Start again' : leaveLabel(take)}

@@ -15,7 +15,7 @@ export const TICKS: readonly { s: number; label: string }[] = [
 export const laneShare = (seconds: number): number => Math.log(Math.min(MOST_S, Math.max(1, seconds))) / Math.log(MOST_S);
 
 /** So far apart that letters neither cover each other nor are too near for a thumb, as a share of a lane of usual width. */
-export const LEAST_APART = 0.05;
+export const LEAST_APART = 0.056;
 
 /** Shares of marks on a lane, pushed to the right as far as they would cover the one before; in the order of their times. */
 export function spread(seconds: readonly number[]): number[] {

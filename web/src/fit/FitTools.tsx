@@ -83,7 +83,7 @@ function ChosenTools({ scene, chosen, name, act }: FitToolsProps & { chosen: str
       <b className="fit-chosen-name">{name}</b>
       <Button
         size="compact-sm"
-        variant={isLocked ? 'filled' : 'default'}
+        {...(isLocked ? {} : { variant: 'default' })}
         onClick={() => act(toggleLock(scene, chosen))}
         aria-pressed={isLocked}
       >
@@ -92,7 +92,7 @@ function ChosenTools({ scene, chosen, name, act }: FitToolsProps & { chosen: str
       {rooms.length > 1 && (
         <Button
           size="compact-sm"
-          variant={isPinned ? 'filled' : 'default'}
+          {...(isPinned ? {} : { variant: 'default' })}
           onClick={() => act(togglePin(scene, chosen))}
           aria-pressed={isPinned}
         >
@@ -103,7 +103,7 @@ function ChosenTools({ scene, chosen, name, act }: FitToolsProps & { chosen: str
         Turn
       </Button>
       {item?.foldable === true && (
-        <Button size="compact-sm" variant={fold === undefined ? 'default' : 'filled'} onClick={() => act(nextFold(scene, chosen))}>
+        <Button size="compact-sm" {...(fold === undefined ? { variant: 'default' } : {})} onClick={() => act(nextFold(scene, chosen))}>
           {fold === undefined ? 'Fold' : fold ? 'Folded' : 'Not folded'}
         </Button>
       )}

@@ -118,7 +118,7 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
         {closing !== undefined && (
           <Button
             size="compact-sm"
-            variant={isClosed ? 'filled' : 'default'}
+            {...(isClosed ? {} : { variant: 'default' })}
             aria-pressed={isClosed}
             onClick={() => edit((before) => withTick(before, closing, whoAmI(), today, steps))}
           >
