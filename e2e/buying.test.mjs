@@ -63,7 +63,7 @@ describe('buying', () => {
     await person.sees('"dear" is not an amount as 12.50');
     expect(await person.page.$eval('.buying-import > button', (button) => button.disabled)).toBe(true);
     await list(['Record card,Loch Stationers,10,4.00,']);
-    await person.press('Take 1 offers in');
+    await person.press('Import 1 offers');
     await person.seesNamed('Strike out Record card of Loch Stationers, 4.00', 'button');
 
     await person.choose('Add a kind that stores should hold', 'Record card');

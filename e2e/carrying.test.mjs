@@ -192,7 +192,7 @@ describe('seconds to hand', () => {
     await person.press('Save values');
     await person.sees('1 changed here.');
     await open('committee-boat');
-    await laneSays('R seal', 'Console case');
+    await laneSays('R chest seals', 'Console case');
     expect((await scene.api('/api/reach/plan')).data.values).toEqual({ openLatchedCaseS: 65 });
     await person.goTo(`${scene.server.url}/carry/values`);
     await person.press('Set all back');

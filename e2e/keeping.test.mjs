@@ -129,13 +129,13 @@ describe('intake', () => {
     await upload('Choose a file', file('bad.csv', 'Item,Qty,Batch,Use by\nMarker\\, small,2,CSV-1,\ngauze-pads,3,CSV-2,2028-02-30\n'));
     await person.sees('with something wrong');
     await person.sees('is not a date as 2027-03-14');
-    expect(await person.page.$eval(by('Take 2 rows in', 'button'), (button) => button.disabled)).toBe(true);
+    expect(await person.page.$eval(by('Import 2 rows', 'button'), (button) => button.disabled)).toBe(true);
     await upload('Choose a file', file('latin.csv', Buffer.from([0x4b, 0x2c, 0xe4, 0x0a])));
     await person.sees('not text in UTF-8');
     await upload('Choose a file', file('good.csv', 'Item,Qty,Batch,Use by\nmarker,2,CSV-1,\ngauze-pads,3,CSV-2,2028-02\n'));
     await person.sees('nothing wrong');
-    await person.press('Take 2 rows in');
-    await person.sees('2 rows received.');
+    await person.press('Import 2 rows');
+    await person.sees('2 rows imported.');
     const after = await stores();
     expect(after).toHaveLength(before + 2);
     expect(after.find(({ lot }) => lot === 'CSV-2')).toMatchObject({ count: 3, expiresOn: '2028-02-29' });

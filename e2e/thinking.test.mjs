@@ -253,12 +253,12 @@ describe('own kinds and lists', () => {
     );
     await person.goTo(`${server.url}/kinds?kind=import`);
     await (await person.page.waitForSelector('input[type=file]')).uploadFile(file);
-    await person.sees('2 rows to take in, 3 with something wrong');
+    await person.sees('2 rows to import, 3 with something wrong');
     await person.sees('Width, mm "ten" is not a number over 0');
     await person.sees('Name is missing');
     await person.sees('9000 is over 1000: is the unit right?');
     await person.isAccessible('import');
-    await person.press('Take 2 rows in');
+    await person.press('Import 2 rows');
     await person.sees('2 added, 0 changed, 3 rows left out.');
     expect(Object.keys((await api('/api/catalog')).own.kinds).sort()).toEqual(['rope-cutter-hooked', 'signal-mirror']);
     await person.goTo(`${server.url}/kits/belt-kit/bench`);
@@ -329,7 +329,7 @@ describe('own kinds and lists', () => {
       .toBeGreaterThan(60);
     await person.goTo(`${server.url}/kinds?kind=import`);
     await (await person.page.waitForSelector('input[type=file]')).uploadFile(join(folder, 'ivrak-kinds.csv'));
-    await person.sees('rows to take in');
+    await person.sees('rows to import');
     expect(await person.page.$('.row-reports .is-bad')).toBeNull();
   });
 });

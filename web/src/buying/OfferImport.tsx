@@ -51,7 +51,7 @@ export function OfferImport({ take }: { take: (offers: Offers) => void }) {
           <Button disabled={bad.length > 0 || reports.length === 0} onClick={() => take(reports.flatMap(({ offer }) => offer ?? []))}>
             Import {reports.length} offers
           </Button>
-          {bad.length > 0 && <p className="small">Put these right in the file and read it again: nothing is received by halves.</p>}
+          {bad.length > 0 && <p className="small">Put these right in the file and read it again: nothing is imported by halves.</p>}
         </>
       )}
     </section>

@@ -58,7 +58,7 @@ export function KindImport({ close }: { close: () => void }) {
         <>
           <ColumnMapping columns={KIND_COLUMNS} headings={table.headings} mapping={mapping} change={setMapping} />
           <h3>
-            {rows(good.length)} to take in{bad > 0 ? `, ${bad} with something wrong` : ''}
+            {rows(good.length)} to import{bad > 0 ? `, ${bad} with something wrong` : ''}
           </h3>
           <RowReports reports={reports} />
           <Button disabled={good.length === 0} onClick={() => void takeIn()}>

@@ -53,11 +53,11 @@ export function StockImport({ gtins, close }: StockImportProps) {
     try {
       const rows = reports.flatMap(({ intake }) => intake ?? []);
       const { taken, suspect } = await postTold('/api/stores/batch', { body: { rows }, onProgress: setShare, signal: controller.signal });
-      setDone(`${taken} rows received${suspect > 0 ? `, ${suspect} of them suspect` : ''}.`);
+      setDone(`${taken} rows imported${suspect > 0 ? `, ${suspect} of them suspect` : ''}.`);
       setTable(null);
       await refresh();
     } catch (failure) {
-      setError(controller.signal.aborted ? 'Given up: nothing was received.' : messageOf(failure));
+      setError(controller.signal.aborted ? 'Given up: nothing was imported.' : messageOf(failure));
     }
     setShare(null);
   };
@@ -65,7 +65,7 @@ export function StockImport({ gtins, close }: StockImportProps) {
     <aside className="drawer stock-import" aria-label="Import CSV">
       <PanelHeading title="Import CSV" close={close} />
       <p className="small muted">
-        A CSV file in UTF-8 with a heading row, one kind, lot and date a row. Dates as 2027-03-14 or 2027-03. All rows are received, or
+        A CSV file in UTF-8 with a heading row, one kind, lot and date a row. Dates as 2027-03-14 or 2027-03. All rows are imported, or
         none.
       </p>
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Kind,Count,Lot,Expiry,Seller,Price" take={take} />
@@ -83,7 +83,7 @@ export function StockImport({ gtins, close }: StockImportProps) {
           </h3>
           {isBusy && (
             <div className="row">
-              <Progress className="grow" value={100 * share} aria-label="Rows received" />
+              <Progress className="grow" value={100 * share} aria-label="Rows imported" />
               <Button variant="default" size="compact-sm" onClick={() => running.current?.abort()}>
                 Give up
               </Button>
@@ -94,7 +94,7 @@ export function StockImport({ gtins, close }: StockImportProps) {
           </Button>
           {bad.length > 0 && (
             <p className="small">
-              Put these right in the file, or choose another column, and read it again: nothing is received by halves.
+              Put these right in the file, or choose another column, and read it again: nothing is imported by halves.
             </p>
           )}
           <ul className="row-reports" aria-label="Row by row">
