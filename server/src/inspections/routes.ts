@@ -1,6 +1,6 @@
 import type { AnswerSchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
-import { type Condition, type Inspection, InspectionSchema } from '@ivrak/core/model';
+import { type Condition, type Inspection, InspectionSchema, type PlainDate } from '@ivrak/core/model';
 import { conditionAfter } from '@ivrak/core/upkeep';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type * as z from 'zod';
@@ -64,6 +64,24 @@ async function answer(tx: Tx, who: string, id: string, unitId: string, said: z.o
   return toInspection(row as typeof inspections.$inferSelect); // the row was just read
 }
 
+async function finish(tx: Tx, who: string, id: string, today: PlainDate): Promise<Inspection> {
+  const open = await underWay(tx, id);
+  const answered = new Set<string>(open.answers.map(({ unitId }) => unitId));
+  const rows = await tx.select().from(units).where(eq(units.kitId, open.kitId));
+  const left = rows.filter(({ id, condition }) => condition !== 'used' && condition !== 'practice' && !answered.has(id));
+  if (left.length > 0)
+    throw unacceptable([{ path: 'answers', message: `${left.length} ${left.length === 1 ? 'thing has' : 'things have'} no answer yet` }]);
+  const [row] = await tx
+    .update(inspections)
+    .set({ finishedOn: today, version: open.version + 1 })
+    .where(eq(inspections.id, open.id))
+    .returning();
+  await tx.update(kits).set({ inspectedOn: today }).where(eq(kits.id, open.kitId));
+  const found = { replace: count(open, 'replace'), unsure: count(open, 'unsure') };
+  await note(tx, who, [{ what: 'kit inspected', subject: open.kitId, after: { inspection: open.id, inspectedOn: today, ...found } }]);
+  return toInspection(row as typeof inspections.$inferSelect); // the row was just read
+}
+
 export const inspectionRoutes = (here: Installation): Served[] => [
   serve(contract.listInspections, async ({ params }) => {
     const kit = await findKit(here.db, params.id);
@@ -95,27 +113,7 @@ export const inspectionRoutes = (here: Installation): Served[] => [
     return { inspection, kit: viewOf(here, await findKit(here.db, inspection.kitId), here.today()) };
   }),
   serve(contract.finishInspection, async ({ params, who }) => {
-    const inspection = await here.db.transaction(async (tx) => {
-      const open = await underWay(tx, params.id);
-      const answered = new Set<string>(open.answers.map(({ unitId }) => unitId));
-      const rows = await tx.select().from(units).where(eq(units.kitId, open.kitId));
-      const left = rows.filter(({ id, condition }) => condition !== 'used' && condition !== 'practice' && !answered.has(id));
-      if (left.length > 0)
-        throw unacceptable([
-          { path: 'answers', message: `${left.length} ${left.length === 1 ? 'thing has' : 'things have'} no answer yet` },
-        ]);
-      const [row] = await tx
-        .update(inspections)
-        .set({ finishedOn: here.today(), version: open.version + 1 })
-        .where(eq(inspections.id, open.id))
-        .returning();
-      await tx.update(kits).set({ inspectedOn: here.today() }).where(eq(kits.id, open.kitId));
-      const found = { replace: count(open, 'replace'), unsure: count(open, 'unsure') };
-      await note(tx, who, [
-        { what: 'kit inspected', subject: open.kitId, after: { inspection: open.id, inspectedOn: here.today(), ...found } },
-      ]);
-      return toInspection(row as typeof inspections.$inferSelect); // the row was just read
-    });
+    const inspection = await here.db.transaction((tx) => finish(tx, who, params.id, here.today()));
     return { inspection, kit: viewOf(here, await findKit(here.db, inspection.kitId), here.today()) };
   }),
   serve(contract.saveKitUpkeep, async ({ params, body, who }) => {
