@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import type { PublishedList } from '../catalog/published.ts';
 import { leastMet } from '../coverage/assign.ts';
+import { bitsOf, isNone } from '../coverage/bits.ts';
 import { conditionCounts } from '../coverage/prepare.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import type { PlainDate } from '../model/plainDate.ts';
@@ -85,8 +86,8 @@ export function againstPublished(units: readonly Unit[], list: PublishedList, on
   const good = units.flatMap((unit) => {
     const kind = catalog.get(unit.kind);
     if (kind === undefined || !conditionCounts(unit.condition, kind) || !isGoodOn(unit.expiresOn, on)) return [];
-    const mask = list.lines.reduce((bits, line, index) => (line.kinds.includes(kind.id) ? bits | (1 << index) : bits), 0);
-    return mask === 0 ? [] : [{ mask, pieces: piecesLeft(unit, kind.pieces) }];
+    const mask = bitsOf(list.lines.length, (index) => list.lines[index]?.kinds.includes(kind.id) === true);
+    return isNone(mask) ? [] : [{ mask, pieces: piecesLeft(unit, kind.pieces) }];
   });
   const { met } = leastMet(
     list.lines.map(({ count }) => ({ least: count, ideal: count })),

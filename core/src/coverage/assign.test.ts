@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
 import { Random } from '../fit/random.ts';
 import { type Assignment, assignPieces, type Demand, type GradeCode, leastMet, type Supplier } from './assign.ts';
+import { bitsOf } from './bits.ts';
 
 interface Instance {
   demands: Demand[];
@@ -181,9 +182,7 @@ describe('leastMet', () => {
     const random = new Random(seeded(11));
     for (let round = 0; round < rounds(500); round += 1) {
       const { demands, suppliers } = randomInstance(random, 8, 12);
-      const masks = suppliers.map(({ grades }) =>
-        grades.reduce<number>((mask, grade, index) => (grade > 0 ? mask | (1 << index) : mask), 0),
-      );
+      const masks = suppliers.map(({ grades }) => bitsOf(grades.length, (index) => (grades[index] ?? 0) > 0));
       const { met, left } = leastMet(
         demands,
         masks,
@@ -194,5 +193,23 @@ describe('leastMet', () => {
         suppliers.reduce((sum, { pieces }) => sum + pieces, 0) - met.reduce((sum, count) => sum + count, 0),
       );
     }
+  });
+
+  // More needs than a number has places: the thirty-third must not be taken for the first.
+  it('tells more than thirty-one demands apart', () => {
+    const random = new Random(seeded(12));
+    for (let round = 0; round < rounds(60); round += 1) {
+      const { demands, suppliers } = randomInstance(random, 45, 30);
+      const masks = suppliers.map(({ grades }) => bitsOf(grades.length, (index) => (grades[index] ?? 0) > 0));
+      const { met } = leastMet(
+        demands,
+        masks,
+        suppliers.map(({ pieces }) => pieces),
+      );
+      expect(met).toEqual(assignPieces(demands, suppliers).least);
+    }
+    const demands = Array.from({ length: 40 }, (_, index) => ({ least: index === 33 ? 1 : 0, ideal: 1 }));
+    expect(leastMet(demands, [bitsOf(40, (place) => place === 1)], [1]).met[33]).toBe(0);
+    expect(leastMet(demands, [bitsOf(40, (place) => place === 33)], [1]).met[33]).toBe(1);
   });
 });

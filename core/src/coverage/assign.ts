@@ -1,3 +1,4 @@
+import { type Bits, hasBit } from './bits.ts';
 import { FlowNetwork } from './flow.ts';
 
 /** Grades by number, so that the solver knows nothing of names: 1 primary, 2 substitute, 3 improvised, 0 does not serve. */
@@ -143,15 +144,18 @@ export interface LeastMet {
 /**
  * Only step (1): how much of each least is met. Suppliers are given as counted groups that serve the same needs, which
  * keeps it fast enough to be asked again for every lapse date and every single unit.
- * @param masks one bit a demand: which demands a group serves
+ * @param masks which demands each group serves
  * @param pieces how many pieces each group holds
  */
-export function leastMet(demands: readonly Demand[], masks: readonly number[], pieces: readonly number[]): LeastMet {
+export function leastMet(demands: readonly Demand[], masks: readonly Bits[], pieces: readonly number[]): LeastMet {
   const groups = masks.length;
   const left = pieces.slice();
   // used[group * n + demand] pieces of the group serve the demand.
   const n = demands.length;
   const used = new Int32Array(groups * n);
+  const can = new Uint8Array(groups * n);
+  for (const [group, mask] of masks.entries())
+    for (let demand = 0; demand < n; demand += 1) if (hasBit(mask, demand)) can[group * n + demand] = 1;
   const from = new Int32Array(groups);
   const fromDemand = new Int32Array(groups);
   const queue = new Int32Array(groups);
@@ -171,9 +175,8 @@ export function leastMet(demands: readonly Demand[], masks: readonly number[], p
     from.fill(-2);
     let read = 0;
     let write = 0;
-    const bit = 1 << demand;
     for (let group = 0; group < groups; group += 1) {
-      if (((masks[group] as number) & bit) === 0) continue;
+      if (can[group * n + demand] === 0) continue;
       from[group] = -1;
       fromDemand[group] = demand;
       if ((left[group] as number) > 0) return follow(group, wanted);
@@ -184,7 +187,7 @@ export function leastMet(demands: readonly Demand[], masks: readonly number[], p
       for (let other = 0; other < n; other += 1) {
         if ((used[group * n + other] as number) === 0) continue;
         for (let target = 0; target < groups; target += 1) {
-          if (from[target] !== -2 || ((masks[target] as number) & (1 << other)) === 0) continue;
+          if (from[target] !== -2 || can[target * n + other] === 0) continue;
           from[target] = group;
           fromDemand[target] = other;
           if ((left[target] as number) > 0) return follow(target, wanted);

@@ -3,6 +3,7 @@ import { isLifeSaving, type NeedId, type Skill } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { assignPieces, type Demand, type GradeCode, leastMet, type Serving } from './assign.ts';
+import { type Bits, isNone } from './bits.ts';
 import {
   type AskedNeed,
   CODES,
@@ -174,17 +175,17 @@ const servedBy = (row: Row, serving: Serving): ServedBy => ({
 
 /** Units that serve the same needs are one group for the question of how much of each least is met. */
 interface Groups {
-  masks: number[];
+  masks: Bits[];
   pieces: number[];
   groupOf: Map<Row, number>;
 }
 
-function groupRows(rows: readonly Row[], maskOfRow: (row: Row) => number): Groups {
+function groupRows(rows: readonly Row[], maskOfRow: (row: Row) => Bits): Groups {
   const groups: Groups = { masks: [], pieces: [], groupOf: new Map() };
-  const known = new Map<number, number>();
+  const known = new Map<Bits, number>();
   for (const row of rows) {
     const mask = maskOfRow(row);
-    if (mask === 0) continue;
+    if (isNone(mask)) continue;
     const group = known.get(mask) ?? groups.masks.push(mask) - 1;
     known.set(mask, group);
     groups.pieces[group] = (groups.pieces[group] ?? 0) + row.pieces;
@@ -194,8 +195,8 @@ function groupRows(rows: readonly Row[], maskOfRow: (row: Row) => number): Group
 }
 
 /** Grade lists are shared by the units of a kind, so their masks are worth remembering while one problem is solved. */
-function maskCache(): (row: Row) => number {
-  const known = new Map<readonly GradeCode[], number>();
+function maskCache(): (row: Row) => Bits {
+  const known = new Map<readonly GradeCode[], Bits>();
   return (row) => {
     const mask = known.get(row.grades) ?? maskOf(row.grades);
     known.set(row.grades, mask);

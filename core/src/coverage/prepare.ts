@@ -4,6 +4,7 @@ import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { type Condition, isGoodOn, piecesLeft } from '../model/unit.ts';
 import type { Demand, GradeCode, Supplier } from './assign.ts';
+import { type Bits, bitsOf, hasBit, isNone } from './bits.ts';
 
 export interface AskedNeed {
   need: NeedId;
@@ -104,7 +105,7 @@ export function prepare(problem: CoverageProblem, catalog: KindCatalog, good: re
   const late: number[] = problem.needs.map(() => 0);
   const provided = providedUntil(good);
   const codes = new Map<Kind, GradeCode[] | null>();
-  const inTime = new Map<GradeCode[], Map<number, GradeCode[]>>();
+  const inTime = new Map<GradeCode[], Map<Bits, GradeCode[]>>();
   const rows: Row[] = [];
   for (const { unit, kind, pieces, expiresOn, reachS } of good) {
     const grades = codesOf(kind);
@@ -138,16 +139,12 @@ export function prepare(problem: CoverageProblem, catalog: KindCatalog, good: re
 
   /** Units of a kind that are late for the same needs share their grades, as units of a kind do: the solver takes them together. */
   function withinReach(grades: GradeCode[], reachS: number, pieces: number): GradeCode[] {
-    let lateFor = 0;
-    for (let index = 0; index < grades.length; index += 1) {
-      if ((grades[index] as number) === 0 || !isLate(index, reachS)) continue;
-      lateFor |= 1 << index;
-      late[index] = (late[index] as number) + pieces;
-    }
-    if (lateFor === 0) return grades;
-    const known = inTime.get(grades) ?? new Map<number, GradeCode[]>();
+    const lateFor = bitsOf(grades.length, (index) => (grades[index] as number) > 0 && isLate(index, reachS));
+    if (isNone(lateFor)) return grades;
+    for (let index = 0; index < grades.length; index += 1) if (hasBit(lateFor, index)) late[index] = (late[index] as number) + pieces;
+    const known = inTime.get(grades) ?? new Map<Bits, GradeCode[]>();
     inTime.set(grades, known);
-    const left = known.get(lateFor) ?? grades.map((grade, index) => ((lateFor >> index) & 1 ? 0 : grade));
+    const left = known.get(lateFor) ?? grades.map((grade, index) => (hasBit(lateFor, index) ? 0 : grade));
     known.set(lateFor, left);
     return left;
   }
@@ -157,12 +154,8 @@ export function prepare(problem: CoverageProblem, catalog: KindCatalog, good: re
   }
 }
 
-/** One bit a need: bits stand for the needs in the order in which they were asked. */
-export function maskOf(grades: readonly GradeCode[]): number {
-  let mask = 0;
-  for (let demand = 0; demand < grades.length; demand += 1) if ((grades[demand] as number) > 0) mask |= 1 << demand;
-  return mask;
-}
+/** The needs that are served, in the order in which they were asked. */
+export const maskOf = (grades: readonly GradeCode[]): Bits => bitsOf(grades.length, (demand) => (grades[demand] as number) > 0);
 
 /** Needs that the kind or the school grades it for; the school may name one that the kind does not. */
 function needsNamed(kind: Kind, school: School): NeedId[] {
