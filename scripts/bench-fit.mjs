@@ -53,10 +53,10 @@ function runFor(core, problem, limits) {
   });
 }
 
-const [W, H, D] = [160, 120, 60];
+export const [W, H, D] = [160, 120, 60];
 
 /** The least depth, by whole millimetres, at which the general-purpose packer takes all things. */
-function referenceDepth(boxes) {
+export function referenceDepth(boxes) {
   const items = boxes.map(([width, height, depth], index) => ({ name: `b${index}`, width, height, depth, weight: 1 }));
   for (let depth = D; depth < 4 * D; depth += 1) {
     const { unfitItems } = pack3D({ bins: [{ name: 'bin', width: W, height: H, depth, maxWeight: 1000 }], items });
@@ -102,6 +102,13 @@ function benchCut(core, report) {
   }
 }
 
+/** The share of a sheet that the rectangle packer covers. */
+export function referenceCover(rectangles, w, h) {
+  const packer = new MaxRectsPacker(w, h, 0, { smart: false, pot: false, square: false, allowRotation: true });
+  packer.addArray(rectangles.map(([width, height], index) => ({ width, height, data: index })));
+  return Math.max(...packer.bins.map((bin) => bin.rects.reduce((sum, rect) => sum + rect.width * rect.height, 0))) / (w * h);
+}
+
 /** One layer: rectangles cut from a sheet; how much of its area is covered. */
 function benchLayer(core, report) {
   for (const n of [10, 15, 20, 30]) {
@@ -117,10 +124,7 @@ function benchLayer(core, report) {
       });
       const [result] = runFor(core, problem, [1000]);
       const covered = result.placed.reduce((sum, box) => sum + box.wMm * box.hMm, 0) / (200 * 150);
-      const packer = new MaxRectsPacker(200, 150, 0, { smart: false, pot: false, square: false, allowRotation: true });
-      packer.addArray(rectangles.map(([width, height], index) => ({ width, height, data: index })));
-      const reference =
-        Math.max(...packer.bins.map((bin) => bin.rects.reduce((sum, rect) => sum + rect.width * rect.height, 0))) / (200 * 150);
+      const reference = referenceCover(rectangles, 200, 150);
       own.push(100 * covered);
       theirs.push(100 * reference);
       if (covered < reference - 1e-9) worse += 1;
