@@ -5,4 +5,4 @@ export { KINDS, kindCatalog } from './kinds.ts';
 export { OWN_THINGS } from './ownThings.ts';
 export { PUBLISHED_LISTS } from './published.ts';
 export { SCHOOLS } from './schools.ts';
-export { TEMPLATES } from './templates.ts';
+export { type BriefTemplate, TEMPLATES } from './templates.ts';

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, messageOf } from '../data/client.ts';
+import { type Answer, api, messageOf } from '../data/client.ts';
 import { queryClient, useSettings } from '../data/queries.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 
@@ -85,33 +85,44 @@ export function BeginOwn() {
           {done}
         </p>
       )}
-      {backups.length > 0 && (
-        <>
-          <h3>Backups</h3>
-          <ul className="backup-list">
-            {backups.slice(0, MOST_SHOWN).map(({ name, at, bytes, before }) => (
-              <li key={name} className="row">
-                <span className="grow">
-                  <span className="mono">{WHEN.format(new Date(at))}</span>{' '}
-                  <span className="small muted">
-                    {BEFORE[before]}, {Math.max(1, Math.round(bytes / 1000))} kB
-                  </span>
-                </span>
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  disabled={isBusy}
-                  aria-label={`Restore the backup of ${WHEN.format(new Date(at))}, ${BEFORE[before]}`}
-                  onClick={() => void restore(name)}
-                >
-                  Restore
-                </Button>
-              </li>
-            ))}
-          </ul>
-          <p className="small muted">They lie as files in the folder “backups” beside the data.</p>
-        </>
-      )}
+      <Backups backups={backups} isBusy={isBusy} restore={(name) => void restore(name)} />
     </section>
+  );
+}
+
+interface BackupsProps {
+  backups: Answer<'get', '/api/backups'>['backups'];
+  isBusy: boolean;
+  restore: (name: string) => void;
+}
+
+function Backups({ backups, isBusy, restore }: BackupsProps) {
+  if (backups.length === 0) return null;
+  return (
+    <>
+      <h3>Backups</h3>
+      <ul className="backup-list">
+        {backups.slice(0, MOST_SHOWN).map(({ name, at, bytes, before }) => (
+          <li key={name} className="row">
+            <span className="grow">
+              <span className="mono">{WHEN.format(new Date(at))}</span>{' '}
+              <span className="small muted">
+                {BEFORE[before]}, {Math.max(1, Math.round(bytes / 1000))} kB
+              </span>
+            </span>
+            <Button
+              size="compact-sm"
+              variant="default"
+              disabled={isBusy}
+              aria-label={`Restore the backup of ${WHEN.format(new Date(at))}, ${BEFORE[before]}`}
+              onClick={() => restore(name)}
+            >
+              Restore
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <p className="small muted">They lie as files in the folder “backups” beside the data.</p>
+    </>
   );
 }
