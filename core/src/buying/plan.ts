@@ -140,74 +140,77 @@ const terms = (list: readonly (readonly [factor: number, name: string])[]): stri
  * parts of packs may be bought: no whole plan is cheaper than that one.
  */
 export function buyingProgramme(problem: BuyingProblem, { isRelaxed = false } = {}): string {
-  const { offers, lines, suppliers } = prepare(problem);
-  const wasteShare = problem.wasteShare ?? 0;
-  const value = unitValues(offers);
-  const x = (index: number) => `x${index}`;
-  const wasteOf = ({ kind, perPack }: Offer) => wasteShare * (value.get(kind) ?? 0) * perPack;
-  const bySupplier = new Map(suppliers.map(({ id }) => [id, offers.flatMap((offer, index) => (offer.supplier === id ? [index] : []))]));
-  const goals: [number, string][] = offers.map((offer, index) => [offer.price + wasteOf(offer), x(index)]);
-  for (const [index, { shipping }] of suppliers.entries()) if (shipping > 0) goals.push([shipping, `z${index}`]);
-  // Units that serve a line are not left over.
-  if (wasteShare > 0)
-    for (const [line, { kinds }] of lines.entries())
-      for (const [at, kind] of kinds.entries()) goals.push([-wasteShare * (value.get(kind) ?? 0), `a${line}_${at}`]);
-  const rows: string[] = [];
-  for (const [line, { count: wanted, kinds }] of lines.entries())
-    rows.push(`${terms(kinds.map((_, at) => [1, `a${line}_${at}`]))} = ${wanted}`);
-  for (const kind of new Set(lines.flatMap(({ kinds }) => kinds))) {
-    const given = offers.flatMap((offer, index): [number, string][] => (offer.kind === kind ? [[offer.perPack, x(index)]] : []));
-    const taken = lines.flatMap(({ kinds }, line): [number, string][] => {
-      const at = kinds.indexOf(kind);
-      return at < 0 ? [] : [[-1, `a${line}_${at}`]];
-    });
-    rows.push(`${terms([...given, ...taken])} >= 0`);
-  }
+  const prepared = prepare(problem);
+  const { offers, lines, suppliers } = prepared;
   const most = offers.map((offer) => mostPacks(offer, lines, suppliers));
-  for (const [index, { id, shipping, freeFrom }] of suppliers.entries()) {
-    if (shipping === 0) continue;
-    for (const offer of bySupplier.get(id) ?? [])
-      rows.push(
-        `${terms([
-          [1, x(offer)],
-          [-(most[offer] ?? 0), `y${index}`],
-        ])} <= 0`,
-      );
-    if (freeFrom == null)
-      rows.push(
-        `${terms([
-          [1, `z${index}`],
-          [-1, `y${index}`],
-        ])} >= 0`,
-      );
-    else {
-      rows.push(
-        `${terms([
-          [1, `z${index}`],
-          [1, `f${index}`],
-          [-1, `y${index}`],
-        ])} >= 0`,
-      );
-      const goods = (bySupplier.get(id) ?? []).map((offer): [number, string] => [offers[offer]?.price ?? 0, x(offer)]);
-      rows.push(`${terms([...goods, [-freeFrom, `f${index}`]])} >= 0`);
-    }
-  }
+  const goals = goalsOf(prepared, problem.wasteShare ?? 0);
+  const rows = [...lineRows(prepared), ...suppliers.flatMap((supplier, index) => shippingRows(supplier, index, offers, most))];
   const binaries = suppliers.flatMap(({ shipping, freeFrom }, index) =>
     shipping === 0 ? [] : [`y${index}`, `z${index}`, ...(freeFrom == null ? [] : [`f${index}`])],
   );
-  const integers = [...offers.map((_, index) => x(index)), ...lines.flatMap(({ kinds }, line) => kinds.map((_, at) => `a${line}_${at}`))];
+  const integers = [
+    ...offers.map((_, index) => packs(index)),
+    ...lines.flatMap(({ kinds }, line) => kinds.map((_, at) => `a${line}_${at}`)),
+  ];
   return [
     'Minimize',
     ` cost: ${goals.length === 0 ? '0 nothing' : terms(goals)}`,
     'Subject To',
     ...rows.map((row, index) => ` r${index}: ${row}`),
     'Bounds',
-    ...offers.map((_, index) => ` 0 <= ${x(index)} <= ${most[index]}`),
+    ...offers.map((_, index) => ` 0 <= ${packs(index)} <= ${most[index]}`),
     ...(isRelaxed
       ? binaries.map((name) => ` 0 <= ${name} <= 1`)
       : ['General', ` ${integers.join('\n ')}`, ...(binaries.length > 0 ? ['Binary', ` ${binaries.join('\n ')}`] : [])]),
     'End',
   ].join('\n');
+}
+
+/** How many packs of an offer are bought, as the programme names it. */
+const packs = (offer: number): string => `x${offer}`;
+
+/** What is to be made least: packs and shipping, and the share of what is left over that lapses unused. */
+function goalsOf({ offers, lines, suppliers }: Prepared, wasteShare: number): [number, string][] {
+  const value = unitValues(offers);
+  const wasteOf = ({ kind, perPack }: Offer) => wasteShare * (value.get(kind) ?? 0) * perPack;
+  const goals: [number, string][] = offers.map((offer, index) => [offer.price + wasteOf(offer), packs(index)]);
+  for (const [index, { shipping }] of suppliers.entries()) if (shipping > 0) goals.push([shipping, `z${index}`]);
+  // Units that serve a line are not left over.
+  if (wasteShare > 0)
+    for (const [line, { kinds }] of lines.entries())
+      for (const [at, kind] of kinds.entries()) goals.push([-wasteShare * (value.get(kind) ?? 0), `a${line}_${at}`]);
+  return goals;
+}
+
+/** Every line gets what it asks, and no kind serves more than is bought of it. */
+function lineRows({ offers, lines }: Prepared): string[] {
+  const rows = lines.map(({ count: wanted, kinds }, line) => `${terms(kinds.map((_, at) => [1, `a${line}_${at}`]))} = ${wanted}`);
+  for (const kind of new Set(lines.flatMap(({ kinds }) => kinds))) {
+    const given = offers.flatMap((offer, index): [number, string][] => (offer.kind === kind ? [[offer.perPack, packs(index)]] : []));
+    const taken = lines.flatMap(({ kinds }, line): [number, string][] => {
+      const at = kinds.indexOf(kind);
+      return at < 0 ? [] : [[-1, `a${line}_${at}`]];
+    });
+    rows.push(`${terms([...given, ...taken])} >= 0`);
+  }
+  return rows;
+}
+
+/** y: something is bought there; z: shipping is paid; f: the goods reach what makes it free. */
+function shippingRows(
+  { id, shipping, freeFrom }: SupplierTerms,
+  index: number,
+  offers: readonly Offer[],
+  most: readonly number[],
+): string[] {
+  if (shipping === 0) return [];
+  const own = offers.flatMap((offer, at) => (offer.supplier === id ? [at] : []));
+  const rows = own.map((at) => `${terms([[1, packs(at)] as [number, string], [-(most[at] ?? 0), `y${index}`]])} <= 0`);
+  const paid: [number, string][] = [[1, `z${index}`]];
+  const bought: [number, string] = [-1, `y${index}`];
+  if (freeFrom == null) return [...rows, `${terms([...paid, bought])} >= 0`];
+  const goods = own.map((at): [number, string] => [offers[at]?.price ?? 0, packs(at)]);
+  return [...rows, `${terms([...paid, [1, `f${index}`], bought])} >= 0`, `${terms([...goods, [-freeFrom, `f${index}`]])} >= 0`];
 }
 
 /** More packs than these never pay: all that its kind could serve, and what would reach free shipping for less than shipping costs. */

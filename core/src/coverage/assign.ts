@@ -148,30 +148,49 @@ export interface LeastMet {
  * @param pieces how many pieces each group holds
  */
 export function leastMet(demands: readonly Demand[], masks: readonly Bits[], pieces: readonly number[]): LeastMet {
-  const groups = masks.length;
-  const left = pieces.slice();
-  // used[group * n + demand] pieces of the group serve the demand.
-  const n = demands.length;
-  const used = new Int32Array(groups * n);
-  const can = new Uint8Array(groups * n);
-  for (const [group, mask] of masks.entries())
-    for (let demand = 0; demand < n; demand += 1) if (hasBit(mask, demand)) can[group * n + demand] = 1;
-  const from = new Int32Array(groups);
-  const fromDemand = new Int32Array(groups);
-  const queue = new Int32Array(groups);
-  const met: number[] = new Array(n).fill(0);
-  for (let demand = 0; demand < n; demand += 1) {
-    const wanted = demands[demand]?.least ?? 0;
-    while ((met[demand] as number) < wanted) {
-      const taken = takeOne(demand, wanted - (met[demand] as number));
+  const flow = new LeastFlow(demands.length, masks, pieces);
+  const met = demands.map(({ least }, demand) => {
+    let got = 0;
+    while (got < least) {
+      const taken = flow.take(demand, least - got);
       if (taken === 0) break;
-      met[demand] = (met[demand] as number) + taken;
+      got += taken;
     }
-  }
-  return { met, left };
+    return got;
+  });
+  return { met, left: flow.left };
+}
 
-  // Breadth first from the demand over groups; a full group hands a piece on by taking it off another demand.
-  function takeOne(demand: number, wanted: number): number {
+/** Pieces handed from groups to demands, one demand after the other; a full group hands a piece on by taking it off another demand. */
+class LeastFlow {
+  readonly left: number[];
+  private readonly groups: number;
+  /** [group * demands + demand]: pieces of the group that serve the demand, and whether it can. */
+  private readonly used: Int32Array;
+  private readonly can: Uint8Array;
+  private readonly from: Int32Array;
+  private readonly fromDemand: Int32Array;
+  private readonly queue: Int32Array;
+
+  constructor(
+    private readonly demands: number,
+    masks: readonly Bits[],
+    pieces: readonly number[],
+  ) {
+    this.left = pieces.slice();
+    this.groups = masks.length;
+    this.used = new Int32Array(this.groups * demands);
+    this.can = new Uint8Array(this.groups * demands);
+    for (const [group, mask] of masks.entries())
+      for (let demand = 0; demand < demands; demand += 1) if (hasBit(mask, demand)) this.can[group * demands + demand] = 1;
+    this.from = new Int32Array(this.groups);
+    this.fromDemand = new Int32Array(this.groups);
+    this.queue = new Int32Array(this.groups);
+  }
+
+  /** Breadth first from the demand over groups; gives how many pieces the way that it found carries, 0 where there is none. */
+  take(demand: number, wanted: number): number {
+    const { demands: n, groups, used, can, from, fromDemand, queue, left } = this;
     from.fill(-2);
     let read = 0;
     let write = 0;
@@ -179,7 +198,7 @@ export function leastMet(demands: readonly Demand[], masks: readonly Bits[], pie
       if (can[group * n + demand] === 0) continue;
       from[group] = -1;
       fromDemand[group] = demand;
-      if ((left[group] as number) > 0) return follow(group, wanted);
+      if ((left[group] as number) > 0) return this.follow(group, wanted);
       queue[write++] = group;
     }
     while (read < write) {
@@ -190,7 +209,7 @@ export function leastMet(demands: readonly Demand[], masks: readonly Bits[], pie
           if (from[target] !== -2 || can[target * n + other] === 0) continue;
           from[target] = group;
           fromDemand[target] = other;
-          if ((left[target] as number) > 0) return follow(target, wanted);
+          if ((left[target] as number) > 0) return this.follow(target, wanted);
           queue[write++] = target;
         }
       }
@@ -198,7 +217,8 @@ export function leastMet(demands: readonly Demand[], masks: readonly Bits[], pie
     return 0;
   }
 
-  function follow(end: number, wanted: number): number {
+  private follow(end: number, wanted: number): number {
+    const { demands: n, used, from, fromDemand, left } = this;
     let amount = Math.min(wanted, left[end] as number);
     for (let group = end; (from[group] as number) >= 0; group = from[group] as number) {
       amount = Math.min(amount, used[(from[group] as number) * n + (fromDemand[group] as number)] as number);

@@ -120,13 +120,7 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
   const opening = openTerms(container, needsCutter, question);
   const findSeen = findTerm('find', visible, 'things seen together', plan);
   const findHidden = findTerm('find', visible + 1, 'things seen together', plan);
-  const byUnit = new Map<string, string[]>();
-  for (const { id, unitId } of items) {
-    if (unitId === null) continue;
-    const known = byUnit.get(unitId);
-    if (known === undefined) byUnit.set(unitId, [id]);
-    else known.push(id);
-  }
+  const byUnit = itemsByUnit(items);
   const moduleOf = new Map(kit.modules.flatMap((module) => module.unitIds.map((unitId) => [unitId as string, module] as const)));
   for (const unit of kit.units) {
     const kind = catalog.get(unit.kind);
@@ -140,7 +134,7 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
     const wrap = wrapOf(kind, unit);
     const unwrap: ReachTerm[] = wrap === null ? [] : [{ id: 'unwrap', label: REACH_FACTS[wrap].label, s: plan.values[wrap] }];
     const terms = [...hand, ...inside, ...unwrap];
-    answers.set(unit.id, total(start, terms, kind, unit));
+    answers.set(unit.id, totalReach({ kit, question, fetch: start, terms }, kind, unit));
   }
   return answers;
 
@@ -164,17 +158,38 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
     if (module !== undefined && mates > 0) terms.push(findTerm('module', mates, `things in ${module.name}`, plan));
     return terms;
   }
+}
 
-  function total(fetch: ReachTerm[], terms: ReachTerm[], kind: Kind, unit: ReachedUnit): Reach {
-    const times = measuredOf(question.measured, { kitId: kit.id, kind: unit.kind, positionId: position.id, conditions });
-    if (times !== null) {
-      const label = `measured, median of the last ${times.count}`;
-      const measured: ReachTerm = { id: 'measured', label, s: times.medianS };
-      return { inReach: true, s: fetchS + times.medianS, terms: [...fetch, measured], measured: times };
-    }
-    const all = [...fetch, ...terms, ...handicaps(sum(terms), kind.grades, question)];
-    return { inReach: true, s: sum(all), terms: all, measured: null };
+/** Items of the packing that each unit lies in. */
+function itemsByUnit(items: ReturnType<typeof itemsOf>): Map<string, string[]> {
+  const byUnit = new Map<string, string[]>();
+  for (const { id, unitId } of items) {
+    if (unitId === null) continue;
+    const known = byUnit.get(unitId);
+    if (known === undefined) byUnit.set(unitId, [id]);
+    else known.push(id);
   }
+  return byUnit;
+}
+
+interface Totalled {
+  kit: ReachedKit;
+  question: ReachQuestion;
+  fetch: ReachTerm[];
+  terms: ReachTerm[];
+}
+
+/** Seconds in all: as they were measured where somebody did, else the sum with what hands, dark and gloves add. */
+function totalReach({ kit, question, fetch, terms }: Totalled, kind: Kind, unit: ReachedUnit): Reach {
+  const { conditions, measured, fetchS } = question;
+  const times = measuredOf(measured, { kitId: kit.id, kind: unit.kind, positionId: kit.position.id, conditions });
+  if (times !== null) {
+    const label = `measured, median of the last ${times.count}`;
+    const term: ReachTerm = { id: 'measured', label, s: times.medianS };
+    return { inReach: true, s: fetchS + times.medianS, terms: [...fetch, term], measured: times };
+  }
+  const all = [...fetch, ...terms, ...handicaps(sum(terms), kind.grades, question)];
+  return { inReach: true, s: sum(all), terms: all, measured: null };
 }
 
 function openTerms(container: Container | undefined, needsCutter: boolean, { plan, cutterS }: ReachQuestion): ReachTerm[] {
