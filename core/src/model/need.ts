@@ -138,7 +138,7 @@ export const NEEDS: Record<NeedId, NeedFacts> = {
   'C.dress': need('dressing pads', 'dressing pad', 'dressing pads', 1200, 'smaller wounds would stay uncovered'),
   'C.roll': need('wraps', 'wrap', 'wraps', 1200, 'nothing would hold a pad in place'),
   'C.tape': need('tape', 'tape', 'tape', 1200, 'ends and pads could not be fixed'),
-  'C.record': need('marker and card', 'marker or card', 'markers or cards', 1200, 'the tourniquet time could not be written down'),
+  'C.record': need('marker and card', 'marker or card', 'markers and cards', 1200, 'the tourniquet time could not be written down'),
   'C.vitals': need('vital signs', 'device for vital signs', 'devices for vital signs', 1200, 'no trend for the next carer', 'vitals'),
   'H.warm': need('warm covers', 'warm cover', 'warm covers', 1200, 'a cooling body clots badly'),
   'H.head': need('eye shields', 'eye shield or light', 'eye shields and light', 1200, 'an eye could not be shielded'),

@@ -46,9 +46,9 @@ export function LoadoutAdvice({ carryData, loadout, view, conflicts, nameOf, loa
               <button type="button" className="link-button" onClick={() => open(unitId)}>
                 {nameOfUnit(carryData, loadout, unitId)}
               </button>
-              , {from === OWN_ID ? 'your own' : nameOf(from)}: {NEEDS[need].label}{' '}
+              , {from === OWN_ID ? 'your own' : nameOf(from)}: for {NEEDS[need].label}{' '}
               {next === null
-                ? 'nothing else.'
+                ? 'there is nothing else.'
                 : `the next is ${showSeconds(next.s)} away (${next.from === OWN_ID ? 'your own' : nameOf(next.from)}).`}
             </li>
           ))}
