@@ -163,7 +163,7 @@ describe('a buying plan', () => {
   it('equals trying every number of packs, on random cases', () => {
     const random = new Random(seeded(2026));
     let withFree = 0;
-    for (let round = 0; round < rounds(100); round += 1) {
+    for (let round = 0; round < rounds(300); round += 1) {
       const kinds = ['a', 'b', 'c'].slice(0, 1 + random.below(3));
       const asked = problem({
         need: kinds.map((kind) => ({
@@ -189,7 +189,7 @@ describe('a buying plan', () => {
       expect(plan.total, JSON.stringify(asked)).toBe(leastByTrying(asked));
       if (plan.orders.some(({ supplier, shippingMinor }) => supplier === 's' && shippingMinor === 0)) withFree += 1;
     }
-    expect(withFree).toBeGreaterThan(rounds(5));
+    expect(withFree).toBeGreaterThan(rounds(20));
   });
 });
 
@@ -249,7 +249,7 @@ function leastByTrying({ need, offers, suppliers }: BuyingProblem): number {
 describe('splitting money', () => {
   it('never loses a minor unit, and is off its exact share by less than one, on random sums', () => {
     const random = new Random(seeded(9));
-    for (let round = 0; round < rounds(200); round += 1) {
+    for (let round = 0; round < rounds(500); round += 1) {
       const weights = Array.from({ length: 1 + random.below(12) }, () => random.below(5000));
       const amount = random.below(100_000);
       const parts = splitMinor(amount, weights);

@@ -153,7 +153,7 @@ function randomKit(random: Random): { needs: AskedNeed[]; units: StockUnit[] } {
 describe('lapse dates', () => {
   it('equal a day-by-day evaluation, on random kits', () => {
     const random = new Random(seeded(5));
-    for (let round = 0; round < rounds(60); round += 1) {
+    for (let round = 0; round < rounds(150); round += 1) {
       const { needs, units } = randomKit(random);
       const first = new Map<NeedId, PlainDate>();
       const now = solve(needs, units);
@@ -178,7 +178,7 @@ describe('lapse dates', () => {
 describe('single points', () => {
   it('are the units without which a need of M to H opens, as removing each one shows, on random kits', () => {
     const random = new Random(seeded(9));
-    for (let round = 0; round < rounds(100); round += 1) {
+    for (let round = 0; round < rounds(200); round += 1) {
       const { needs, units } = randomKit(random);
       const now = solve(needs, units);
       const held = now.needs

@@ -86,7 +86,7 @@ describe('a thing that can do several jobs', () => {
 
   it('never counts twice, over random kits', () => {
     const random = new Random(seeded(404));
-    for (let round = 0; round < rounds(200); round += 1) {
+    for (let round = 0; round < rounds(400); round += 1) {
       const kinds = Array.from({ length: 1 + random.below(25) }, () => KINDS[random.below(KINDS.length)]?.id ?? '');
       const schoolId = SCHOOLS[random.below(SCHOOLS.length)]?.id ?? '';
       const brief = BriefSchema.parse({
@@ -173,7 +173,7 @@ describe('what a kit is', () => {
 describe('a preview', () => {
   it('is what adding the thing then shows, over random kits', () => {
     const random = new Random(seeded(17));
-    for (let round = 0; round < rounds(100); round += 1) {
+    for (let round = 0; round < rounds(200); round += 1) {
       const kinds = Array.from({ length: random.below(15) }, () => KINDS[random.below(KINDS.length)]?.id ?? '');
       const kind = KINDS[random.below(KINDS.length)];
       if (kind === undefined) continue;

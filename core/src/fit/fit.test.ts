@@ -65,7 +65,7 @@ describe('packFit', () => {
   it('passes the independent checker on random instances, and accounts for every thing', () => {
     const random = new Random(seeded(101));
     let feasible = 0;
-    for (let round = 0; round < rounds(200); round += 1) {
+    for (let round = 0; round < rounds(500); round += 1) {
       const instance = randomProblem(random, round);
       const result = packFit(instance);
       expect(checkPlacement(instance, result.placed), `instance ${round}`).toEqual([]);

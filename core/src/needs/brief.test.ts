@@ -211,7 +211,7 @@ function randomBrief(random: Random): Brief {
 describe('whatever the brief', () => {
   it('needs are in order and whole, terms add up, gated things need their skill, and the summary has no hole', () => {
     const random = new Random(seeded(3));
-    for (let round = 0; round < rounds(300); round += 1) {
+    for (let round = 0; round < rounds(500); round += 1) {
       const given = randomBrief(random);
       const own = SCHOOLS[random.below(SCHOOLS.length)] ?? COMMITTEE;
       const derived = deriveNeeds(given, own);
@@ -230,7 +230,7 @@ describe('whatever the brief', () => {
 
   it('worse threats never ask for less: 300 briefs', () => {
     const random = new Random(seeded(5));
-    for (let round = 0; round < rounds(200); round += 1) {
+    for (let round = 0; round < rounds(300); round += 1) {
       const given = { ...randomBrief(random), overrides: {} };
       const calm = deriveNeeds({ ...given, threats: [], penetrating: false, phoneCover: true }, COMMITTEE);
       const bad = deriveNeeds({ ...given, threats: [...THREATS], penetrating: true, phoneCover: false }, COMMITTEE);

@@ -384,7 +384,7 @@ describe('runRules', () => {
 
   it('stays calm over random kits: no throw, no fix that leads nowhere', () => {
     const random = new Random(seeded(61));
-    for (let round = 0; round < rounds(300); round += 1) {
+    for (let round = 0; round < rounds(500); round += 1) {
       const units = Array.from({ length: random.below(12) }, (): Laid => {
         const kind = KINDS[random.below(KINDS.length)];
         const condition = CONDITIONS[random.below(CONDITIONS.length)] ?? 'ready';

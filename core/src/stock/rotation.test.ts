@@ -135,7 +135,7 @@ describe('on small cases', () => {
   it('reaches what trying every exchange reaches, hardest kit first, and lowers no kit, on random cases', () => {
     const random = new Random(seeded(31));
     let gained = 0;
-    for (let round = 0; round < rounds(50); round += 1) {
+    for (let round = 0; round < rounds(120); round += 1) {
       const { kits, spares } = smallCase(random);
       const all = [
         ...kits.flatMap((one) => one.units.map((each) => ({ each, at: one.id as string | null }))),
@@ -173,12 +173,12 @@ describe('on small cases', () => {
           expect(change, `${kind} at ${place} in round ${round}`).toBe(0);
         }
     }
-    expect(gained).toBeGreaterThan(rounds(8));
+    expect(gained).toBeGreaterThan(rounds(30));
   });
 
   it('lowers no kit and keeps every count, on 200 larger seeded cases with stacks', () => {
     const random = new Random(seeded(99));
-    for (let round = 0; round < rounds(80); round += 1) {
+    for (let round = 0; round < rounds(200); round += 1) {
       const { kits, spares } = smallCase(random);
       const bigger = [
         ...spares,
@@ -221,7 +221,7 @@ describe('on kits with many kinds, of which several serve one need', () => {
   it('lowers no kit, keeps every count, moves no more than there is, and says exactly what is gained, on random cases', () => {
     const random = new Random(seeded(606));
     let gained = 0;
-    for (let round = 0; round < rounds(50); round += 1) {
+    for (let round = 0; round < rounds(150); round += 1) {
       const { kits, spares } = largeCase(random);
       const { moves, gains } = plan(kits, spares);
       const all = new Map([...kits.flatMap(({ units }) => units), ...spares].map((each) => [each.id, each]));
@@ -243,7 +243,7 @@ describe('on kits with many kinds, of which several serve one need', () => {
         }
       }
     }
-    expect(gained).toBeGreaterThan(rounds(8));
+    expect(gained).toBeGreaterThan(rounds(30));
   });
 
   it('gives the same moves for the same stock, in whatever order kits and spares are listed', () => {

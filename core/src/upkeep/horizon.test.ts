@@ -53,7 +53,7 @@ describe('the horizon', () => {
     const random = new Random(seeded(77));
     const DAYS = 60;
     let lapses = 0;
-    for (let round = 0; round < rounds(60); round += 1) {
+    for (let round = 0; round < rounds(300); round += 1) {
       const { needs, units } = randomStock(random, DAYS);
       const [row] = horizon([kit('k', { needs, units })], TODAY, addDays(TODAY, DAYS), CATALOG);
       const held = new Map<string, boolean>();
@@ -74,7 +74,7 @@ describe('the horizon', () => {
         if (need.lapsesOn !== null) lapses += 1;
       }
     }
-    expect(lapses).toBeGreaterThan(rounds(60));
+    expect(lapses).toBeGreaterThan(rounds(200));
   });
 
   const gauze = (id: string, lasts: number): StockUnit => ({
