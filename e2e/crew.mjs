@@ -4,6 +4,9 @@ import { startBrowser } from './browser.mjs';
 import { Person } from './page.mjs';
 import { readCaution, startServer } from './server.mjs';
 
+/** A unit of a draft. */
+export const thing = (id, kind, count = 1) => ({ id, kind, count, condition: 'ready' });
+
 /** The scene is filled before each journey; whatever the page complained about fails the journey. */
 export function withCrew() {
   const scene = {
@@ -19,6 +22,13 @@ export function withCrew() {
         body: body === undefined ? undefined : JSON.stringify(body),
       });
       return response.json();
+    },
+    /** Puts things into a kit of the demo, without a browser. */
+    fill: async (kitId, change) => {
+      const kit = await scene.api(`/api/kits/${kitId}`);
+      const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units } = kit;
+      const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units, ...change };
+      await scene.api(`/api/kits/${kitId}`, 'PUT', { version: kit.version, draft });
     },
   };
   let close;

@@ -1,24 +1,16 @@
 // Fit and Stage: measuring, packing and making ready, driven as a person does it.
 import { beforeEach, describe, expect, it } from 'vitest';
-import { withCrew } from './crew.mjs';
+import { thing, withCrew } from './crew.mjs';
 import { by, printedPages, text } from './page.mjs';
 
 const scene = withCrew();
-const { api } = scene;
+const { api, fill } = scene;
 let person;
 let server;
 beforeEach(() => {
   ({ person, server } = scene);
 });
 
-/** Puts things into a kit of the demo, without a browser. */
-async function fill(kitId, change) {
-  const kit = await api(`/api/kits/${kitId}`);
-  const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units } = kit;
-  const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units, ...change };
-  await api(`/api/kits/${kitId}`, 'PUT', { version: kit.version, draft });
-}
-const thing = (id, kind, count = 1) => ({ id, kind, count, condition: 'ready' });
 const draftOf = (kitId) => api(`/api/kits/${kitId}`);
 
 describe('a sleeve that was measured', () => {

@@ -1,23 +1,14 @@
 // Whether a page goes on answering: run with nothing beside it, since it measures time.
 import { beforeEach, describe, expect, it } from 'vitest';
-import { withCrew } from './crew.mjs';
+import { thing, withCrew } from './crew.mjs';
 
 const scene = withCrew();
-const { api } = scene;
+const { fill } = scene;
 let person;
 let server;
 beforeEach(() => {
   ({ person, server } = scene);
 });
-
-/** Puts things into a kit of the demo, without a browser. */
-async function fill(kitId, change) {
-  const kit = await api(`/api/kits/${kitId}`);
-  const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units } = kit;
-  const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units, ...change };
-  await api(`/api/kits/${kitId}`, 'PUT', { version: kit.version, draft });
-}
-const thing = (id, kind, count = 1) => ({ id, kind, count, condition: 'ready' });
 
 describe('Fit', () => {
   it('the page goes on answering while 35 things are packed', async () => {
