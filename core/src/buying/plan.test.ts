@@ -163,7 +163,7 @@ describe('a buying plan', () => {
   it('equals trying every number of packs, on random cases', () => {
     const random = new Random(seeded(2026));
     let withFree = 0;
-    for (let round = 0; round < rounds(300); round += 1) {
+    for (let round = 0; round < rounds(500); round += 1) {
       const kinds = ['a', 'b', 'c'].slice(0, 1 + random.below(3));
       const asked = problem({
         need: kinds.map((kind) => ({
