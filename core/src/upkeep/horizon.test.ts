@@ -57,16 +57,21 @@ describe('the horizon', () => {
       const { needs, units } = randomStock(random, DAYS);
       const [row] = horizon([kit('k', { needs, units })], TODAY, addDays(TODAY, DAYS), CATALOG);
       const held = new Map<string, boolean>();
+      let before = new Set<string>();
       const falls = new Map<string, PlainDate>();
       for (let day = 0; day <= DAYS; day += 1) {
         const on = addDays(TODAY, day);
         const result = coverage({ needs, school: SCHOOL, skills: [], on, kits: [{ id: 'k', units }] }, CATALOG);
-        for (const { need, state } of result.needs) {
-          const isHeld = state !== 'gap';
+        const now = new Set(result.needs.flatMap(({ need, state }) => (state === 'gap' ? [] : [need])));
+        // Film and tape made a seal, the tape lapsed, and the film is free for another need: only then does one come back.
+        const anotherFell = [...before].some((need) => !now.has(need));
+        for (const { need } of result.needs) {
+          const isHeld = now.has(need);
           if (day === 0) held.set(need, isHeld);
           else if (held.get(need) === true && !isHeld && !falls.has(need)) falls.set(need, on);
-          else if (falls.has(need) || held.get(need) === false) expect(isHeld, `${need} comes back in round ${round}`).toBe(false);
+          if (day > 0 && isHeld && !before.has(need)) expect(anotherFell, `${need} comes back in round ${round}`).toBe(true);
         }
+        before = now;
       }
       for (const need of row?.needs ?? []) {
         expect(need.isHeld, `${need.need} in round ${round}`).toBe(held.get(need.need));
