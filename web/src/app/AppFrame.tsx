@@ -29,11 +29,11 @@ export function AppFrame() {
   });
   // Once a screen stands, a server that goes away takes nothing from it: what is being written there must not be lost.
   if (settings.isLoadingError) return <ServerGone error={settings.error} retry={() => void settings.refetch()} />;
-  if (settings.data === undefined || catalog.isPending) return <div className="app-frame" aria-busy="true" />;
+  if (settings.data === undefined || catalog.isPending) return <div className="app-frame print-open" aria-busy="true" />;
   if (settings.data.cautionReadAt === null) return <FirstRun />;
   const isBare = BARE.some((path) => matchPath(path, pathname) !== null);
   return (
-    <div className="app-frame">
+    <div className="app-frame print-open">
       {!isBare && <TopBar />}
       <Outlet />
       {/* A screen begins at its top, and is found again where it was left. */}

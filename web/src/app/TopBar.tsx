@@ -11,7 +11,7 @@ export function TopBar() {
   const kitId = useMatch('/kits/:id/*')?.params.id;
   const isMuster = useMatch('/') !== null;
   return (
-    <header className={isMuster ? 'top-bar is-muster' : 'top-bar'}>
+    <header className={isMuster ? 'top-bar no-print is-muster' : 'top-bar no-print'}>
       <a className="skip-link" href="#main">
         Skip to the page
       </a>
@@ -33,7 +33,7 @@ export function TopBar() {
       <ActionIcon component={Link} to="/settings" variant="transparent" className="top-icon top-settings" aria-label="Settings">
         <IconSettings size={20} />
       </ActionIcon>
-      <UseButton kitId={kitId} />
+      <UseButton kitId={kitId} isHiddenOnPhone={isMuster} />
     </header>
   );
 }

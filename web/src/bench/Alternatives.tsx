@@ -39,7 +39,9 @@ export function Alternatives({ need }: { need: NeedId }) {
               <KindDrawing kind={kind} scale={CARD_SCALE} />
             </span>
             <b>{kind.name}</b>
-            <span className={`alternative-grade grade-${grade}`}>{grade}</span>
+            <span className="alternative-grade" data-grade={grade}>
+              {grade}
+            </span>
             <Figures kind={kind} now={now} />
             <Choose kind={kind} isNow={kind.id === now?.id} />
           </li>

@@ -50,7 +50,7 @@ function FindingEntry({ finding }: { finding: OpenFinding }) {
     edit((draft) => ({ ...draft, setAside: withSetAside(draft.setAside, { rule, facts: factsOf(finding), reason: why, on: today }) }));
   };
   return (
-    <li className={`finding finding-${severity}`}>
+    <li className="finding" data-severity={severity}>
       <b>{WORDS[severity]}</b> {says}
       {before !== null && (
         <span className="finding-before">

@@ -17,7 +17,7 @@ export function Brief() {
     <main id="main" className="brief">
       <BriefForm />
       <div className="brief-beside">
-        <div className="drawer-tabs" role="group" aria-label="Beside the questions">
+        <div className="drawer-tabs brief-tabs" role="group" aria-label="Beside the questions">
           {VIEWS.map((name) => (
             <button
               key={name}

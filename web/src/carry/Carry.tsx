@@ -56,7 +56,7 @@ export function Carry() {
   );
   if (chosen === undefined)
     return (
-      <main id="main" className="carry-page">
+      <main id="main" className="carry-page is-columns">
         <CarryNav />
         <div className="carry">
           <aside className="carry-list" aria-label="Loadouts">
@@ -110,7 +110,7 @@ function LoadoutPage({ carryData, stored, heading, open, changed, gone }: Loadou
   const nameOf = (id: string) => carryData.kits.find((kit) => kit.id === id)?.name ?? id;
   const letters = kitLetters(loadout.kits.map(({ kitId }) => ({ id: kitId, name: nameOf(kitId) })));
   return (
-    <main id="main" className="carry-page">
+    <main id="main" className="carry-page is-columns">
       <CarryNav />
       <div className="carry">
         <aside className="carry-list" aria-label="Loadouts">

@@ -20,7 +20,7 @@ export function LoadoutList({ loadouts, views, chosen, open }: LoadoutListProps)
             <button type="button" className="carry-choice" aria-current={id === chosen ? 'true' : undefined} onClick={() => open(id)}>
               <b>{name}</b>
               <span className="small muted">{situation || `${kits.length} ${kits.length === 1 ? 'kit' : 'kits'}`}</span>
-              {view !== null && <RungStrip rungs={byRung(view.coverage, RUNGS)} />}
+              {view !== null && <RungStrip isNarrow rungs={byRung(view.coverage, RUNGS)} />}
             </button>
           </li>
         );

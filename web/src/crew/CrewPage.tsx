@@ -28,7 +28,7 @@ export function CrewPage() {
     return <Failure error={told.error ?? crew.error ?? places.error} />;
   if (told.data === undefined || crew.data === undefined || places.data === undefined) return <Blank label="Calling the crew" />;
   return (
-    <main id="main" className="carry-page">
+    <main id="main" className="carry-page is-columns">
       <CarryNav />
       <Crew told={told.data} people={crew.data.people} places={places.data} />
     </main>

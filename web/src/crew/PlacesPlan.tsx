@@ -63,7 +63,7 @@ export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProp
           </>
         );
         const isRight = spot.xM > 0.72 * PLAN_M.wide;
-        const className = `plan-spot ${isRight ? 'is-right' : ''} ${chosen === spot.id ? 'is-chosen' : ''}`;
+        const className = clsx(css.planSpot, isRight && css.isRight, chosen === spot.id && css.isChosen);
         if (choose === undefined)
           return (
             <div key={spot.id} className={className} style={style}>

@@ -124,7 +124,7 @@ function KindRow({ kind, isOwn, isChosen, choose }: KindRowProps) {
         <button type="button" className="link-button" onClick={choose}>
           {kind.name}
         </button>
-        {mark !== null && <span className="evidence">{mark}</span>}
+        {mark !== null && <span className="evidence own-mark">{mark}</span>}
       </th>
       <td className="small">
         {needs

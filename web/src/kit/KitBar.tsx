@@ -26,7 +26,7 @@ export function KitBar() {
   const limit = position?.tMm ?? 0;
   const thickness = packing.carry?.outerTMm ?? null;
   return (
-    <div className="kit-bar">
+    <div className="kit-bar no-print">
       <ContainerDrawing container={container} size={46} />
       <div className="kit-title">
         <h1>{draft.name}</h1>

@@ -12,7 +12,7 @@ export function KitFoot() {
   const school = schoolOf(draft);
   const k = casualtiesOf(draft.brief);
   return (
-    <footer className="kit-foot">
+    <footer className="kit-foot no-print">
       <span>
         <b className="mono">
           {held} of {asked}

@@ -54,9 +54,9 @@ function Frame() {
     'g 4': step('stage'),
   });
   return (
-    <div className="kit-frame">
+    <div className="kit-frame print-open">
       <KitBar />
-      <div className="kit-body">
+      <div className="kit-body print-open">
         <Spine />
         <Outlet />
         <RungPanel />

@@ -23,7 +23,7 @@ export function RungPanel() {
   const off = opened.needs.filter(({ state }) => state === 'off');
   const derived = new Map(judgement.needs.map((need) => [need.need, need]));
   return (
-    <section className="rung-panel" aria-label={`Rung ${opened.rung}: ${RUNG_NAMES[opened.rung]}`}>
+    <section className="rung-panel no-print" aria-label={`Rung ${opened.rung}: ${RUNG_NAMES[opened.rung]}`}>
       <div className="panel-heading">
         <h2>
           {opened.rung} <span className="muted">{RUNG_NAMES[opened.rung]}</span>

@@ -8,7 +8,7 @@ export function Spine() {
   const { judgement } = useKit();
   const { rung: opened, open } = useOpenRung();
   return (
-    <nav className="spine" aria-label="Rungs">
+    <nav className="spine no-print" aria-label="Rungs">
       {judgement.rungs.map(({ rung, state, have, least }) => (
         <button
           key={rung}

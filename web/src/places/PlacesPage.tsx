@@ -96,7 +96,7 @@ function ContainerList({ containers, chosen, choose }: ListProps & { containers:
               <button type="button" className="link-button" onClick={() => choose(container.id)}>
                 {container.name}
               </button>
-              {!SHIPPED_CONTAINERS.has(container.id) && <span className="evidence">own</span>}
+              {!SHIPPED_CONTAINERS.has(container.id) && <span className="evidence own-mark">own</span>}
             </th>
             <td className="is-figure">{insideLine(container)}</td>
           </tr>
@@ -128,7 +128,7 @@ function PositionList({ positions, chosen, choose }: ListProps & { positions: re
               <button type="button" className="link-button" onClick={() => choose(position.id)}>
                 {position.name}
               </button>
-              {!SHIPPED_POSITIONS.has(position.id) && <span className="evidence">own</span>}
+              {!SHIPPED_POSITIONS.has(position.id) && <span className="evidence own-mark">own</span>}
             </th>
             <td className="is-figure">
               {position.wMm} × {position.hMm} × {position.tMm}

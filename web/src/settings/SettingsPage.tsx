@@ -128,7 +128,7 @@ function Transfer() {
       )}
       {state.kind === 'busy' && <p role="status">Checking the file</p>}
       {state.kind === 'done' && (
-        <p className="import-done" role="status">
+        <p className="verdict-good" role="status">
           {state.text}
         </p>
       )}

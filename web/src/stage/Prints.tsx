@@ -65,7 +65,7 @@ export function Prints() {
         <p>Packing. The sheet says where each thing lies, so it waits for that.</p>
       ) : (
         <div className="stage-papers">
-          <div className={`print-area paper-${form.value}`}>
+          <div className="print-area">
             {form.value === 'sheet' && <PackSheet result={result} />}
             {form.value === 'card' && <PocketCard result={result} />}
             {form.value === 'label' && <OutsideLabel />}

@@ -97,7 +97,7 @@ export function StockImport({ gtins, close }: StockImportProps) {
               Put these right in the file, or choose another column, and read it again: nothing is imported by halves.
             </p>
           )}
-          <ul className="row-reports" aria-label="Row by row">
+          <ul className="row-reports import-rows" aria-label="Row by row">
             {[...bad, ...reports.filter(({ intake }) => intake !== null)].slice(0, SHOWN).map(({ row, intake, issues }) => (
               <li key={row} className={intake === null ? 'is-bad' : undefined}>
                 <span className="mono">row {row}</span>{' '}

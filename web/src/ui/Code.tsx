@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import './code.css';
 
 interface CodeProps {
   /** A QR code that any phone reads, or a data matrix with GS1 element strings. */
@@ -6,10 +7,11 @@ interface CodeProps {
   text: string;
   alt: string;
   sizeMm: number;
+  className?: string | undefined;
 }
 
 /** A barcode, drawn when its library has come; it is loaded only where codes are printed. */
-export function Code({ symbol, text, alt, sizeMm }: CodeProps) {
+export function Code({ symbol, text, alt, sizeMm, className }: CodeProps) {
   const [svg, setSvg] = useState<string | null>(null);
   useEffect(() => {
     let isCurrent = true;
@@ -24,8 +26,8 @@ export function Code({ symbol, text, alt, sizeMm }: CodeProps) {
   }, [symbol, text]);
   const size = { width: `${sizeMm}mm`, height: `${sizeMm}mm` };
   return svg === null ? (
-    <span className="code-space" style={size} />
+    <span className={`code-space ${className ?? ''}`} style={size} />
   ) : (
-    <img className="code" src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`} alt={alt} style={size} />
+    <img className={`code ${className ?? ''}`} src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`} alt={alt} style={size} />
   );
 }

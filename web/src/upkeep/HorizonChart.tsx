@@ -70,13 +70,13 @@ export function HorizonChart({ rows, from, to }: { rows: readonly ChartRow[]; fr
           <i className="legend-gap" /> gap if nothing is done
         </span>
         <span>
-          <i className="upkeep-mark-lapse" /> lapses
+          <i className="upkeep-mark" data-type="lapse" /> lapses
         </span>
         <span>
-          <i className="upkeep-mark-orderBy" /> order by
+          <i className="upkeep-mark" data-type="orderBy" /> order by
         </span>
         <span>
-          <i className="upkeep-mark-inspect" /> inspect
+          <i className="upkeep-mark" data-type="inspect" /> inspect
         </span>
       </figcaption>
     </figure>

@@ -229,10 +229,10 @@ function groupByMonth(events: readonly UpkeepEvent[], today: PlainDate): [string
 function EventRow({ event, from }: { event: UpkeepEvent; from: PlainDate }) {
   const isNow = event.on <= from;
   return (
-    <tr className={`upkeep-${event.type}`}>
+    <tr>
       <td className={`mono nowrap upkeep-date${isNow ? ' state-gap' : ''}`}>{isNow ? 'now' : showDate(event.on)}</td>
       <td className="upkeep-type">
-        <span className={`upkeep-mark upkeep-mark-${event.type}`} aria-hidden="true" />
+        <span className="upkeep-mark" data-type={event.type} aria-hidden="true" />
         {TYPES[event.type]}
       </td>
       <td>

@@ -59,7 +59,7 @@ export function HandOverPage() {
           ))}
         </div>
         <aside className="hand-over-take">
-          <Code symbol="qr" text={text} alt="The sheet as plain text, for any phone" sizeMm={62} />
+          <Code className="hand-over-code" symbol="qr" text={text} alt="The sheet as plain text, for any phone" sizeMm={62} />
           <p className="small muted">Any phone’s camera reads the sheet off this code, as plain text. Nothing goes over a network.</p>
           <div className="no-print hand-over-tools">
             <Button size="md" onClick={() => window.print()}>
