@@ -80,7 +80,7 @@ describe('assignPieces', () => {
     const highs = await highsLoader();
     const random = new Random(seeded(20_261_125));
     let compared = 0;
-    for (let round = 0; round < rounds(300); round += 1) {
+    for (let round = 0; round < rounds(360); round += 1) {
       const instance = randomInstance(random, 4, 5);
       const found = assignPieces(instance.demands, instance.suppliers);
       const objectives = objectivesOf(instance);

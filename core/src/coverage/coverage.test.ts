@@ -194,4 +194,12 @@ describe('single points', () => {
       expect(now.singlePoints.map(({ unitId, need }) => `${unitId} ${need}`).sort()).toEqual(expected.sort());
     }
   });
+
+  it('count tape that only holds a makeshift seal down, though nobody asked for tape', () => {
+    const units = [unit('bag', 'waste-bag'), unit('tape', 'tape-roll')];
+    expect(solve([ask('R.seal', 1)], units).singlePoints).toEqual([
+      { need: 'R.seal', unitId: 'bag' },
+      { need: 'R.seal', unitId: 'tape' },
+    ]);
+  });
 });

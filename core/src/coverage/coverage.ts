@@ -258,13 +258,15 @@ function lapseDates(
   }
 }
 
-/** How many units provide each thing that something here leans on. */
-function countEnablers(rows: readonly Row[], catalog: KindCatalog): Map<string, number> {
-  const counts = new Map<string, number>();
-  for (const row of rows) for (const thing of Object.values(catalog.get(row.unit.kind)?.requires ?? {})) counts.set(thing, 0);
-  for (const row of rows)
-    for (const thing of catalog.get(row.unit.kind)?.provides ?? []) if (counts.has(thing)) counts.set(thing, (counts.get(thing) ?? 0) + 1);
-  return counts;
+/** Units that alone provide what something here leans on, whether or not they serve a need themselves. */
+function onlyEnablers({ rows, good }: Prepared, catalog: KindCatalog): Set<StockUnit> {
+  const leanedOn = new Set(rows.flatMap(({ unit }) => Object.values(catalog.get(unit.kind)?.requires ?? {})));
+  const only = new Set<StockUnit>();
+  for (const thing of leanedOn) {
+    const [first, second] = good.filter(({ kind }) => kind.provides.includes(thing));
+    if (first !== undefined && second === undefined) only.add(first.unit);
+  }
+  return only;
 }
 
 /** Units whose loss makes a need of M to H a gap that was none. Losing a thing that enables others counts too. */
@@ -277,23 +279,23 @@ function findSinglePoints(
 ): SinglePoint[] {
   const { rows, demands } = prepared;
   const solved = leastMet(demands, groups.masks, groups.pieces);
-  const enablers = countEnablers(rows, catalog);
-  const known = new Map<string, number[]>();
+  const enablers = onlyEnablers(prepared, catalog);
+  const known = new Map<string, readonly number[]>();
   const points: SinglePoint[] = [];
-  for (const row of rows) {
-    const met = metWithout(row);
+  for (const unit of enablers) note(unit, metAfterLosing(unit));
+  for (const row of rows) if (!enablers.has(row.unit)) note(row.unit, metWithout(row));
+  return points.sort((a, b) => (a.unitId < b.unitId ? -1 : a.unitId > b.unitId ? 1 : 0));
+
+  function note(unit: StockUnit, met: readonly number[]): void {
     // Nothing changes by losing it: most units are spare for the least amounts.
-    if (met === metNow) continue;
+    if (met === metNow) return;
     for (const [demand, { need }] of problem.needs.entries()) {
       const { least } = demands[demand] as Demand; // one demand a need
       if (least > 0 && isLifeSaving(need) && (metNow[demand] ?? 0) >= least && (met[demand] ?? 0) < least)
-        points.push({ need, unitId: row.unit.id });
+        points.push({ need, unitId: unit.id });
     }
   }
-  return points.sort((a, b) => (a.unitId < b.unitId ? -1 : a.unitId > b.unitId ? 1 : 0));
-
   function metWithout(row: Row): readonly number[] {
-    if (isOnlyEnabler(row)) return metAfterLosing(row);
     const group = groups.groupOf.get(row);
     if (group === undefined || (solved.left[group] as number) >= row.pieces) return metNow;
     const key = `${group}:${row.pieces}`;
@@ -302,12 +304,8 @@ function findSinglePoints(
     known.set(key, answer);
     return answer;
   }
-  /** What others lean on, and nothing else here provides. */
-  function isOnlyEnabler(row: Row): boolean {
-    return (catalog.get(row.unit.kind)?.provides ?? []).some((thing) => enablers.get(thing) === 1);
-  }
-  function metAfterLosing(row: Row): number[] {
-    const kits = problem.kits.map((kit) => ({ ...kit, units: kit.units.filter((unit) => unit !== row.unit) }));
+  function metAfterLosing(lost: StockUnit): readonly number[] {
+    const kits = problem.kits.map((kit) => ({ ...kit, units: kit.units.filter((unit) => unit !== lost) }));
     const rest = groupRows(prepare({ ...problem, kits }, catalog).rows, maskCache());
     return leastMet(demands, rest.masks, rest.pieces).met;
   }

@@ -62,7 +62,10 @@ export interface Row extends Supplier {
 }
 
 export interface Prepared {
+  /** What serves a need. */
   rows: Row[];
+  /** All that counts, needed or not. */
+  good: readonly GoodUnit[];
   demands: Demand[];
   late: number[];
   /** The day after which nothing here provides the thing any more; null: never runs out. */
@@ -112,7 +115,7 @@ export function prepare(problem: CoverageProblem, catalog: KindCatalog, good: re
     if (grades !== null)
       rows.push({ unit, pieces, expiresOn, anyTime: grades, grades: reachS === null ? grades : withinReach(grades, reachS, pieces) });
   }
-  return { rows, demands, late, provided };
+  return { rows, good, demands, late, provided };
 
   /** Grades of a kind are the same for all its units, so they are worked out once; null where it serves nothing. */
   function codesOf(kind: Kind): GradeCode[] | null {
