@@ -19,7 +19,7 @@ describe('beginning with one’s own', () => {
     await person.follow('Muster');
     await person.sees('What is the first kit for?');
     await person.isAccessible('the first step');
-    await person.page.locator('.first-situations button ::-p-text(Car or van)').click();
+    await person.page.locator('.muster_firstSituations button ::-p-text(Car or van)').click();
     await person.sees('Where is it carried, and in what?');
     await person.type('Name', 'Van box');
     await person.press('To the contents');
@@ -31,7 +31,7 @@ describe('beginning with one’s own', () => {
     expect(kits.map(({ name }) => name)).toEqual(['Van box']);
     expect(kits[0].units.length).toBeGreaterThan(5);
     await person.goTo(`${server.url}/settings`);
-    await person.page.locator('.backup-list button').click();
+    await person.page.locator('.settings_backupList button').click();
     await person.sees('Restored:');
     expect((await api('/api/kits')).kits.map(({ id }) => id)).toEqual(before);
   });
@@ -43,6 +43,6 @@ describe('beginning with one’s own', () => {
     await person.sees('From now on this counts as yours.');
     await person.follow('Muster');
     await person.sees('Next, in date order');
-    expect(await person.page.$('.demo-line')).toBeNull();
+    expect(await person.page.$('.muster_demoLine')).toBeNull();
   });
 });

@@ -7,7 +7,7 @@ import { withCrew } from './crew.mjs';
 import { by } from './page.mjs';
 
 const scene = withCrew();
-const total = () => scene.person.page.$eval('.buying-total .mono', (node) => Number(node.textContent));
+const total = () => scene.person.page.$eval('.buying_total .mono', (node) => Number(node.textContent));
 
 describe('buying', () => {
   it('takes the suppliers’ list in and says what to order where, proven; another offer and fewer kits change the plan', async () => {
@@ -16,10 +16,10 @@ describe('buying', () => {
     await person.follow('What to order where');
     await person.sees('No offers yet');
     await person.press('Load supplier list');
-    await person.page.waitForSelector('.buying-total');
+    await person.page.waitForSelector('.buying_total');
     await person.sees('no way to order is cheaper');
     const before = await total();
-    const sums = await person.page.$$eval('.buying-order tfoot td', (cells) => cells.map(({ textContent }) => Number(textContent)));
+    const sums = await person.page.$$eval('.buying_order tfoot td', (cells) => cells.map(({ textContent }) => Number(textContent)));
     expect(sums.reduce((sum, one) => sum + one, 0)).toBeCloseTo(before, 6);
     await person.sees('Whistle: nobody offers it.');
     // Written down by hand: what is lacking is asked for in words, then the whistle is to be had.
@@ -30,18 +30,18 @@ describe('buying', () => {
     await person.type('Pack price', '2.50');
     await person.press('Save');
     await person.waitFor(() => !document.body.textContent.includes('nobody offers it'));
-    await person.waitFor((least) => Number(document.querySelector('.buying-total .mono')?.textContent) > least, before);
+    await person.waitFor((least) => Number(document.querySelector('.buying_total .mono')?.textContent) > least, before);
     const withWhistle = await total();
     expect(withWhistle).toBeCloseTo(before + 2.5, 6);
     await person.isAccessible('buying');
     await person.press('Helm’s vest kit', 'checkbox');
-    await person.waitFor((most) => Number(document.querySelector('.buying-total .mono')?.textContent) < most, withWhistle);
+    await person.waitFor((most) => Number(document.querySelector('.buying_total .mono')?.textContent) < most, withWhistle);
     // It is kept: the page opened anew has the same offers.
     await person.goTo(`${scene.server.url}/buy`);
     await person.seesNamed('Strike out Whistle of Harbour Stall, 2.50', 'button');
     await person.type('Shipping: Harbour Stall', '3.00');
     await person.press('Save the terms of Harbour Stall');
-    await person.waitFor((least) => Number(document.querySelector('.buying-total .mono')?.textContent) > least, withWhistle);
+    await person.waitFor((least) => Number(document.querySelector('.buying_total .mono')?.textContent) > least, withWhistle);
     expect(await total()).toBeCloseTo(withWhistle + 3, 6);
     await person.press('Strike out Whistle of Harbour Stall, 2.50');
     await person.sees('Whistle: nobody offers it.');
@@ -55,13 +55,13 @@ describe('buying', () => {
     const list = async (rows) => {
       const file = join(mkdtempSync(join(tmpdir(), 'ivrak-list-')), 'list.csv');
       writeFileSync(file, ['Kind,Supplier,Pack size,Pack price,Authorised', ...rows, ''].join('\n'));
-      const input = await person.page.$('.buying-import input[type=file]');
+      const input = await person.page.$('.buying_import input[type=file]');
       await input.uploadFile(file);
     };
     await list(['Record card,Loch Stationers,10,4.00,', 'Something else,Loch Stationers,1,dear,perhaps']);
     await person.sees('"Something else" is not in the catalogue');
     await person.sees('"dear" is not an amount as 12.50');
-    expect(await person.page.$eval('.buying-import > button', (button) => button.disabled)).toBe(true);
+    expect(await person.page.$eval('.buying_import > button', (button) => button.disabled)).toBe(true);
     await list(['Record card,Loch Stationers,10,4.00,']);
     await person.press('Import 1 offers');
     await person.seesNamed('Strike out Record card of Loch Stationers, 4.00', 'button');
@@ -74,7 +74,7 @@ describe('buying', () => {
     await person.press('The order to Loch Stationers is placed');
     await person.sees('On order');
     // What is on its way is not asked for again.
-    await person.waitFor(() => !document.querySelector('.buying-lines')?.textContent.includes('Record card'));
+    await person.waitFor(() => !document.querySelector('.buying_lines')?.textContent.includes('Record card'));
     const [order] = (await api('/api/orders')).orders.filter(({ data }) => data.supplier === 'Loch Stationers');
     expect(order.data.lines).toMatchObject([{ kind: 'record-card', units: 10, perPack: 10, packMinor: 400 }]);
     const scan = await person.page.waitForSelector(by('Scan or paste the label', 'textbox'), { visible: true });

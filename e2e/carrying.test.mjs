@@ -8,7 +8,7 @@ const scene = withCrew();
 /** The text of a need's lane, once the page has worked it out. */
 const laneOf = (name) =>
   scene.person.page.$$eval(
-    '.lanes tbody tr',
+    '.lanes_lanes tbody tr',
     (rows, wanted) => {
       const row = rows.find((one) => one.textContent.startsWith(wanted));
       return [row?.textContent ?? '', ...[...(row?.querySelectorAll('button') ?? [])].map((dot) => dot.getAttribute('aria-label'))].join(
@@ -20,7 +20,7 @@ const laneOf = (name) =>
 const laneSays = (name, ...parts) =>
   scene.person.waitFor(
     (wanted, words) => {
-      const row = [...document.querySelectorAll('.lanes tbody tr')].find((one) => one.textContent.startsWith(wanted));
+      const row = [...document.querySelectorAll('.lanes_lanes tbody tr')].find((one) => one.textContent.startsWith(wanted));
       const dots = [...(row?.querySelectorAll('button') ?? [])].map((dot) => dot.getAttribute('aria-label')).join(' | ');
       const said = `${row?.textContent ?? ''} ${dots}`.replaceAll('\u00a0', ' ');
       return words.every((part) => said.includes(part));
@@ -29,10 +29,10 @@ const laneSays = (name, ...parts) =>
     parts,
   );
 /** A tab of the drawer; its letters are capitals on the screen and to the ear. */
-const turnTo = (name) => scene.person.page.locator(`.drawer-tabs ::-p-text(${name})`).click();
+const turnTo = (name) => scene.person.page.locator(`.parts_drawerTabs ::-p-text(${name})`).click();
 const open = async (id) => {
   await scene.person.goTo(`${scene.server.url}/carry?loadout=${id}`);
-  await scene.person.page.waitForSelector('.lane-kit');
+  await scene.person.page.waitForSelector('.lanes_laneKit');
 };
 
 describe('a loadout', () => {
@@ -42,7 +42,7 @@ describe('a loadout', () => {
     await laneSays('M packing gauze', 'full', 'Boathouse wall box');
     await turnTo('Contents');
     await person.press('Take Tow vehicle panel out of the loadout');
-    await person.waitFor(() => document.querySelectorAll('.carry-kits li').length === 2);
+    await person.waitFor(() => document.querySelectorAll('.carry_kits li').length === 2);
     await person.type('Metres away: Boathouse wall box', '600');
     await laneSays('S cutter', 'gap 0 of 1', 'too late');
     expect((await laneOf('R breath barrier')).replaceAll('\u00a0', ' ')).toMatch(
@@ -148,7 +148,7 @@ describe('a loadout', () => {
     await person.sees('a kit is in one place at a time');
     await person.type('Name', 'Borrowed vest');
     await person.waitFor(() =>
-      [...document.querySelectorAll('.carry-choice b')].some(({ textContent }) => textContent === 'Borrowed vest'),
+      [...document.querySelectorAll('.carry_choice b')].some(({ textContent }) => textContent === 'Borrowed vest'),
     );
     await new Promise((resolve) => setTimeout(resolve, 800));
     await person.goTo(`${scene.server.url}/upkeep?view=table&of=loadout`);
@@ -157,7 +157,7 @@ describe('a loadout', () => {
     await turnTo('Contents');
     await person.press('Delete this loadout');
     await person.waitFor(() =>
-      [...document.querySelectorAll('.carry-choice b')].every(({ textContent }) => textContent !== 'Borrowed vest'),
+      [...document.querySelectorAll('.carry_choice b')].every(({ textContent }) => textContent !== 'Borrowed vest'),
     );
     expect((await scene.api('/api/kits/helm-vest')).name).toBe('Helm’s vest kit');
     expect(await person.page.$(by('Borrowed vest', 'button'))).toBeNull();
@@ -179,7 +179,7 @@ describe('seconds to hand', () => {
     await person.page.locator(by(`Keep ${taken}`, 'button')).click();
     await person.sees('measured, median of the last 1');
     await person.sees('Measured by you');
-    expect(await person.page.$eval('.terms tfoot td', (cell) => cell.textContent)).toBe(taken);
+    expect(await person.page.$eval('.lanes_terms tfoot td', (cell) => cell.textContent)).toBe(taken);
     await person.press(`Take ${taken} out`);
     await person.sees('drawing it: boat locker');
   });
@@ -203,9 +203,9 @@ describe('seconds to hand', () => {
     const { person } = scene;
     await person.goTo(`${scene.server.url}/carry/side-by-side?with=loadout:on-the-water&with=kit:wall-box`);
     await person.choose('Put another beside them', 'Ashore, in shorts');
-    await person.waitFor(() => document.querySelectorAll('.side-table thead th').length === 4);
-    await person.waitFor(() => !document.querySelector('.side-table').textContent.includes('…'));
-    const rows = await person.page.$$eval('.side-table tbody tr', (all) =>
+    await person.waitFor(() => document.querySelectorAll('.pages_sideTable thead th').length === 4);
+    await person.waitFor(() => !document.querySelector('.pages_sideTable').textContent.includes('…'));
+    const rows = await person.page.$$eval('.pages_sideTable tbody tr', (all) =>
       all.map(({ textContent }) => textContent.replaceAll('\u00a0', ' ')),
     );
     expect(rows.find((row) => row.startsWith('thickest'))).toMatch(/\d mm/);
@@ -223,13 +223,13 @@ describe('the crew', () => {
     await person.sees('No kit would be in two places at once.');
     await person.page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
     await person.goTo(scene.server.url);
-    const today = await person.page.waitForSelector('.today a', { visible: true });
+    const today = await person.page.waitForSelector('.muster_today a', { visible: true });
     await today.click();
     await person.sees('to take');
     await person.sees('not ready');
     await person.isAccessible('take list');
     await person.fitsAcross('take list');
-    const leave = await person.page.waitForSelector('.take-foot button', { visible: true });
+    const leave = await person.page.waitForSelector('.take_foot button', { visible: true });
     // Nobody confirms as whole what is not ready.
     expect(await leave.evaluate((node) => node.textContent)).toMatch(/^Leave with \d+ kits? not ready$/);
     await leave.click();

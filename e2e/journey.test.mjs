@@ -57,7 +57,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
 
   it('writes the brief, and the needs follow at once', async () => {
     await person.type('Persons covered', '5');
-    await person.page.locator('.toggle ::-p-text(Penetrating)').click();
+    await person.page.locator('.parts_toggle ::-p-text(Penetrating)').click();
     await person.sees('2 per casualty, entry and exit × 2 casualties + 2 spare = 6');
     await person.choose('What comes first, and what counts', 'Bleeding-only');
     await person.sees('this school leaves chest wounds to the next carer');
@@ -91,7 +91,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await person.page.evaluate(() => document.activeElement?.blur());
     await person.sees('2 × ');
     await person.page.keyboard.press('z');
-    await person.waitFor(() => !document.querySelector('.ground-sheet')?.textContent?.includes('2 × '));
+    await person.waitFor(() => !document.querySelector('.bench_groundSheet')?.textContent?.includes('2 × '));
     await person.page.keyboard.press('Z');
     await person.sees('2 × ');
     await person.saved();
@@ -101,7 +101,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
   });
 
   it('counts with buttons and keys, and the spine says what is held', async () => {
-    await person.pick('.thing ::-p-text(Marker, small)');
+    await person.pick('.bench_thing ::-p-text(Marker, small)');
     await person.press('One more');
     await person.page.keyboard.press('-');
     await person.saved();
@@ -111,7 +111,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
   });
 
   it('gives a unit lot and date by a scanned label, and by hand', async () => {
-    await person.pick('.thing ::-p-text(Compact hemostatic ribbon)');
+    await person.pick('.bench_thing ::-p-text(Compact hemostatic ribbon)');
     const scan = await person.page.waitForSelector(by('Scan or paste the label', 'textbox'));
     // A keyboard wedge types and presses Enter.
     await scan.type('(01)09506000134353(17)271130(10)HR-9');
@@ -197,9 +197,9 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await phone.follow('Log a use');
     // Muster names the kit, too: the question must stand before it is answered.
     await phone.sees('Log a use: which kit?');
-    await phone.page.locator('.choose-kit ::-p-text(Boathouse wall box)').click();
+    await phone.page.locator('.use_chooseKit ::-p-text(Boathouse wall box)').click();
     await phone.sees('Care first, logging after');
-    await phone.page.locator('.use-tap ::-p-text(Shears, full size)').click();
+    await phone.page.locator('.use_tap ::-p-text(Shears, full size)').click();
     await phone.sees('one entry, kept by the server');
     await phone.press('Hand over');
     await phone.sees('Shears, full size used');
@@ -265,13 +265,13 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await person.page.keyboard.press('r');
     await person.seesNamed('Rung R: respiration');
     await person.page.keyboard.press('Escape');
-    await person.page.waitForSelector('.rung-panel', { hidden: true });
+    await person.page.waitForSelector('.kit_rungPanel', { hidden: true });
     await person.page.keyboard.press('/');
     await person.page.keyboard.type('mask');
     // Keys never act while something is being typed.
     await person.waitFor(() => document.activeElement?.value === 'mask');
     await person.sees('Pocket mask in case');
-    expect(await person.page.$('.rung-panel')).toBeNull();
+    expect(await person.page.$('.kit_rungPanel')).toBeNull();
   });
 });
 

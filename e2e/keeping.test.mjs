@@ -40,7 +40,7 @@ describe('intake', () => {
     };
     for (let number = 1; number <= 4; number += 1) {
       await scan(`]d201${gtins[number].gtin}17290${number}1510SC-${number}`);
-      await person.waitFor((count) => document.querySelector('.intake-count b')?.textContent === String(count), number);
+      await person.waitFor((count) => document.querySelector('.stores_intakeCount b')?.textContent === String(count), number);
     }
     // An article that nobody knows: the list of kinds has the focus, a few letters and Enter answer it.
     await scan('(01)10614141123459(17)290331(10)SC-5');
@@ -48,10 +48,10 @@ describe('intake', () => {
     await person.page.keyboard.type('Foil blanket');
     await person.page.keyboard.press('ArrowDown');
     await person.page.keyboard.press('Enter');
-    await person.waitFor(() => document.querySelector('.intake-count b')?.textContent === '5');
+    await person.waitFor(() => document.querySelector('.stores_intakeCount b')?.textContent === '5');
     for (let number = 6; number <= 10; number += 1) {
       await scan(`(01)10614141123459(17)290${number % 9 === 0 ? 9 : number % 9}01(10)SC-${number}`);
-      await person.waitFor((count) => document.querySelector('.intake-count b')?.textContent === String(count), number);
+      await person.waitFor((count) => document.querySelector('.stores_intakeCount b')?.textContent === String(count), number);
     }
     const taken = (await stores()).filter(({ lot }) => lot?.startsWith('SC-'));
     expect(taken).toHaveLength(10);
@@ -146,7 +146,7 @@ describe('intake', () => {
     await person.goTo(`${scene.server.url}/stores?take=labels`);
     await person.press('Kaolin gauze, z-fold, lot KG-77', 'checkbox');
     await person.sees('Print 1 label');
-    const label = await person.page.waitForSelector('.pack-label');
+    const label = await person.page.waitForSelector('.stores_packLabel');
     expect(await label.evaluate((node) => node.textContent)).toMatch(/Kaolin gauze.*lot KG-77.*good through 30 Apr 2027/);
     const pdf = await person.page.pdf({ preferCSSPageSize: true });
     expect(pdf.length).toBeGreaterThan(5000);
@@ -215,11 +215,11 @@ describe('upkeep', () => {
   it('shows the same in a chart and in a table, by kit, layer and rung, and its calendar is read by a parser', async () => {
     const { person } = scene;
     await person.goTo(`${scene.server.url}/upkeep`);
-    await person.page.waitForSelector('.horizon-chart svg path');
-    const drawn = await person.page.$$eval('.horizon-kit b', (names) => names.length);
+    await person.page.waitForSelector('.upkeep_horizonChart svg path');
+    const drawn = await person.page.$$eval('.upkeep_horizonKit b', (names) => names.length);
     await person.page.locator('label::-p-text(Table)').click();
     await person.seesNamed('Until when each need is held', 'table');
-    expect(await person.page.$$eval('.horizon-table tbody', (bodies) => bodies.length)).toBe(drawn);
+    expect(await person.page.$$eval('.upkeep_horizonTable tbody', (bodies) => bodies.length)).toBe(drawn);
     await person.choose('Of', 'layers together');
     await person.sees('In the boat or vehicle');
     const href = await person.page.$eval(by('Calendar file', 'link'), (link) => link.href);
@@ -253,17 +253,17 @@ describe('an inspection on a phone', () => {
     const { units } = await scene.api('/api/kits/shore-wallet');
     const total = units.length;
     const progress = (done) =>
-      person.waitFor((words) => document.querySelector('.inspect-head .mono')?.textContent === words, `${done} of ${total}`);
-    await person.page.waitForSelector('.inspect-prompt');
+      person.waitFor((words) => document.querySelector('.inspect_head .mono')?.textContent === words, `${done} of ${total}`);
+    await person.page.waitForSelector('.inspect_prompt');
     await progress(0);
-    const nameNow = () => person.page.$eval('.inspect-body h2', (heading) => heading.textContent);
+    const nameNow = () => person.page.$eval('.inspect_body h2', (heading) => heading.textContent);
     const first = await nameNow();
     await person.type('Note', 'wrapper is split');
     await person.press('Replace');
     await progress(1);
     await person.press('Fine');
     await progress(2);
-    for (const target of await person.page.$$eval('.inspect-actions button', (all) => all.map((one) => one.getBoundingClientRect().height)))
+    for (const target of await person.page.$$eval('.inspect_actions button', (all) => all.map((one) => one.getBoundingClientRect().height)))
       expect(target).toBeGreaterThanOrEqual(48);
     // Away and back: it goes on where it was left.
     await person.goTo(`${scene.server.url}/`);

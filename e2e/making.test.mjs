@@ -116,7 +116,7 @@ describe('packing by hand', () => {
 
   it('a thing is carried, stays locked while the rest is packed again, is turned and moved by keys, and is let go', async () => {
     await person.goTo(`${server.url}/kits/console-case/fit`);
-    await person.page.waitForSelector('.front-box');
+    await person.page.waitForSelector('.fit_frontBox');
     const id = await carryFirst(person);
     await person.saved();
     await person.sees('Let go of the one held');
@@ -127,7 +127,7 @@ describe('packing by hand', () => {
     await person.page.waitForSelector(by('Packing', 'progressbar'), { hidden: true });
     await expect.poll(async () => (await placed(id))?.yMm, { timeout: 20_000 }).toBe(lock.yMm);
     // By keys: the thing on the drawing takes the focus, and the arrows move it.
-    const reached = await person.page.$('.front-box[aria-pressed="true"]');
+    const reached = await person.page.$('.fit_frontBox[aria-pressed="true"]');
     await reached.evaluate((node) => node.focus());
     await person.page.keyboard.press('ArrowLeft');
     await person.page.keyboard.press('ArrowDown');
@@ -150,7 +150,7 @@ describe('packing by hand', () => {
     await expect.poll(roomOf).toBeDefined();
     const first = await roomOf();
     const other = first === 'left panel' ? 'right panel' : 'left panel';
-    const choose = () => person.page.locator('.reach-list button ::-p-text(Pressure dressing)').click();
+    const choose = () => person.page.locator('.fit_reachList button ::-p-text(Pressure dressing)').click();
     await choose();
     await person.page.keyboard.press(first === 'left panel' ? ']' : '[');
     await expect.poll(roomOf).toBe(other);
@@ -160,14 +160,14 @@ describe('packing by hand', () => {
     await person.saved();
     expect(await roomOf()).toBe(other);
     // Back by carrying it over to where it came from.
-    const from = await person.page.waitForSelector('.front-box[aria-pressed="true"]');
+    const from = await person.page.waitForSelector('.fit_frontBox[aria-pressed="true"]');
     const start = await from.boundingBox();
-    const views = await person.page.$$('.front-view');
+    const views = await person.page.$$('.fit_frontView');
     const target = await views[first === 'left panel' ? 0 : 1].boundingBox();
     await person.page.mouse.move(start.x + 20, start.y + 20);
     await person.page.mouse.down();
     await person.page.mouse.move(target.x + 60, target.y + 60, { steps: 10 });
-    await person.page.waitForSelector('.front-box.is-carried');
+    await person.page.waitForSelector('.fit_frontBox.fit_isCarried');
     await person.page.mouse.up();
     await expect.poll(async () => (await draftOf('console-case')).fit.locks['clam-dressing']?.compartment).toBe(first);
     await expect.poll(roomOf).toBe(first);
@@ -179,7 +179,7 @@ describe('packing by hand', () => {
     const free = { press: 0, locks: {}, pins: {}, folds: {} };
     await fill('console-case', { containerId: 'quart-bag', fit: free, units: [thing('bag-pads', 'gauze-pads')] });
     await person.goTo(`${server.url}/kits/console-case/fit`);
-    await person.page.locator('.reach-list button').click();
+    await person.page.locator('.fit_reachList button').click();
     await person.page.keyboard.press('l');
     await person.sees('nothing can be locked in them');
     expect((await draftOf('console-case')).fit.locks).toEqual({});
@@ -189,15 +189,15 @@ describe('packing by hand', () => {
 /** Carries the thing that comes out first some way across the drawing; returns its id. */
 async function carryFirst(someone) {
   const { page } = someone;
-  const before = await page.$('.front-box');
+  const before = await page.$('.fit_frontBox');
   const { x, y, width, height } = await before.boundingBox();
   const [startX, startY] = [x + Math.min(width / 2, 20), y + Math.min(height / 2, 20)];
   await page.mouse.move(startX, startY);
   await page.mouse.down();
   await page.mouse.move(startX + 30, startY - 20, { steps: 6 });
-  await page.waitForSelector('.front-box.is-carried');
+  await page.waitForSelector('.fit_frontBox.fit_isCarried');
   await page.mouse.up();
-  await page.waitForSelector('.front-box.is-carried', { hidden: true });
+  await page.waitForSelector('.fit_frontBox.fit_isCarried', { hidden: true });
   await expect.poll(async () => Object.keys((await draftOf('console-case')).fit.locks).length, { timeout: 10_000 }).toBe(1);
   return Object.keys((await draftOf('console-case')).fit.locks)[0];
 }
@@ -210,7 +210,7 @@ describe('making a kit ready', () => {
     await person.type('Where it hangs', 'left hook of the drying room');
     await person.type('Who has been told', 'bow and helm');
     for (;;) {
-      const open = await person.page.$('.stage-step input:not(:checked):not(:disabled)');
+      const open = await person.page.$('.stage_step input:not(:checked):not(:disabled)');
       if (open === null) break;
       await open.click();
       await person.page.waitForFunction((node) => node.checked || !node.isConnected, {}, open);
@@ -231,7 +231,7 @@ describe('making a kit ready', () => {
     const units = kit.units.map((unit) => (unit.kind === 'flat-windlass-tourniquet' ? { ...unit, condition: 'notStaged' } : unit));
     await fill('helm-vest', { units });
     await person.goTo(`${server.url}/kits/helm-vest/stage`);
-    const strap = await person.page.waitForSelector('.stage-step input:not(:checked)');
+    const strap = await person.page.waitForSelector('.stage_step input:not(:checked)');
     await strap.click();
     await person.saved();
     expect((await draftOf('helm-vest')).units.find(({ kind }) => kind === 'flat-windlass-tourniquet').condition).toBe('ready');
@@ -256,7 +256,7 @@ describe('making a kit ready', () => {
     const sizes = { sheet: [148, 210], card: [148, 105], label: [90, 55] };
     for (const [form, [wMm, hMm]] of Object.entries(sizes)) {
       await person.goTo(`${server.url}/kits/helm-vest/stage?part=print&form=${form}`);
-      await person.page.waitForSelector(form === 'sheet' ? '.pack-sheet li' : 'img.code');
+      await person.page.waitForSelector(form === 'sheet' ? '.stage_packSheet li' : 'img.code_code');
       const printed = await printedPages(person.page);
       const [first] = printed;
       expect(first.wMm, form).toBeCloseTo(wMm, 0);
@@ -266,7 +266,7 @@ describe('making a kit ready', () => {
     await person.goTo(`${server.url}/kits/helm-vest/stage?part=print&form=sheet`);
     await person.sees('Number 1 goes in first');
     await person.page.emulateMediaType('print');
-    for (const hidden of ['.top-bar', '.kit-bar', '.spine', '.kit-foot'])
+    for (const hidden of ['.shell_topBar', '.kit_bar', '.kit_spine', '.kit_foot'])
       expect(await person.page.$eval(hidden, (node) => getComputedStyle(node).display)).toBe('none');
     await person.page.emulateMediaType(null);
   });
@@ -275,7 +275,7 @@ describe('making a kit ready', () => {
     await person.goTo(`${server.url}/kits/committee-bag/stage?part=modules`);
     await person.press('Make a module');
     await person.type('Name', 'Wound care');
-    const boxes = await person.page.$$('.module-choices input');
+    const boxes = await person.page.$$('.stage_moduleChoices input');
     await boxes[0].click();
     await boxes[1].click();
     await person.press('Done');
@@ -286,7 +286,7 @@ describe('making a kit ready', () => {
     expect(modules[0].unitIds).toHaveLength(2);
     await person.isAccessible('modules');
     await person.goTo(`${server.url}/kits/committee-bag/fit`);
-    await person.page.waitForSelector('.reach-list ::-p-text(Module: Wound care)', { visible: true });
+    await person.page.waitForSelector('.fit_reachList ::-p-text(Module: Wound care)', { visible: true });
     await person.goTo(`${server.url}/kits/committee-bag/stage?part=modules`);
     await person.choose('Move Wound care to another kit', 'Helm’s vest kit');
     await expect.poll(async () => (await draftOf('committee-bag')).modules).toEqual([]);

@@ -90,19 +90,19 @@ export class Person {
     await this.page.mouse.move(...middle(start));
     await this.page.mouse.down();
     await this.page.mouse.move(...middle(start).map((value) => value + 12), { steps: 4 });
-    await this.page.waitForSelector('.dragged');
+    await this.page.waitForSelector('.bench_dragged');
     await this.page.mouse.move(...middle(end), { steps: 12 });
     // A hand waits until it sees where the thing would come to lie.
-    await this.page.waitForSelector('.lane.is-over, .drawer.is-taking-off');
+    await this.page.waitForSelector('.bench_lane.bench_isOver, .bench_isTakingOff');
     await this.page.mouse.up();
-    await this.page.waitForSelector('.dragged', { hidden: true });
+    await this.page.waitForSelector('.bench_dragged', { hidden: true });
   }
 
   /** Takes a thing on the sheet up, again where the sheet moved under the first press. */
   async pick(selector) {
     for (let attempt = 1; ; attempt += 1) {
       await this.page.locator(selector).click();
-      const isOpen = await this.page.waitForSelector('.unit-picture', { timeout: 4000 }).catch(() => null);
+      const isOpen = await this.page.waitForSelector('.bench_unitPicture', { timeout: 4000 }).catch(() => null);
       if (isOpen !== null) return;
       if (attempt === 4) throw new Error(`${selector} does not open`);
     }

@@ -104,7 +104,7 @@ describe('the Bench by keys', () => {
     const person = await newPerson();
     const unit = async (id) => (await api('/api/kits/committee-bag')).units.find((candidate) => candidate.id === id);
     await person.goTo(`${server.url}/kits/committee-bag/bench`);
-    await person.pick('.thing ::-p-text(Pressure dressing 100 mm)');
+    await person.pick('.bench_thing ::-p-text(Pressure dressing 100 mm)');
     await person.page.keyboard.press('w');
     await person.saved();
     await expect.poll(async () => (await unit('committee-bag-04')).state).toBe('outerOff');
@@ -129,7 +129,7 @@ describe('the Bench by keys', () => {
   it('an empty place on the sheet shows what would fill it', async () => {
     const person = await newPerson();
     await person.goTo(`${server.url}/kits/helm-vest/bench`);
-    await person.page.locator('.gap-box ::-p-text(breath barrier)').click();
+    await person.page.locator('.bench_gapBox ::-p-text(breath barrier)').click();
     await person.sees('for breath barrier');
     await person.seesNamed('Add Breath barrier, folded', 'button');
     await person.press('Add Breath barrier, folded');
@@ -144,12 +144,12 @@ describe('judgement on the Bench', () => {
   it('gives the reason, mends at one press, and undo brings it back', async () => {
     const person = await newPerson();
     await person.goTo(`${server.url}/kits/tow-panel/bench`);
-    await person.page.locator('.drawer-tabs ::-p-text(Judgement)').click();
+    await person.page.locator('.parts_drawerTabs ::-p-text(Judgement)').click();
     await person.sees('Windlass tourniquet is suspect');
     await person.sees('lapsed on 05 Nov 2026');
     await person.isAccessible('judgement');
     const units = async () => (await api('/api/kits/tow-panel')).units.map(({ id }) => id);
-    await person.page.locator('.finding[data-severity="stop"] ::-p-text(Take it out)').click();
+    await person.page.locator('.bench_finding[data-severity="stop"] ::-p-text(Take it out)').click();
     await person.waitFor(() => !document.body.textContent?.includes('Windlass tourniquet is suspect'));
     await expect.poll(units).not.toContain('tow-panel-01');
     await person.press('Undo');

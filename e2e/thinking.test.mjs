@@ -42,14 +42,14 @@ describe('from a template', () => {
     await keyboard.press('2');
     await person.seesNamed('Search the catalogue', 'textbox');
     for (let taken = 0; taken < 25; taken += 1) {
-      if (await person.page.evaluate(() => document.querySelector('.kit-foot')?.textContent?.includes('No gap'))) break;
-      const before = await person.page.$eval('.kit-foot', (foot) => foot.textContent);
+      if (await person.page.evaluate(() => document.querySelector('.kit_foot')?.textContent?.includes('No gap'))) break;
+      const before = await person.page.$eval('.kit_foot', (foot) => foot.textContent);
       await keyboard.press('/');
       await person.tabTo('Add ');
       await keyboard.press('Enter');
       await person.waitFor((was) => {
-        const first = document.querySelector('.catalog-entry .catalog-use')?.textContent ?? '';
-        return document.querySelector('.kit-foot')?.textContent !== was || first.startsWith('fills');
+        const first = document.querySelector('.bench_catalogEntry .bench_catalogUse')?.textContent ?? '';
+        return document.querySelector('.kit_foot')?.textContent !== was || first.startsWith('fills');
       }, before);
       await person.page.evaluate(() => document.activeElement?.blur());
       await new Promise((resolve) => setTimeout(resolve, 150));
@@ -75,7 +75,7 @@ describe('from a template', () => {
     expect((await api('/api/kits/belt-kit')).brief.overrides).toEqual({
       'M.limb': { least: 4, ideal: null, windowS: null, reason: 'two crews share this pouch' },
     });
-    await person.page.locator('.drawer-tabs ::-p-text(In words)').click();
+    await person.page.locator('.parts_drawerTabs ::-p-text(In words)').click();
     await person.sees('Set by hand: tourniquets at least 4 (two crews share this pouch).');
     await person.press('Undo');
     await person.waitFor(() => !document.body.textContent?.includes('two crews share'));
@@ -100,10 +100,10 @@ describe('from a template', () => {
   it('carers are named with skills; what needs authority counts only where it was given', async () => {
     await person.goTo(`${server.url}/kits/belt-kit/brief`);
     await person.press('Name the carers and their skills');
-    await person.page.locator('.carer ::-p-text(decompression)').click();
+    await person.page.locator('.brief_carer ::-p-text(decompression)').click();
     await person.sees('authorised here: decompression');
     await person.sees('only for those trained and authorised');
-    await person.page.locator('.carer ::-p-text(authorised here)').click();
+    await person.page.locator('.brief_carer ::-p-text(authorised here)').click();
     await person.sees('trained and authorised in this brief; local protocols win');
     await person.saved();
     const [carer] = (await api('/api/kits/belt-kit')).brief.carers;
@@ -114,7 +114,7 @@ describe('from a template', () => {
 describe('schools', () => {
   it('are switched, and the difference is understood from the screen', async () => {
     await person.goTo(`${server.url}/kits/helm-vest/brief`);
-    await person.page.locator('.drawer-tabs ::-p-text(Side by side)').click();
+    await person.page.locator('.parts_drawerTabs ::-p-text(Side by side)').click();
     await person.choose('Compare with', 'Bleeding-only');
     await person.sees('2 needs would be asked otherwise.');
     await person.sees('no longer asked: this school leaves chest wounds to the next carer');
@@ -122,7 +122,7 @@ describe('schools', () => {
     await person.sees('11 of 11');
     await person.choose('What comes first, and what counts', 'Bleeding-only');
     await person.sees('11 of 11');
-    await person.page.locator('.drawer-tabs ::-p-text(What follows)').click();
+    await person.page.locator('.parts_drawerTabs ::-p-text(What follows)').click();
     await person.sees('this school leaves chest wounds to the next carer');
     await person.press('Undo');
     await person.sees('12 of 13');
@@ -139,7 +139,7 @@ describe('schools', () => {
     await person.sees('give the school a name');
     await person.type('Name', 'Sorran school');
     await person.press('Save changes');
-    await person.waitFor(() => document.querySelector('.schools-list')?.textContent?.includes('Sorran school'));
+    await person.waitFor(() => document.querySelector('.schools_list')?.textContent?.includes('Sorran school'));
     const { schools, own } = await api('/api/catalog');
     const school = schools.find(({ name }) => name === 'Sorran school');
     expect(school.order.slice(0, 2)).toEqual(['M.limb', 'M.pack']);
@@ -156,7 +156,7 @@ describe('schools', () => {
 describe('judgement', () => {
   it('is mended, undone, set aside with a reason, and comes back when the facts change', async () => {
     await person.goTo(`${server.url}/kits/tow-panel/bench`);
-    const open = () => person.page.locator('.drawer-tabs ::-p-text(Judgement)').click();
+    const open = () => person.page.locator('.parts_drawerTabs ::-p-text(Judgement)').click();
     await open();
     await person.sees('Gauze pads 100 x 100, two lapsed on 05 Nov 2026');
     await person.press('Set aside: Lapsed thing still in the kit');
@@ -170,7 +170,7 @@ describe('judgement', () => {
     await person.page.locator('summary ::-p-text(Set aside: 1)').click();
     await person.sees('for the next drill');
     // Its date turns out to be another one: what was said of it is not what was set aside.
-    await person.pick('.thing ::-p-text(Gauze pads)');
+    await person.pick('.bench_thing ::-p-text(Gauze pads)');
     await person.type('Expiry', '2026-10-31');
     await person.press('Back to the catalogue');
     await person.sees('the facts have changed since');
@@ -178,7 +178,7 @@ describe('judgement', () => {
     await person.waitFor(() => !document.body.textContent?.includes('the facts have changed since'));
     await person.page.locator('summary ::-p-text(Set aside: 1)').click();
     await person.press('Take up again');
-    await person.waitFor(() => document.querySelector('.aside-list') === null);
+    await person.waitFor(() => document.querySelector('.bench_asideList') === null);
     await person.saved();
     expect((await api('/api/kits/tow-panel')).setAside).toEqual([]);
   });
@@ -186,8 +186,8 @@ describe('judgement', () => {
   it('says what if a thing is gone, two are hurt, or another kit is there, and touches nothing', async () => {
     await person.goTo(`${server.url}/kits/helm-vest/bench`);
     const before = await api('/api/kits/helm-vest');
-    await person.page.locator('.drawer-tabs ::-p-text(What if)').click();
-    await person.page.locator('.lost-list ::-p-text(Flat metal-windlass)').click();
+    await person.page.locator('.parts_drawerTabs ::-p-text(What if)').click();
+    await person.page.locator('.bench_lostList ::-p-text(Flat metal-windlass)').click();
     await person.sees('tourniquets: held → gap, 0 of 1');
     await person.choose('What if', 'more are hurt at once');
     await person.sees('tourniquets: held → gap, 1 of 2');
@@ -204,24 +204,24 @@ describe('the ground sheet', () => {
     await person.goTo(`${server.url}/kits/committee-bag/bench`);
     await person.search('headlamp');
     await person.seesNamed('Add Headlamp', 'button');
-    await person.carry('.catalog-entry .catalog-drawing', '#lane-M');
-    await person.page.waitForSelector('.thing ::-p-text(Headlamp)');
+    await person.carry('.bench_catalogEntry .bench_catalogDrawing', '#lane-M');
+    await person.page.waitForSelector('.bench_thing ::-p-text(Headlamp)');
     const units = async () => (await api('/api/kits/committee-bag')).units;
     await expect.poll(async () => (await units()).at(-1).kind).toBe('headlamp');
     const added = (await units()).at(-1);
     await person.search('');
     await person.page.$eval('#lane-S', (lane) => lane.scrollIntoView());
     await person.page.evaluate(() => document.activeElement?.blur());
-    await person.pick('.thing ::-p-text(Headlamp)');
+    await person.pick('.bench_thing ::-p-text(Headlamp)');
     await person.press('Others for light');
     await person.seesNamed('Alternatives for light');
     await person.isAccessible('alternatives');
     await person.press('Swap for Penlight');
     await expect.poll(async () => (await units()).at(-1).kind).toBe('penlight');
     await person.page.$eval('#lane-S', (lane) => lane.scrollIntoView());
-    const penlights = await person.page.$$('.thing ::-p-text(Penlight)');
-    await penlights.at(-1).evaluate((node) => node.closest('.thing').setAttribute('data-carried', 'yes'));
-    await person.carry('[data-carried]', '.drawer');
+    const penlights = await person.page.$$('.bench_thing ::-p-text(Penlight)');
+    await penlights.at(-1).evaluate((node) => node.closest('.bench_thing').setAttribute('data-carried', 'yes'));
+    await person.carry('[data-carried]', '.parts_drawer');
     await person.saved();
     await expect.poll(async () => (await units()).filter(({ id }) => id === added.id || !id.startsWith('committee-bag')).length).toBe(0);
   });
@@ -233,7 +233,7 @@ describe('the ground sheet', () => {
     await person.sees('breath barrier: gap → full, 1 of 1');
     await person.sees('+10 g · +43 cm³ · +4.50');
     await person.choose('Sort the catalogue', 'lightest first');
-    await person.waitFor(() => document.querySelector('.catalog-entry b')?.textContent !== 'Breath barrier, folded');
+    await person.waitFor(() => document.querySelector('.bench_catalogEntry b')?.textContent !== 'Breath barrier, folded');
   });
 });
 
@@ -278,7 +278,7 @@ describe('own kinds and lists', () => {
     await person.type('Name', 'Splinter tweezers');
     await person.type('Width', '90');
     await person.press('Add the kind');
-    await person.waitFor(() => document.querySelector('.kinds-table')?.textContent?.includes('Splinter tweezers'));
+    await person.waitFor(() => document.querySelector('.kinds_table')?.textContent?.includes('Splinter tweezers'));
     expect((await api('/api/catalog')).kinds.find(({ id }) => id === 'splinter-tweezers').states[0].wMm).toBe(90);
     await person.goTo(`${server.url}/kinds?kind=shears`);
     await person.type('Mass', '84');
@@ -303,7 +303,7 @@ describe('own kinds and lists', () => {
     await person.press('Save list');
     await person.sees('Ready-made belt pouch');
     await person.waitFor(() =>
-      [...document.querySelectorAll('.side-table td')].some((cell) => /^\d+(\.\d)? mm$/.test(cell.textContent ?? '')),
+      [...document.querySelectorAll('.compare_sideTable td')].some((cell) => /^\d+(\.\d)? mm$/.test(cell.textContent ?? '')),
     );
     await person.choose('Published list', 'Vehicle list');
     await person.sees('lines met by Helm’s vest kit');
@@ -330,6 +330,6 @@ describe('own kinds and lists', () => {
     await person.goTo(`${server.url}/kinds?kind=import`);
     await (await person.page.waitForSelector('input[type=file]')).uploadFile(join(folder, 'ivrak-kinds.csv'));
     await person.sees('rows to import');
-    expect(await person.page.$('.row-reports .is-bad')).toBeNull();
+    expect(await person.page.$('.parts_rowReports .parts_isBad')).toBeNull();
   });
 });

@@ -14,8 +14,8 @@ const restart = async () => {
   const { folder, port } = scene.server;
   scene.server = await startServer({ folder, port });
 };
-const tapThing = (name) => scene.person.page.locator(`.use-tap ::-p-text(${name})`).click();
-const entriesSeen = () => scene.person.page.$$eval('.log-line', (lines) => lines.length);
+const tapThing = (name) => scene.person.page.locator(`.use_tap ::-p-text(${name})`).click();
+const entriesSeen = () => scene.person.page.$$eval('.use_logLine', (lines) => lines.length);
 
 describe('a use with many entries', () => {
   it('loses nothing and writes nothing twice, with the server killed in between and the page reloaded while it is away', async () => {
@@ -99,7 +99,7 @@ describe('the whole loop on a phone', () => {
     await person.page.keyboard.type('thrown against the winch');
     await person.press('Save');
     // A time is put right, and the first one stays beside it.
-    await person.page.locator('.log-line ::-p-text(Kaolin gauze)').click();
+    await person.page.locator('.use_logLine ::-p-text(Kaolin gauze)').click();
     await person.press('−5 min');
     await person.sees('written as');
     await person.sees('are kept in this browser');
@@ -120,7 +120,7 @@ describe('the whole loop on a phone', () => {
     // From any other screen of a phone, too, a running log is one press away.
     await person.goTo(`${scene.server.url}/stores`);
     await person.fitsAcross('Stores on a phone, with a log running');
-    await person.page.locator('.use-button').click();
+    await person.page.locator('.useButton_useButton').click();
     await person.press('Hand over');
     await person.follow('Handed over: debrief');
     await person.sees('What became of it');
@@ -140,7 +140,7 @@ describe('the whole loop on a phone', () => {
     expect((await scene.api('/api/export')).reachTimes.some(({ seconds, kind }) => seconds === 31 && kind === 'windlass-tourniquet')).toBe(
       true,
     );
-    await person.page.locator('.restock-kit button ::-p-text(back)').click();
+    await person.page.locator('.stores_restockKit button ::-p-text(back)').click();
     await person.waitFor(() => !document.body.textContent.includes('Windlass tourniquet as before'));
 
     // What stores should hold and do not: ordered, received by its label, and in the stores.
@@ -149,7 +149,7 @@ describe('the whole loop on a phone', () => {
     await person.press('Load supplier list');
     await person.sees('no way to order is cheaper');
     await person.sees('Nasal airway 28 Fr in packet');
-    const placed = await person.page.$$eval('.buying-plan button', (buttons) =>
+    const placed = await person.page.$$eval('.buying_plan button', (buttons) =>
       buttons.map((button) => button.getAttribute('aria-label') ?? '').find((name) => name.endsWith('is placed')),
     );
     await person.press(placed);
@@ -157,7 +157,7 @@ describe('the whole loop on a phone', () => {
     const [{ data: order }] = (await scene.api('/api/orders')).orders;
     expect(order.lines.length).toBeGreaterThan(0);
     const [line] = order.lines;
-    await person.page.locator('.order-lines button').click();
+    await person.page.locator('.buying_orderLines button').click();
     await person.type('Lot', 'CAME-1');
     await person.press('Receive');
     await expect
@@ -166,16 +166,16 @@ describe('the whole loop on a phone', () => {
 
     await person.goTo(`${scene.server.url}/restock?kit=console-case`);
     for (let left = 20; left > 0; left -= 1) {
-      const more = await person.page.$('.restock-kit:not(.whole-again) .restock-spare button');
+      const more = await person.page.$('.stores_restockKit:not(.stores_wholeAgain) .stores_restockSpare button');
       if (more === null) break;
       await more.click();
       await new Promise((resolve) => setTimeout(resolve, 700));
     }
-    await person.page.waitForSelector('.whole-again');
-    while ((await person.page.$('.whole-steps input[type=checkbox]')) !== null) {
-      const before = await person.page.$$eval('.whole-steps input', (boxes) => boxes.length);
-      await person.page.locator('.whole-steps input[type=checkbox]').click();
-      await person.waitFor((count) => document.querySelectorAll('.whole-steps input').length < count, before);
+    await person.page.waitForSelector('.stores_wholeAgain');
+    while ((await person.page.$('.stores_wholeSteps input[type=checkbox]')) !== null) {
+      const before = await person.page.$$eval('.stores_wholeSteps input', (boxes) => boxes.length);
+      await person.page.locator('.stores_wholeSteps input[type=checkbox]').click();
+      await person.waitFor((count) => document.querySelectorAll('.stores_wholeSteps input').length < count, before);
     }
     await person.press('Looked through');
     await person.sees('Made ready and looked through');

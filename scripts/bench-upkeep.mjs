@@ -45,7 +45,7 @@ const csvOf = (rows) =>
 
 /** Runs in the page: the longest time between two frames while the list is scrolled through. */
 async function measureScrolling(steps) {
-  const list = document.querySelector('.stores-main');
+  const list = document.querySelector('.stores_main');
   const gaps = [];
   let last = performance.now();
   for (let step = 1; step <= steps; step += 1) {
@@ -74,15 +74,15 @@ export async function benchStores(report) {
             while (!found()) await new Promise((resolve) => setTimeout(resolve, 5));
           };
           const start = performance.now();
-          const area = document.querySelector('.stock-import textarea');
+          const area = document.querySelector('.stores_stockImport textarea');
           const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set;
           set.call(area, text);
           area.dispatchEvent(new Event('input', { bubbles: true }));
           const button = () =>
-            [...document.querySelectorAll('.stock-import button')].find((node) => node.textContent === 'Take 2000 rows in');
+            [...document.querySelectorAll('.stores_stockImport button')].find((node) => node.textContent === 'Take 2000 rows in');
           await wait(() => button() !== undefined);
           button().click();
-          await wait(() => document.querySelector('.import-done') !== null);
+          await wait(() => document.querySelector('.parts_importDone') !== null);
           const done = performance.now() - start;
           set.call(area, '');
           area.dispatchEvent(new Event('input', { bubbles: true }));
@@ -93,7 +93,7 @@ export async function benchStores(report) {
     }
     report('a CSV of 2,000 rows, from pasting it to its being in stores, median of three', median(took) / 1000, 's', 3);
     await page.goto(`${server.url}/stores`, { waitUntil: 'networkidle0' });
-    await page.waitForSelector('.unit-table tbody tr b');
+    await page.waitForSelector('.stores_unitTable tbody tr b');
     const gaps = await page.evaluate(measureScrolling, 120);
     const slow = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length * 0.95)];
     report('frame while 6,000 units are scrolled through, 95th of 100', slow, 'ms', 100, `; median ${median(gaps).toFixed(0)} ms`);

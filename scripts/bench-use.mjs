@@ -9,7 +9,7 @@ const LIMIT_MS = 1000;
 /** Runs in the page from its first moment: when a thing to tap stands and answers. */
 function watch() {
   const look = () => {
-    const thing = document.querySelector('.use-tap');
+    const thing = document.querySelector('.use_tap');
     if (thing === null) requestAnimationFrame(look);
     // The main thread answers: nothing that was queued before stands in the way of a tap.
     else setTimeout(() => Object.assign(window, { readyMs: performance.now() }), 0);

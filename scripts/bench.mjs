@@ -154,13 +154,13 @@ async function measureChanges(what, rounds) {
   const taken = [];
   for (let round = 0; round < rounds; round += 1) {
     await new Promise((resolve) => setTimeout(resolve, 700));
-    const mass = document.querySelector('.kit-figures')?.textContent;
+    const mass = document.querySelector('.kit_figures')?.textContent;
     const start = performance.now();
-    if (what === 'add') document.querySelector('.catalog-entry button').click();
+    if (what === 'add') document.querySelector('.bench_catalogEntry button').click();
     else window.dispatchEvent(new KeyboardEvent('keydown', { key: round % 2 === 0 ? '+' : '-', bubbles: true }));
     await frame();
     taken.push(performance.now() - start);
-    if (document.querySelector('.kit-figures')?.textContent === mass) throw new Error('the totals did not follow');
+    if (document.querySelector('.kit_figures')?.textContent === mass) throw new Error('the totals did not follow');
   }
   return taken;
 }
@@ -193,8 +193,8 @@ async function benchRepaint() {
     await new Promise((resolve) => setTimeout(resolve, 6000));
     const added = await page.evaluate(measureChanges, 'add', 12);
     report('laying one more thing out beside 60, until it is painted, median', median(added.slice(2)), 'ms', 50, slowest(added.slice(2)));
-    await page.locator('.thing').click();
-    await page.waitForSelector('.unit-picture');
+    await page.locator('.bench_thing').click();
+    await page.waitForSelector('.bench_unitPicture');
     await new Promise((resolve) => setTimeout(resolve, 6000));
     const counted = await page.evaluate(measureChanges, 'count', 24);
     report(
@@ -247,7 +247,7 @@ async function benchFrames() {
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });
     await page.goto(`${server.url}/kits/committee-bag/fit`, { waitUntil: 'networkidle0' });
-    await page.waitForSelector('.reach-list');
+    await page.waitForSelector('.fit_reachList');
     await new Promise((resolve) => setTimeout(resolve, 6000));
     const longest = [];
     for (let round = 0; round < 5; round += 1) longest.push(await page.evaluate(measureFrames, 'Look longer', 3000));

@@ -34,7 +34,7 @@ async function useScene(page) {
   await page.keyboard.press('2');
   const vitals = async (readings) => {
     for (const [tile, tens, value] of readings) {
-      await page.locator(`.vital-tile ::-p-text(${tile})`).click();
+      await page.locator(`.use_vitalTile ::-p-text(${tile})`).click();
       await press(page, tens);
       await press(page, value);
     }
@@ -50,7 +50,7 @@ async function useScene(page) {
     ['Breath', '2·', '24'],
     ['O₂', '9·', '93'],
   ]);
-  await page.locator('.vital-tile ::-p-text(Alert)').click();
+  await page.locator('.use_vitalTile ::-p-text(Alert)').click();
   await press(page, 'answers to voice');
   await later(page, 5);
   // The clocks go on to the second.
@@ -66,12 +66,12 @@ async function handOverScene(page) {
   await press(page, 'Add casualty');
   await press(page, 'wrapped against cold');
   await press(page, 'Hand over');
-  await page.waitForSelector('.hand-over .code');
+  await page.waitForSelector('.handOver_handOver .code_code');
 }
 
 async function buyScene(page) {
   await press(page, 'Load supplier list');
-  await page.waitForSelector('.buying-total');
+  await page.waitForSelector('.buying_total');
   await new Promise((resolve) => setTimeout(resolve, 1000));
 }
 
@@ -80,7 +80,7 @@ const VIEWS = [
   { name: 'muster-phone', path: '/', viewport: PHONE },
   { name: 'brief', path: '/kits/console-case/brief' },
   { name: 'schools', path: '/schools/committee-first' },
-  { name: 'bench', path: '/kits/helm-vest/bench', act: (page) => page.hover('.catalog-entry') },
+  { name: 'bench', path: '/kits/helm-vest/bench', act: (page) => page.hover('.bench_catalogEntry') },
   {
     name: 'compare',
     path: '/kits/helm-vest/compare?with=list:ready-pocket&with=list:ready-boat&with=kit:belt-kit',
@@ -90,18 +90,18 @@ const VIEWS = [
   { name: 'stage', path: '/kits/helm-vest/stage' },
   { name: 'pack-sheet', path: '/kits/helm-vest/stage?part=print', act: () => new Promise((resolve) => setTimeout(resolve, 2500)) },
   { name: 'places', path: '/places?container=ankle-wrap' },
-  { name: 'carry', path: '/carry?loadout=on-the-water', act: (page) => page.waitForSelector('.lane-kit') },
+  { name: 'carry', path: '/carry?loadout=on-the-water', act: (page) => page.waitForSelector('.lanes_laneKit') },
   { name: 'crew', path: '/crew' },
   { name: 'stores', path: '/stores' },
   { name: 'restock', path: '/restock' },
-  { name: 'upkeep', path: '/upkeep', act: (page) => page.waitForSelector('.horizon-chart svg path') },
+  { name: 'upkeep', path: '/upkeep', act: (page) => page.waitForSelector('.upkeep_horizonChart svg path') },
   {
     name: 'inspect-phone',
     path: '/kits/helm-vest/inspect',
     viewport: PHONE,
     act: async (page) => {
       await page.locator('::-p-aria([name="Start"][role="button"])').click();
-      await page.waitForSelector('.inspect-prompt');
+      await page.waitForSelector('.inspect_prompt');
     },
   },
   { name: 'use-phone', path: '/use/console-case', viewport: PHONE, act: useScene },

@@ -4,7 +4,6 @@ import '@fontsource/barlow-condensed/latin-600.css';
 import '@mantine/core/styles.css';
 import './theme/tokens.css';
 import './theme/base.css';
-import './theme/layout.css';
 import { MantineProvider } from '@mantine/core';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';

@@ -1,11 +1,12 @@
+import { clsx } from 'clsx';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { matchPath, Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
 import { messageOf } from '../data/client.ts';
 import { useCatalogQuery, useSettings } from '../data/queries.ts';
-import { FirstRun } from './FirstRun.tsx';
-import './shell.css';
 import { useKeys } from '../ui/useKeys.ts';
+import { FirstRun } from './FirstRun.tsx';
 import { SCREENS } from './screens.ts';
+import css from './shell.module.css';
 import { TopBar } from './TopBar.tsx';
 import { useKeysHelp } from './useKeysHelp.ts';
 
@@ -29,11 +30,11 @@ export function AppFrame() {
   });
   // Once a screen stands, a server that goes away takes nothing from it: what is being written there must not be lost.
   if (settings.isLoadingError) return <ServerGone error={settings.error} retry={() => void settings.refetch()} />;
-  if (settings.data === undefined || catalog.isPending) return <div className="app-frame print-open" aria-busy="true" />;
+  if (settings.data === undefined || catalog.isPending) return <div className={clsx(css.appFrame, 'print-open')} aria-busy="true" />;
   if (settings.data.cautionReadAt === null) return <FirstRun />;
   const isBare = BARE.some((path) => matchPath(path, pathname) !== null);
   return (
-    <div className="app-frame print-open">
+    <div className={clsx(css.appFrame, 'print-open')}>
       {!isBare && <TopBar />}
       <Outlet />
       {/* A screen begins at its top, and is found again where it was left. */}
@@ -65,7 +66,7 @@ function useQuiet(): boolean {
 
 function ServerGone({ error, retry }: { error: unknown; retry: () => void }) {
   return (
-    <main className="notice-page">
+    <main className={css.noticePage}>
       <h1>The server does not answer</h1>
       <p>{messageOf(error)}</p>
       <p>Start it again with “npm start”; nothing that was saved is lost.</p>

@@ -1,7 +1,9 @@
 import { Button, Checkbox } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { api, messageOf } from '../data/client.ts';
+import css from './shell.module.css';
 
 const LINES = [
   'Ivrak helps you plan, pack and keep kits. It is a planning aid, not medical advice, and it teaches no treatment.',
@@ -25,8 +27,8 @@ export function FirstRun() {
     }
   };
   return (
-    <main className="first-run">
-      <span className="wordmark wordmark-large">IVRAK</span>
+    <main className={css.firstRun}>
+      <span className={clsx(css.wordmark, css.wordmarkLarge)}>IVRAK</span>
       <h1>Read this once</h1>
       <ol>
         {LINES.map((line) => (

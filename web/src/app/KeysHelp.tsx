@@ -1,5 +1,6 @@
 import { Modal } from '@mantine/core';
 import { SCREENS } from './screens.ts';
+import css from './shell.module.css';
 
 const LED = SCREENS.filter(({ key }) => key !== undefined);
 
@@ -26,7 +27,7 @@ const KEYS: [keys: string, does: string][] = [
 export function KeysHelp({ opened, close }: { opened: boolean; close: () => void }) {
   return (
     <Modal opened={opened} onClose={close} title="Keys" size="md">
-      <table className="keys-table">
+      <table className={css.keysTable}>
         <tbody>
           {KEYS.map(([keys, does]) => (
             <tr key={keys}>

@@ -1,9 +1,11 @@
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
 import { IconBulbOff, IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { Link, NavLink, useMatch } from 'react-router';
 import { useLamp } from '../theme/lamp.ts';
 import { UseButton } from '../use/UseButton.tsx';
 import { SCREENS } from './screens.ts';
+import css from './shell.module.css';
 
 const IN_BAR = SCREENS.filter(({ inBar }) => inBar);
 
@@ -11,26 +13,32 @@ export function TopBar() {
   const kitId = useMatch('/kits/:id/*')?.params.id;
   const isMuster = useMatch('/') !== null;
   return (
-    <header className={isMuster ? 'top-bar no-print is-muster' : 'top-bar no-print'}>
-      <a className="skip-link" href="#main">
+    <header className={isMuster ? clsx(css.topBar, css.isMuster, 'no-print') : clsx(css.topBar, 'no-print')}>
+      <a className={css.skipLink} href="#main">
         Skip to the page
       </a>
-      <Link to="/" className="wordmark" aria-label="Ivrak, to Muster">
+      <Link to="/" className={css.wordmark} aria-label="Ivrak, to Muster">
         IVRAK
       </Link>
-      <nav className="top-places" aria-label="Main">
+      <nav className={css.topPlaces} aria-label="Main">
         {IN_BAR.map(({ path, name }) => (
           <NavLink key={path} to={path} end={path === '/'}>
             {name}
           </NavLink>
         ))}
       </nav>
-      <button type="button" className="find-button" onClick={openPalette}>
+      <button type="button" className={css.findButton} onClick={openPalette}>
         <span>Find anything</span>
         <kbd>Ctrl K</kbd>
       </button>
       <ThemeSwitch />
-      <ActionIcon component={Link} to="/settings" variant="transparent" className="top-icon top-settings" aria-label="Settings">
+      <ActionIcon
+        component={Link}
+        to="/settings"
+        variant="transparent"
+        className={clsx(css.topIcon, css.topSettings)}
+        aria-label="Settings"
+      >
         <IconSettings size={20} />
       </ActionIcon>
       <UseButton kitId={kitId} isHiddenOnPhone={isMuster} />
@@ -48,7 +56,7 @@ function ThemeSwitch() {
   return (
     <ActionIcon
       variant="transparent"
-      className="top-icon"
+      className={css.topIcon}
       aria-label={isRed ? 'Switch the red lamp off' : isDusk ? 'Switch to day' : 'Switch to dusk'}
       onClick={() => (isRed ? set(false) : setColorScheme(isDusk ? 'light' : 'dark'))}
     >

@@ -2,12 +2,14 @@ import { gradeOf } from '@ivrak/core/coverage';
 import { GRADES, type Kind, measuresOf, NEEDS, type NeedId } from '@ivrak/core/model';
 import { applyFix } from '@ivrak/core/rules';
 import { Button, CloseButton } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useCatalog } from '../data/catalog.ts';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId, withOneMore } from '../kit/units.ts';
+import css from './bench.module.css';
 import { useAlternatives } from './useAlternatives.ts';
 
 const CARD_SCALE = 0.75;
@@ -25,21 +27,21 @@ export function Alternatives({ need }: { need: NeedId }) {
   graded.sort((a, b) => GRADES.indexOf(a.grade) - GRADES.indexOf(b.grade) || a.kind.priceMinor - b.kind.priceMinor);
   const now = kinds.find(({ id }) => id === unit?.kind);
   return (
-    <section className="alternatives" aria-label={`Alternatives for ${NEEDS[need].label}`}>
+    <section className={css.alternatives} aria-label={`Alternatives for ${NEEDS[need].label}`}>
       <div className="panel-heading">
         <h2>
           {NEEDS[need].many} <span className="muted">side by side, to one scale, as {school.name.toLowerCase()} grades them</span>
         </h2>
         <CloseButton aria-label="Close the alternatives" onClick={close} />
       </div>
-      <ul className="alternatives-row">
+      <ul className={css.alternativesRow}>
         {graded.map(({ kind, grade }) => (
-          <li key={kind.id} className={`alternative${kind.id === now?.id ? ' is-now' : ''}`}>
-            <span className="alternative-drawing">
+          <li key={kind.id} className={clsx(css.alternative, kind.id === now?.id && css.isNow)}>
+            <span className={css.alternativeDrawing}>
               <KindDrawing kind={kind} scale={CARD_SCALE} />
             </span>
             <b>{kind.name}</b>
-            <span className="alternative-grade" data-grade={grade}>
+            <span className={css.alternativeGrade} data-grade={grade}>
               {grade}
             </span>
             <Figures kind={kind} now={now} />
@@ -60,7 +62,7 @@ function Figures({ kind, now }: { kind: Kind; now: Kind | undefined }) {
       : ` (${own > other ? '+' : '−'}${show(Math.abs(own - other))})`;
   const nowT = now === undefined ? undefined : measuresOf(now, 'asSold').tMm;
   return (
-    <span className="alternative-figures">
+    <span className={css.alternativeFigures}>
       <span>
         {price(kind.priceMinor)}
         <span className="muted">{against(kind.priceMinor, now?.priceMinor, price)}</span>

@@ -10,8 +10,8 @@ import { moveBefore, moveBy, withOneLess, withOneMore, withUnit } from '../kit/u
 import { useOpenRung } from '../kit/useOpenRung.ts';
 import { useKeys } from '../ui/useKeys.ts';
 import { Alternatives } from './Alternatives.tsx';
+import css from './bench.module.css';
 import { type Carried, type Target, thingUnder } from './carrying.ts';
-import './bench.css';
 import { Lane } from './Lane.tsx';
 import { SheetDrawer, type Tab } from './SheetDrawer.tsx';
 import { SheetHead } from './SheetHead.tsx';
@@ -89,7 +89,7 @@ export function Bench() {
       onDragCancel={clearLog}
       onDragEnd={drop}
     >
-      <main id="main" className="bench-main">
+      <main id="main" className={css.main}>
         <SheetHead />
         <GroundSheet>
           {RUNGS.map((lane) => (
@@ -117,7 +117,7 @@ export function Bench() {
 function GroundSheet({ children }: { children: React.ReactNode }) {
   const scale = useSheetScale((state) => state.scale);
   return (
-    <section className="ground-sheet" aria-label="Ground sheet" style={{ backgroundSize: `${10 * scale}px ${10 * scale}px` }}>
+    <section className={css.groundSheet} aria-label="Ground sheet" style={{ backgroundSize: `${10 * scale}px ${10 * scale}px` }}>
       {children}
     </section>
   );
@@ -126,7 +126,7 @@ function GroundSheet({ children }: { children: React.ReactNode }) {
 function Dragged({ kind }: { kind: Kind }) {
   const scale = useSheetScale((state) => state.scale);
   return (
-    <div className="dragged">
+    <div className={css.dragged}>
       <KindDrawing kind={kind} scale={scale} />
     </div>
   );

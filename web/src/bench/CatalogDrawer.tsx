@@ -3,6 +3,7 @@ import { type Helpfulness, previewAdd } from '@ivrak/core/coverage';
 import { type Kind, measuresOf, NEEDS, type NeedId, RUNGS } from '@ivrak/core/model';
 import { ActionIcon, Select, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { memo, type RefObject, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
@@ -11,6 +12,7 @@ import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { withOneMore } from '../kit/units.ts';
+import css from './bench.module.css';
 import type { Carried } from './carrying.ts';
 import { filterLabel, useCatalogFilter } from './catalogFilter.ts';
 import { type Shown, SORT_NAMES, type Sort, shownKinds, sortKinds } from './catalogOrder.ts';
@@ -54,7 +56,7 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
         onChange={(event) => setSearch(event.currentTarget.value)}
         rightSection={<kbd>/</kbd>}
       />
-      <div className="rung-filter" role="group" aria-label="Filter by rung">
+      <div className={css.rungFilter} role="group" aria-label="Filter by rung">
         <button type="button" aria-pressed={rung === null} onClick={() => setRung(null)}>
           all
         </button>
@@ -64,7 +66,7 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
           </button>
         ))}
       </div>
-      <div className="catalog-sort">
+      <div className={css.catalogSort}>
         <Select
           aria-label="Sort the catalogue"
           data={Object.entries(SORT_NAMES).map(([value, label]) => ({ value, label }))}
@@ -85,7 +87,7 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
           </button>
         </p>
       )}
-      <ul className="catalog-list">
+      <ul className={css.catalogList}>
         {shown.map((entry) => (
           <CatalogEntry key={entry.kind.id} {...entry} {...gains.get(entry.kind.id)} add={add} look={setLooked} />
         ))}
@@ -107,7 +109,7 @@ function AddingIt({ kind }: { kind: Kind }) {
   const preview = useMemo(() => previewAdd(asked.coverage, asked.problem, kind, catalog), [asked, kind, catalog]);
   const { before, after } = preview.singlePoints;
   return (
-    <div className="adding-it" role="status">
+    <div className={css.addingIt} role="status">
       <b>One more {kind.name.toLowerCase()}</b>
       <span className="mono small">
         +{preview.massG} g · +{preview.volumeCm3} cm³ · +{price(preview.priceMinor)}
@@ -144,22 +146,22 @@ const CatalogEntry = memo(function CatalogEntry({ kind, grades, helps = null, ga
   const state = measuresOf(kind, 'asSold');
   const { setNodeRef, listeners } = useDraggable({ id: `kind:${kind.id}`, data: { what: 'kind', kind } satisfies Carried });
   return (
-    <li className={`catalog-entry${gain === 'gap' ? ' is-useful' : ''}`} onMouseEnter={() => look(kind)} onFocus={() => look(kind)}>
-      <span ref={setNodeRef} className="catalog-drawing" {...listeners}>
+    <li className={css.catalogEntry} onMouseEnter={() => look(kind)} onFocus={() => look(kind)}>
+      <span ref={setNodeRef} className={css.catalogDrawing} {...listeners}>
         <KindDrawing kind={kind} scale={scaleToFit(state, 54)} />
       </span>
       <span className="grow">
         <b>{kind.name}</b>
         {gain !== null && helps !== null && (
-          <span className="catalog-use state-held">
+          <span className={clsx(css.catalogUse, 'state-held')}>
             {GAINS[gain]} {NEEDS[helps].one}
           </span>
         )}
-        {(helps === null || grades !== NEEDS[helps].label) && <span className="catalog-use muted">{grades}</span>}
-        <span className="catalog-figures mono">
+        {(helps === null || grades !== NEEDS[helps].label) && <span className={clsx(css.catalogUse, 'muted')}>{grades}</span>}
+        <span className={clsx(css.catalogFigures, 'mono')}>
           {state.tMm} mm · {kind.massG} g · {price(kind.priceMinor)}
         </span>
-        {kind.caution !== null && <span className="catalog-caution">{kind.caution}</span>}
+        {kind.caution !== null && <span className={css.catalogCaution}>{kind.caution}</span>}
       </span>
       <ActionIcon variant="subtle" size={44} aria-label={`Add ${kind.name}`} onClick={() => add(kind)}>
         <IconPlus size={22} />

@@ -1,10 +1,12 @@
 import { type SetAside, showDate } from '@ivrak/core/model';
 import { applyFix, factsOf, type OpenFinding, RULES, type Severity, type Sifted, withoutSetAside, withSetAside } from '@ivrak/core/rules';
 import { Button, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
+import css from './bench.module.css';
 
 const WORDS: Record<Severity, string> = { stop: 'Stop.', warn: 'Warn.', note: 'Note.' };
 const titleOf = (rule: string): string => RULES.find(({ id }) => id === rule)?.title ?? rule;
@@ -15,17 +17,17 @@ export function JudgementList({ open, aside }: Sifted) {
   return (
     <>
       {open.length === 0 && <p className="muted">Nothing to object to.</p>}
-      <ul className="judgement-list" aria-label="Judgement">
+      <ul className={css.judgementList} aria-label="Judgement">
         {open.map((finding) => (
           <FindingEntry key={`${finding.rule}-${finding.lookedAt.join()}`} finding={finding} />
         ))}
       </ul>
       {aside.length > 0 && (
-        <details className="aside-list">
+        <details className={css.asideList}>
           <summary>Set aside: {aside.length}</summary>
-          <ul className="judgement-list" aria-label="Set aside">
+          <ul className={css.judgementList} aria-label="Set aside">
             {aside.map(({ finding, entry }) => (
-              <li key={entry.facts} className="finding">
+              <li key={entry.facts} className={css.finding}>
                 <b>{titleOf(finding.rule)}.</b> {entry.reason} <span className="muted">({showDate(entry.on)})</span>{' '}
                 <button type="button" className="link-button" onClick={() => takeUp(entry)}>
                   Take up again
@@ -50,29 +52,34 @@ function FindingEntry({ finding }: { finding: OpenFinding }) {
     edit((draft) => ({ ...draft, setAside: withSetAside(draft.setAside, { rule, facts: factsOf(finding), reason: why, on: today }) }));
   };
   return (
-    <li className="finding" data-severity={severity}>
+    <li className={css.finding} data-severity={severity}>
       <b>{WORDS[severity]}</b> {says}
       {before !== null && (
-        <span className="finding-before">
+        <span className={css.findingBefore}>
           {' '}
           Set aside on {showDate(before.on)} (“{before.reason}”); the facts have changed since.
         </span>
       )}
-      <span className="finding-acts">
+      <span className={css.findingActs}>
         {fix !== null && (
           <button type="button" className="link-button" onClick={() => edit((draft) => applyFix(draft, fix, catalog, newUnitId()))}>
             {fix.label}
           </button>
         )}
         {reason === null && (
-          <button type="button" className="link-button link-quiet" aria-label={`Set aside: ${titleOf(rule)}`} onClick={() => setReason('')}>
+          <button
+            type="button"
+            className={clsx(css.linkQuiet, 'link-button')}
+            aria-label={`Set aside: ${titleOf(rule)}`}
+            onClick={() => setReason('')}
+          >
             Set aside
           </button>
         )}
       </span>
       {reason !== null && (
         <form
-          className="aside-form"
+          className={css.asideForm}
           onSubmit={(event) => {
             event.preventDefault();
             keep();

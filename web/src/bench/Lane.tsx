@@ -12,10 +12,12 @@ import {
   type Unit,
   type UnitId,
 } from '@ivrak/core/model';
+import { clsx } from 'clsx';
 import { memo } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
+import css from './bench.module.css';
 import type { Carried, Target } from './carrying.ts';
 import { useCatalogFilter } from './catalogFilter.ts';
 import { useSheetScale } from './scale.ts';
@@ -37,13 +39,13 @@ export function Lane({ rung, units, coverage, chosenId, overId, choose }: LanePr
   const serves = servesOf(judgement.coverage.needs);
   const drop = useDroppable({ id: `lane:${rung}`, data: { what: 'lane' } satisfies Target });
   return (
-    <section ref={drop.setNodeRef} className={`lane${drop.isOver ? ' is-over' : ''}`} id={`lane-${rung}`} aria-label={RUNG_NAMES[rung]}>
-      <header className="lane-head">
-        <span className="lane-letter">{rung}</span>
-        <span className="lane-name">{RUNG_NAMES[rung]}</span>
-        <span className="lane-sum">{laneSum(needs)}</span>
+    <section ref={drop.setNodeRef} className={clsx(css.lane, drop.isOver && css.isOver)} id={`lane-${rung}`} aria-label={RUNG_NAMES[rung]}>
+      <header className={css.laneHead}>
+        <span className={css.laneLetter}>{rung}</span>
+        <span className={css.laneName}>{RUNG_NAMES[rung]}</span>
+        <span className={css.laneSum}>{laneSum(needs)}</span>
       </header>
-      <div className="lane-things">
+      <div className={css.laneThings}>
         {units.map((unit) => {
           const kind = catalogNow().get(unit.kind);
           return kind === undefined ? null : (
@@ -63,7 +65,7 @@ export function Lane({ rung, units, coverage, chosenId, overId, choose }: LanePr
           <GapBox key={need.need} need={need} />
         ))}
         {units.length === 0 && gaps.length === 0 && (
-          <p className="lane-empty">{needs.length === 0 ? emptyReason(rung, judgement.needs) : 'Served from other lanes.'}</p>
+          <p className={css.laneEmpty}>{needs.length === 0 ? emptyReason(rung, judgement.needs) : 'Served from other lanes.'}</p>
         )}
       </div>
     </section>
@@ -110,26 +112,28 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, isOver,
       ref={drag.setNodeRef}
       data-unit={unit.id}
       {...drag.listeners}
-      className={`thing${isChosen ? ' is-chosen' : ''}${isOut ? ' is-out' : ''}${drag.isDragging ? ' is-dragged' : ''}${isOver ? ' is-over' : ''}`}
+      className={clsx(css.thing, isChosen && css.isChosen, isOut && css.isOut, drag.isDragging && css.isDragged, isOver && css.isOver)}
       aria-pressed={isChosen}
       onClick={() => choose(unit.id)}
     >
       <KindDrawing kind={kind} stateId={unit.state} scale={scale} stacked={unit.count} />
-      <span className="thing-name">
+      <span className={css.thingName}>
         {unit.count > 1 && <span className="mono">{unit.count} × </span>}
         {kind.name}
       </span>
-      <span className="thing-figures">{figures.join(' · ')}</span>
+      <span className={css.thingFigures}>{figures.join(' · ')}</span>
       <ThingDate unit={unit} kind={kind} isLapsed={isLapsed} />
     </button>
   );
 });
 
 function ThingDate({ unit, kind, isLapsed }: { unit: Unit; kind: Kind; isLapsed: boolean }) {
-  if (unit.condition !== 'ready') return <span className="thing-note state-gap">{CONDITION_NAMES[unit.condition]}: does not count</span>;
-  if (isLapsed && unit.expiresOn !== null) return <span className="thing-note state-gap">lapsed {showDate(unit.expiresOn)}</span>;
-  if (unit.expiresOn !== null) return <span className="thing-note">{showDate(unit.expiresOn)}</span>;
-  if (kind.dating === 'printed') return <span className="thing-note state-thin">date not read</span>;
+  if (unit.condition !== 'ready')
+    return <span className={clsx(css.thingNote, 'state-gap')}>{CONDITION_NAMES[unit.condition]}: does not count</span>;
+  if (isLapsed && unit.expiresOn !== null)
+    return <span className={clsx(css.thingNote, 'state-gap')}>lapsed {showDate(unit.expiresOn)}</span>;
+  if (unit.expiresOn !== null) return <span className={css.thingNote}>{showDate(unit.expiresOn)}</span>;
+  if (kind.dating === 'printed') return <span className={clsx(css.thingNote, 'state-thin')}>date not read</span>;
   return null;
 }
 
@@ -138,7 +142,7 @@ function GapBox({ need }: { need: NeedCoverage }) {
   const show = useCatalogFilter((state) => state.showNeed);
   const missing = need.least - need.have;
   return (
-    <button type="button" className="gap-box" onClick={() => show(need.need)}>
+    <button type="button" className={css.gapBox} onClick={() => show(need.need)}>
       <b>{NEEDS[need.need].label}</b>
       <span className="mono">{missing} missing</span>
     </button>

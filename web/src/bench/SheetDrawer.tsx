@@ -1,8 +1,11 @@
 import { useDroppable } from '@dnd-kit/core';
 import { type Finding, runRules, siftFindings } from '@ivrak/core/rules';
+import { clsx } from 'clsx';
 import { type ReactNode, type RefObject, useMemo } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import parts from '../ui/parts.module.css';
+import css from './bench.module.css';
 import { CatalogDrawer } from './CatalogDrawer.tsx';
 import type { Target } from './carrying.ts';
 import { JudgementList } from './JudgementList.tsx';
@@ -24,7 +27,7 @@ export function SheetDrawer({ name, tab, setTab, searchRef, children }: SheetDra
   const { setNodeRef, isOver, active } = useDroppable({ id: 'drawer', data: { what: 'drawer' } satisfies Target });
   const isTakingOff = isOver && active?.data.current?.what === 'unit';
   return (
-    <aside ref={setNodeRef} className={`drawer${isTakingOff ? ' is-taking-off' : ''}`} aria-label={name}>
+    <aside ref={setNodeRef} className={clsx(parts.drawer, isTakingOff && css.isTakingOff)} aria-label={name}>
       {children ?? <Tabs tab={tab} setTab={setTab} searchRef={searchRef} />}
     </aside>
   );
@@ -62,11 +65,13 @@ function Tabs({ tab, setTab, searchRef }: Pick<SheetDrawerProps, 'tab' | 'setTab
   );
   return (
     <>
-      <div className="drawer-tabs" role="group" aria-label="Beside the sheet">
+      <div className={parts.drawerTabs} role="group" aria-label="Beside the sheet">
         {button('catalogue', 'Catalogue')}
         {button(
           'judgement',
-          <>Judgement {sifted.open.length > 0 && <span className={`mono${urgent > 0 ? ' is-urgent' : ''}`}>{sifted.open.length}</span>}</>,
+          <>
+            Judgement {sifted.open.length > 0 && <span className={clsx('mono', urgent > 0 && parts.isUrgent)}>{sifted.open.length}</span>}
+          </>,
         )}
         {button('whatIf', 'What if')}
       </div>

@@ -4,6 +4,7 @@ import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import { useDeferredValue, useMemo } from 'react';
 import { Link } from 'react-router';
 import { useKit } from '../kit/KitContext.tsx';
+import css from './bench.module.css';
 import { canZoom, useSheetScale } from './scale.ts';
 import { useProblem } from './useProblem.ts';
 
@@ -17,8 +18,8 @@ export function SheetHead() {
   const { step, scale, zoom } = useSheetScale();
   const { name, says, next } = useMemo(() => classifyKit(problem, draft.layer, catalog), [problem, draft.layer, catalog]);
   return (
-    <header className="sheet-head">
-      <p className="sheet-class">
+    <header className={css.sheetHead}>
+      <p className={css.sheetClass}>
         <b>{name.charAt(0).toUpperCase() + name.slice(1)}</b>: {says}.
         {next !== null && (
           <span className="muted">
@@ -27,12 +28,12 @@ export function SheetHead() {
           </span>
         )}
       </p>
-      <Link className="sheet-compare" to={`/kits/${kit.id}/compare`}>
+      <Link className={css.sheetCompare} to={`/kits/${kit.id}/compare`}>
         Compare
       </Link>
-      <div className="scale-bar">
+      <div className={css.scaleBar}>
         <span className="mono">{BAR_MM} mm</span>
-        <span className="scale-line" style={{ width: BAR_MM * scale }} />
+        <span className={css.scaleLine} style={{ width: BAR_MM * scale }} />
       </div>
       <ActionIcon variant="subtle" size={34} aria-label="Smaller drawings" disabled={!canZoom(step, -1)} onClick={() => zoom(-1)}>
         <IconZoomOut size={19} />

@@ -12,6 +12,7 @@ import {
 } from '@ivrak/core/model';
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
 import { IconArrowLeft, IconArrowRight, IconMinus, IconPlus } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
@@ -19,7 +20,9 @@ import { edit, sendTo } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { moveBy, withOneLess, withUnit } from '../kit/units.ts';
 import { DateField } from '../ui/DateField.tsx';
+import parts from '../ui/parts.module.css';
 import { ScanField } from '../ui/ScanField.tsx';
+import css from './bench.module.css';
 import { useAlternatives } from './useAlternatives.ts';
 
 const PICTURE_HIGH_PX = 104;
@@ -54,7 +57,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
         <h2>{kind.name}</h2>
         <CloseButton aria-label="Back to the catalogue" onClick={close} />
       </div>
-      <div className="unit-picture">
+      <div className={css.unitPicture}>
         <KindDrawing kind={kind} stateId={unit.state} scale={Math.min(scaleToFit(state, 190), PICTURE_HIGH_PX / state.hMm)} />
       </div>
       <p className="mono small">
@@ -97,7 +100,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
           >
             <IconMinus size={18} />
           </ActionIcon>
-          <span className="mono unit-count" aria-live="polite">
+          <span className={clsx(css.unitCount, 'mono')} aria-live="polite">
             {unit.count}
           </span>
           <ActionIcon variant="default" size={36} aria-label="One more" onClick={() => change({ count: Math.min(1000, unit.count + 1) })}>
@@ -138,7 +141,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
           {warning}
         </p>
       ))}
-      <div className="field-grid">
+      <div className={parts.fieldGrid}>
         <TextInput
           label="Lot"
           value={unit.lot ?? ''}

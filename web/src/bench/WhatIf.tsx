@@ -10,10 +10,12 @@ import {
 import { piecesLeft } from '@ivrak/core/model';
 import { casualtiesOf } from '@ivrak/core/needs';
 import { Checkbox, Select } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useMemo, useState } from 'react';
 import { useKits } from '../data/queries.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { showChange } from '../ui/showChange.ts';
+import css from './bench.module.css';
 import { useProblem } from './useProblem.ts';
 
 type Question = 'lost' | 'casualties' | 'partner';
@@ -63,7 +65,7 @@ function Lost() {
   return (
     <>
       <Changes answer={gone.size === 0 ? null : answer} none="Nothing that is asked for would be missing." />
-      <ul className="lost-list" aria-label="Things that could be gone">
+      <ul className={css.lostList} aria-label="Things that could be gone">
         {units.map((unit) => {
           const kind = catalog.get(unit.kind);
           if (kind === undefined) return null;
@@ -145,7 +147,7 @@ function Partner() {
 function Changes({ answer, none }: { answer: Answer | null; none: string }) {
   if (answer === null) return <p className="small muted">Tick what could be gone.</p>;
   return (
-    <div role="status" className="what-changes">
+    <div role="status" className={css.whatChanges}>
       {answer.changes.length === 0 ? (
         <p>{none}</p>
       ) : (
@@ -162,7 +164,7 @@ function Changes({ answer, none }: { answer: Answer | null; none: string }) {
 export function ChangeLine({ change }: { change: NeedChange }) {
   return (
     <li>
-      <span className={`change-mark ${isWorse(change) ? 'state-gap' : 'state-held'}`} aria-hidden="true">
+      <span className={clsx(css.changeMark, isWorse(change) ? 'state-gap' : 'state-held')} aria-hidden="true">
         {isWorse(change) ? '▼' : '▲'}
       </span>{' '}
       {showChange(change)}

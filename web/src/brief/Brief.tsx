@@ -1,9 +1,11 @@
+import { clsx } from 'clsx';
 import { useSearchParams } from 'react-router';
-import './brief.css';
+import parts from '../ui/parts.module.css';
 import { BriefCompare } from './BriefCompare.tsx';
 import { BriefForm } from './BriefForm.tsx';
 import { BriefNeeds } from './BriefNeeds.tsx';
 import { BriefWords } from './BriefWords.tsx';
+import css from './brief.module.css';
 
 const VIEWS = ['needs', 'words', 'compare'] as const;
 type View = (typeof VIEWS)[number];
@@ -14,10 +16,10 @@ export function Brief() {
   const [params, setParams] = useSearchParams();
   const view = VIEWS.find((name) => name === params.get('view')) ?? 'needs';
   return (
-    <main id="main" className="brief">
+    <main id="main" className={css.brief}>
       <BriefForm />
-      <div className="brief-beside">
-        <div className="drawer-tabs brief-tabs" role="group" aria-label="Beside the questions">
+      <div className={css.beside}>
+        <div className={clsx(parts.drawerTabs, css.tabs)} role="group" aria-label="Beside the questions">
           {VIEWS.map((name) => (
             <button
               key={name}
@@ -36,7 +38,7 @@ export function Brief() {
               {VIEW_NAMES[name]}
             </button>
           ))}
-          <span className="small muted brief-plan">planning values, not clinical limits</span>
+          <span className={clsx(css.plan, 'small muted')}>planning values, not clinical limits</span>
         </div>
         {view === 'needs' && <BriefNeeds />}
         {view === 'words' && <BriefWords />}

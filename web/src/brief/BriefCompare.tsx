@@ -4,12 +4,15 @@ import { type Judgement, judgeKit } from '@ivrak/core/kit';
 import { type Brief, NEEDS, type NeedId, RUNGS, rungOf, type School } from '@ivrak/core/model';
 import { compareNeeds, type DerivedNeed, type NeedDifference } from '@ivrak/core/needs';
 import { Select, Switch } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { containerOf, useCatalog } from '../data/catalog.ts';
 import { useKits } from '../data/queries.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import parts from '../ui/parts.module.css';
+import css from './brief.module.css';
 
 interface Other {
   value: string;
@@ -69,8 +72,8 @@ export function BriefCompare() {
   );
   const isReordered = differences.some(({ changes }) => changes.includes('order'));
   return (
-    <section className="brief-needs" aria-label="Side by side">
-      <div className="compare-head">
+    <section className={css.needs} aria-label="Side by side">
+      <div className={css.compareHead}>
         <Select
           label="Compare with"
           className="grow"
@@ -101,7 +104,7 @@ export function BriefCompare() {
         </b>{' '}
         needs, now {judgement.held} of {judgement.asked}.
       </p>
-      <table className="compare-table">
+      <table className={parts.compareTable}>
         <thead>
           <tr>
             <th scope="col">Need</th>
@@ -119,7 +122,7 @@ export function BriefCompare() {
       </table>
       {shown.length === 0 && <p className="muted">No need differs.</p>}
       {isReordered && (
-        <div className="compare-orders">
+        <div className={css.compareOrders}>
           <h3>Order of purchase</h3>
           <Order name={school.name} needs={judgement.needs} />
           <Order name={other.label} needs={then.needs} />
@@ -142,17 +145,17 @@ function DifferenceRow({ difference, states }: { difference: NeedDifference; sta
   return (
     <tr>
       <th scope="row">
-        <span className="compare-letter">{rungOf(need)}</span> {NEEDS[need].label}
+        <span className={parts.compareLetter}>{rungOf(need)}</span> {NEEDS[need].label}
       </th>
       <td className="mono">{showNeed(before)}</td>
       <td className="mono">{showNeed(after)}</td>
       <td className="small">{whatChanges(difference)}</td>
       <td className="nowrap">
-        <span className={`state-word state-${was}`}>{STATE_WORDS[was]}</span>
+        <span className={clsx('state-word', `state-${was}`)}>{STATE_WORDS[was]}</span>
         {was !== is && (
           <>
             {' → '}
-            <span className={`state-word state-${is}`}>{STATE_WORDS[is]}</span>
+            <span className={clsx('state-word', `state-${is}`)}>{STATE_WORDS[is]}</span>
           </>
         )}
       </td>

@@ -5,6 +5,8 @@ import { usePeople } from '../data/queries.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
+import css from './brief.module.css';
 import { Carers } from './Carers.tsx';
 import { Count, Toggle, useBriefField } from './fields.tsx';
 import { Retire } from './Retire.tsx';
@@ -16,7 +18,7 @@ const MOST_MINUTES = 43_200;
 /** Asks who, by what, how far, who helps and which kit; every answer shows at once in what follows. */
 export function BriefForm() {
   return (
-    <form className="brief-form" aria-label="Brief" onSubmit={(event) => event.preventDefault()}>
+    <form className={css.form} aria-label="Brief" onSubmit={(event) => event.preventDefault()}>
       <WhoseKit />
       <People />
       <Threats />
@@ -36,7 +38,7 @@ function WhoseKit() {
     <fieldset>
       <legend>The kit</legend>
       <StartFrom />
-      <div className="field-grid">
+      <div className={parts.fieldGrid}>
         <TextInput
           key={draft.name}
           label="Name"
@@ -74,7 +76,7 @@ function People() {
   return (
     <fieldset>
       <legend>Who may be hurt</legend>
-      <div className="field-grid">
+      <div className={parts.fieldGrid}>
         <Count label="Persons covered" value={brief.persons} min={1} max={500} onChange={(persons) => set({ persons })} />
         <DecimalInput
           label="Casualties at once"
@@ -86,7 +88,7 @@ function People() {
           onChange={(casualties) => set({ casualties })}
         />
       </div>
-      <div className="field-row" role="group" aria-label="Of these, children">
+      <div className={parts.fieldRow} role="group" aria-label="Of these, children">
         {AGE_GROUPS.map((group) => (
           <Count
             key={group}
@@ -98,7 +100,7 @@ function People() {
           />
         ))}
       </div>
-      <div className="field-row">
+      <div className={parts.fieldRow}>
         {count('Older people', brief.olderPersons, (olderPersons) => set({ olderPersons }))}
         {count('On blood thinners', brief.onBloodThinners, (onBloodThinners) => set({ onBloodThinners }))}
         {count('Severe allergy', brief.withAllergies, (withAllergies) => set({ withAllergies }))}
@@ -119,7 +121,7 @@ function Threats() {
   return (
     <fieldset>
       <legend>By what</legend>
-      <div className="toggles">
+      <div className={parts.toggles}>
         <Toggle
           label="Penetrating"
           hint="blades, spikes, gunshot"
@@ -148,7 +150,7 @@ function Distance() {
   return (
     <fieldset>
       <legend>How far help is</legend>
-      <div className="field-grid">
+      <div className={parts.fieldGrid}>
         <DecimalInput
           label="Minutes to professional care"
           description={`about ${showHours(brief.hoursToCare)}`}
@@ -169,7 +171,7 @@ function Distance() {
           onChange={(daysOut) => set({ daysOut })}
         />
       </div>
-      <div className="toggles">
+      <div className={parts.toggles}>
         <Toggle label="Phone cover" hint="a call gets through" value={brief.phoneCover} onChange={(phoneCover) => set({ phoneCover })} />
         <Toggle
           label="Remote medical advice"
@@ -188,7 +190,7 @@ function KitSort() {
   return (
     <fieldset>
       <legend>What kind of kit</legend>
-      <div className="toggles">
+      <div className={parts.toggles}>
         <Toggle
           label="Stands alone"
           hint="may be grabbed by itself"

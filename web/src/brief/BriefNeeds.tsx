@@ -3,9 +3,11 @@ import { NEEDS, type NeedId, RUNG_NAMES, RUNGS, rungOf } from '@ivrak/core/model
 import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { ActionIcon } from '@mantine/core';
 import { IconPencil } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import css from './brief.module.css';
 import { OverrideForm } from './OverrideForm.tsx';
 
 /** The needs with quantities, terms and reasons, live beside the questions; each can be set by hand. */
@@ -15,14 +17,14 @@ export function BriefNeeds() {
   const states = new Map(judgement.coverage.needs.map((need) => [need.need, need]));
   const set = judgement.needs.find(({ need }) => need === setting);
   return (
-    <section className="brief-needs" aria-label="Needs" aria-live="polite">
+    <section className={css.needs} aria-label="Needs" aria-live="polite">
       {RUNGS.map((rung) => {
         const needs = judgement.needs.filter(({ need }) => rungOf(need) === rung);
         const asked = needs.filter(({ ideal, override }) => ideal > 0 || override !== null);
         const off = needs.filter(({ ideal, override }) => ideal === 0 && override === null);
         return (
-          <section key={rung} className="brief-rung" aria-label={RUNG_NAMES[rung]}>
-            <span className="brief-letter" aria-hidden="true">
+          <section key={rung} className={css.rung} aria-label={RUNG_NAMES[rung]}>
+            <span className={css.letter} aria-hidden="true">
               {rung}
             </span>
             <div className="grow">
@@ -30,7 +32,7 @@ export function BriefNeeds() {
                 <NeedLine key={need.need} need={need} state={states.get(need.need)?.state ?? 'off'} set={() => setSetting(need.need)} />
               ))}
               {off.length > 0 && (
-                <p className="small muted brief-off">
+                <p className={clsx(css.off, 'small muted')}>
                   Not asked:{' '}
                   {off.map(({ need, reason }, index) => (
                     <span key={need}>
@@ -63,22 +65,22 @@ function NeedLine({
 }) {
   const { one, many, label } = NEEDS[need];
   return (
-    <div className="brief-need">
-      <span className="brief-amount mono">{showAmount(least, ideal)}</span>
+    <div className={css.need}>
+      <span className={clsx(css.amount, 'mono')}>{showAmount(least, ideal)}</span>
       <div className="grow">
         <b>{least === 1 && ideal === 1 ? one : many}</b>{' '}
-        {windowS !== null && <span className="mono small brief-window">within {windowS} s</span>}{' '}
+        {windowS !== null && <span className={clsx(css.window, 'mono small')}>within {windowS} s</span>}{' '}
         <span className="small muted">{reason}</span>
         {override === null ? (
-          <div className="muted brief-terms">{showTerms(least > 0 && least === ideal ? terms.least : terms.ideal)}</div>
+          <div className={clsx(css.terms, 'muted')}>{showTerms(least > 0 && least === ideal ? terms.least : terms.ideal)}</div>
         ) : (
-          <div className="small brief-override">
+          <div className={clsx(css.override, 'small')}>
             Set by hand: {override.reason} (derived: {showAmount(override.derived.least, override.derived.ideal)}
             {override.derived.windowS !== windowS && `, within ${override.derived.windowS} s`})
           </div>
         )}
       </div>
-      <span className={`state-word state-${state}`}>{STATE_WORDS[state]}</span>
+      <span className={clsx('state-word', `state-${state}`)}>{STATE_WORDS[state]}</span>
       <ActionIcon variant="subtle" size={32} aria-label={`Set ${label} by hand`} onClick={set}>
         <IconPencil size={16} />
       </ActionIcon>

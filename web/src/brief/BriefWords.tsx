@@ -1,9 +1,11 @@
 import { NEEDS, showDate } from '@ivrak/core/model';
 import { briefSummary } from '@ivrak/core/needs';
 import { Button } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useKit } from '../kit/KitContext.tsx';
 import { CAUTION } from '../ui/caution.ts';
+import css from './brief.module.css';
 
 /** The brief as one paragraph with what it asks for, as it is printed and shown to the crew. */
 export function BriefWords() {
@@ -20,7 +22,7 @@ export function BriefWords() {
     }
   };
   return (
-    <section className="brief-needs brief-words" aria-label="The brief in words">
+    <section className={clsx(css.needs, css.words)} aria-label="The brief in words">
       <div className="row no-print">
         <Button onClick={() => window.print()}>Print for the crew</Button>
         <Button variant="default" onClick={() => void copy()}>
@@ -30,13 +32,13 @@ export function BriefWords() {
           {said}
         </span>
       </div>
-      <article className="brief-sheet">
+      <article className={css.sheet}>
         <header>
           <h2>{draft.name}</h2>
           <span className="mono small">{showDate(today)}</span>
         </header>
-        <p className="brief-paragraph">{summary}</p>
-        <ul className="brief-list">
+        <p className={css.paragraph}>{summary}</p>
+        <ul className={css.list}>
           {asked.map(({ need, least, ideal, override }) => (
             <li key={need}>
               <span className="mono">{least === ideal ? least : `${least}–${ideal}`}</span>{' '}
@@ -45,7 +47,7 @@ export function BriefWords() {
             </li>
           ))}
         </ul>
-        <p className="brief-print-caution small">{CAUTION}</p>
+        <p className={clsx(css.printCaution, 'small')}>{CAUTION}</p>
       </article>
     </section>
   );

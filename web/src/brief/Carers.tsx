@@ -1,8 +1,11 @@
 import { type Carer, SKILL_FACTS, SKILLS, type Skill, TRAINING_NAMES, TRAINING_SKILLS, TRAININGS, type Training } from '@ivrak/core/model';
 import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { usePeople } from '../data/queries.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import parts from '../ui/parts.module.css';
+import css from './brief.module.css';
 import { Count, Toggle, useBriefField } from './fields.tsx';
 
 const MOST_CARERS = 30;
@@ -26,7 +29,7 @@ export function Carers() {
     <fieldset>
       <legend>Who helps</legend>
       {brief.carers.length === 0 ? (
-        <div className="field-grid">
+        <div className={parts.fieldGrid}>
           <Count label="Carers" value={brief.helpers} min={1} max={100} onChange={(helpers) => set({ helpers })} />
           <Select
             label="Training level"
@@ -64,8 +67,8 @@ function CarerCard({ number, carer, change }: CarerCardProps) {
   const flip = (list: readonly Skill[], skill: Skill, isOn: boolean): Skill[] =>
     SKILLS.filter((entry) => (entry === skill ? isOn : list.includes(entry)));
   return (
-    <div className="carer" role="group" aria-label={`Carer ${number}`}>
-      <div className="carer-head">
+    <div className={css.carer} role="group" aria-label={`Carer ${number}`}>
+      <div className={css.carerHead}>
         <TextInput
           aria-label={`Name of carer ${number}`}
           value={carer.name}
@@ -78,7 +81,7 @@ function CarerCard({ number, carer, change }: CarerCardProps) {
           <IconTrash size={20} />
         </ActionIcon>
       </div>
-      <div className="toggles toggles-tight">
+      <div className={clsx(parts.toggles, parts.togglesTight)}>
         {SKILLS.map((skill) => (
           <Toggle
             key={skill}
@@ -95,7 +98,7 @@ function CarerCard({ number, carer, change }: CarerCardProps) {
         ))}
       </div>
       {carer.skills.some((skill) => SKILL_FACTS[skill].needsAuthority) && (
-        <div className="toggles toggles-tight" role="group" aria-label={`What ${carer.name} is authorised for here`}>
+        <div className={clsx(parts.toggles, parts.togglesTight)} role="group" aria-label={`What ${carer.name} is authorised for here`}>
           {carer.skills
             .filter((skill) => SKILL_FACTS[skill].needsAuthority)
             .map((skill) => (

@@ -4,6 +4,7 @@ import { Button, Modal, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
 import { useBriefField } from './fields.tsx';
 
 /** Sets a quantity or a window by hand, with the reason that stays visible, or goes back to what is derived. */
@@ -40,7 +41,7 @@ export function OverrideForm({ need, close }: { need: DerivedNeed; close: () => 
           {derived.windowS === null ? '' : `, in hand within ${derived.windowS} s`}. {showTerms(need.terms.ideal)}. An empty field keeps
           what is derived.
         </p>
-        <div className="field-row">
+        <div className={parts.fieldRow}>
           <DecimalInput
             label="At least"
             value={form.least}

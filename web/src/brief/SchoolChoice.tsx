@@ -1,9 +1,11 @@
 import { NEEDS } from '@ivrak/core/model';
 import { Select } from '@mantine/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import css from './brief.module.css';
 
 const FIRST_LINES = 6;
 
@@ -21,7 +23,7 @@ export function SchoolChoice() {
         onChange={(value) => edit((before) => ({ ...before, schoolId: value ?? before.schoolId }))}
       />
       <p className="small">{school.reason}</p>
-      <ol className="school-lines small">
+      <ol className={clsx(css.schoolLines, 'small')}>
         {school.order.slice(0, FIRST_LINES).map((need) => (
           <li key={need}>
             <b>{NEEDS[need].one}</b> <span className="muted">{school.why[need]}</span>

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useKits } from '../data/queries.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import css from './brief.module.css';
 
 interface Start {
   id: string;
@@ -45,8 +46,8 @@ export function StartFrom() {
 function StartList({ name, starts, take }: { name: string; starts: readonly Start[]; take: (start: Start) => void }) {
   return (
     <section aria-label={name}>
-      <h3 className="start-heading">{name}</h3>
-      <ul className="start-list">
+      <h3 className={css.startHeading}>{name}</h3>
+      <ul className={css.startList}>
         {starts.map((start) => (
           <li key={start.id}>
             <button type="button" onClick={() => take(start)}>

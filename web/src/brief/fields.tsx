@@ -2,6 +2,7 @@ import type { Brief } from '@ivrak/core/model';
 import { IconSquare, IconSquareCheckFilled } from '@tabler/icons-react';
 import { edit } from '../kit/draftStore.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
 
 /** Changes fields of the brief in the draft. */
 export function useBriefField() {
@@ -32,11 +33,11 @@ interface ToggleProps {
 /** A yes or no that can be read at a glance: what is on carries a tick, not only a tint. */
 export function Toggle({ label, hint, value, onChange }: ToggleProps) {
   return (
-    <button type="button" className="toggle" aria-pressed={value} onClick={() => onChange(!value)}>
+    <button type="button" className={parts.toggle} aria-pressed={value} onClick={() => onChange(!value)}>
       {value ? <IconSquareCheckFilled size={18} aria-hidden="true" /> : <IconSquare size={18} aria-hidden="true" />}
       <span>
         {label}
-        {hint !== undefined && <span className="toggle-hint"> {hint}</span>}
+        {hint !== undefined && <span className={parts.toggleHint}> {hint}</span>}
       </span>
     </button>
   );

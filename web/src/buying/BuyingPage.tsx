@@ -7,7 +7,7 @@ import { useKits, usePeople, useRestock, useStores } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Failure } from '../ui/Failure.tsx';
-import './buying.css';
+import css from './buying.module.css';
 import { Minimums } from './Minimums.tsx';
 import { Offers } from './Offers.tsx';
 import { Orders } from './Orders.tsx';
@@ -83,8 +83,8 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
     setWithout(next);
   };
   return (
-    <main id="main" className="buying">
-      <section className="buying-need" aria-label="What is to be bought">
+    <main id="main" className={css.buying}>
+      <section className={css.need} aria-label="What is to be bought">
         <h1>Buy</h1>
         <p className="small muted">
           What kits miss and stores do not fill. <Link to="/restock">Restock from stores first.</Link>
@@ -96,7 +96,7 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
         {minimums.data.lines.length > 0 && (
           <Checkbox label="Stores, up to their least" checked={!without.has(STORES)} onChange={() => toggle(STORES)} />
         )}
-        <ul className="buying-lines">
+        <ul className={css.lines}>
           {problem.need.map(({ kind, count, accepts = [] }) => (
             <li key={kind}>
               <b>
@@ -130,7 +130,7 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
         <p className="small muted">Where a forged thing would kill, only sellers that are known as authorised count.</p>
         <Minimums key={minimums.version} stored={minimums} have={have} />
       </section>
-      <div className="buying-middle">
+      <div className={css.middle}>
         <Orders orders={orders} kits={lacking} />
         <PlanView problem={problem} kits={chosen} payers={payers} />
       </div>

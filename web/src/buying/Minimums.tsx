@@ -1,11 +1,14 @@
 import { Button, CloseButton, Select } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { kindName, useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
+import storesCss from '../stores/stores.module.css';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
+import css from './buying.module.css';
 import type { StoredMinimums } from './queries.ts';
 
 /** The least of each kind that stores should hold; kept at once. */
@@ -20,14 +23,14 @@ export function Minimums({ stored, have }: { stored: StoredMinimums; have: Reado
     );
   const listed = new Set(lines.map(({ kind }) => kind));
   return (
-    <section className="buying-minimums" aria-label="Least in stores">
+    <section className={css.minimums} aria-label="Least in stores">
       <h2>Least in stores</h2>
-      <ul className="buying-lines">
+      <ul className={css.lines}>
         {lines.map(({ kind, count }) => (
           <li key={kind} className="row">
             <span className="grow">
               {kindName(kind)}
-              <span className="block small muted">{have.get(kind) ?? 0} there</span>
+              <span className={clsx(storesCss.block, 'small muted')}>{have.get(kind) ?? 0} there</span>
             </span>
             <Least
               kind={kind}

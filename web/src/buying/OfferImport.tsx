@@ -4,9 +4,11 @@ import { useMemo, useState } from 'react';
 import { kindName, useCatalog } from '../data/catalog.ts';
 import { price } from '../drawing/figures.ts';
 import { ColumnMapping } from '../ui/ColumnMapping.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import type { Table } from '../ui/readTable.ts';
 import { TableSource } from '../ui/TableSource.tsx';
+import css from './buying.module.css';
 
 type Offers = Parameters<typeof import('@ivrak/core/tables').withOffers>[1];
 const MOST_MB = 1;
@@ -23,7 +25,7 @@ export function OfferImport({ take }: { take: (offers: Offers) => void }) {
   const bad = reports.filter(({ offer }) => offer === null);
   const label = (field: string) => OFFER_COLUMNS.find((column) => column.field === field)?.label ?? field;
   return (
-    <section className="buying-import" aria-label="A table of offers">
+    <section className={css.import} aria-label="A table of offers">
       <TableSource
         mostMb={MOST_MB}
         mostRows={MOST_ROWS}
@@ -38,9 +40,9 @@ export function OfferImport({ take }: { take: (offers: Offers) => void }) {
       {table !== null && (
         <>
           <ColumnMapping columns={OFFER_COLUMNS} headings={table.headings} mapping={mapping} change={setMapping} />
-          <ul className="row-reports" aria-label="Row by row">
+          <ul className={parts.rowReports} aria-label="Row by row">
             {[...bad, ...reports.filter(({ offer }) => offer !== null)].slice(0, SHOWN).map(({ row, offer, issues }) => (
-              <li key={row} className={offer === null ? 'is-bad' : undefined}>
+              <li key={row} className={offer === null ? parts.isBad : undefined}>
                 <span className="mono">row {row}</span>{' '}
                 {offer === null
                   ? issues.map(({ field, message }) => `${label(field)} ${message}`).join('; ')

@@ -11,6 +11,7 @@ import { price } from '../drawing/figures.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
+import css from './buying.module.css';
 import { OfferImport } from './OfferImport.tsx';
 import type { StoredBook } from './queries.ts';
 
@@ -34,7 +35,7 @@ export function Offers({ book }: { book: StoredBook }) {
   const setTerms = (id: string, next: Partial<SupplierTerms>) =>
     void send({ ...book.data, suppliers: suppliers.map((one) => (one.id === id ? { ...one, ...next } : one)) });
   return (
-    <aside className="buying-offers" aria-label="Offers">
+    <aside className={css.offers} aria-label="Offers">
       <div className="row">
         <h2 className="grow">Offers</h2>
         <Button size="compact-sm" variant="default" onClick={() => void takeFeed()}>
@@ -43,7 +44,7 @@ export function Offers({ book }: { book: StoredBook }) {
       </div>
       <Refusal text={error} />
       {suppliers.map(({ id, shipping, freeFrom }) => (
-        <section key={id} className="buying-supplier">
+        <section key={id} className={css.supplier}>
           <h3>{id}</h3>
           <Terms id={id} shipping={shipping} freeFrom={freeFrom ?? null} keep={(next) => setTerms(id, next)} />
           <ul>
@@ -80,7 +81,7 @@ function Terms({ id, shipping, freeFrom, keep }: TermsProps) {
   const [form, setForm] = useState({ shipping, freeFrom });
   const isChanged = form.shipping !== shipping || form.freeFrom !== freeFrom;
   return (
-    <div className="buying-terms">
+    <div className={css.terms}>
       <DecimalInput
         label="Shipping"
         aria-label={`Shipping: ${id}`}
@@ -156,7 +157,7 @@ function NewOffer({ book, send }: { book: OfferBook; send: (data: OfferBook) => 
     send({ ...book, suppliers, offers: [...book.offers, parsed.data] });
   };
   return (
-    <section className="buying-new" aria-label="Add offer">
+    <section className={css.buyingNew} aria-label="Add offer">
       <h3>Add offer</h3>
       <Select
         label="What"
@@ -173,7 +174,7 @@ function NewOffer({ book, send }: { book: OfferBook; send: (data: OfferBook) => 
         error={isChecked && supplier === '' ? 'Say who sells it.' : undefined}
         onChange={(event) => set({ supplier: event.currentTarget.value })}
       />
-      <div className="buying-terms">
+      <div className={css.terms}>
         <DecimalInput
           label="Pack size"
           min={1}

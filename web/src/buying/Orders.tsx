@@ -2,6 +2,7 @@ import { type OrderLine, openUnits, orderFaults } from '@ivrak/core/buying';
 import { daysBetween, type PlainDate, type Restock, showDate } from '@ivrak/core/model';
 import { articleOf, type ScanResult } from '@ivrak/core/scan';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
@@ -12,6 +13,7 @@ import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { ScanField } from '../ui/ScanField.tsx';
 import { useKeep } from '../ui/useKeep.ts';
+import css from './buying.module.css';
 import type { StoredOrder } from './queries.ts';
 
 type KitLines = Restock['kits'][number];
@@ -22,7 +24,7 @@ export function Orders({ orders, kits }: { orders: readonly StoredOrder[]; kits:
   const faulty = orders.filter(({ data }) => data.isClosed && orderFaults(data, kindName).length > 0);
   if (open.length === 0 && faulty.length === 0) return null;
   return (
-    <section className="buying-orders" aria-label="On order">
+    <section className={css.orders} aria-label="On order">
       <h2>On order</h2>
       {open.map((stored) => (
         <OpenOrder key={stored.data.id} stored={stored} kits={kits} />
@@ -98,7 +100,7 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
     );
   const faults = orderFaults(data, kindName);
   return (
-    <article className="buying-order is-placed">
+    <article className={clsx(css.order, css.isPlaced)}>
       <div className="row">
         <h3 className="grow">{data.supplier}</h3>
         <span className="small muted">
@@ -106,7 +108,7 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
           {data.expectedOn === null ? '' : `, expected ${showDate(data.expectedOn)}`}
         </span>
       </div>
-      <ul className="order-lines">
+      <ul className={css.orderLines}>
         {data.lines.map((line) => (
           <li key={line.kind} className="row">
             <span className="grow">
@@ -179,7 +181,7 @@ function Receive({ first, line, today, kits, take, cancel }: ReceiveProps) {
   const left = came.expiresOn === null ? null : daysBetween(came.expiresOn, today);
   const isShort = left !== null && line?.shelfDays != null && left < line.shelfDays;
   return (
-    <div className="order-receive" role="group" aria-label={`Receive ${kindName(came.kind)}`}>
+    <div className={css.orderReceive} role="group" aria-label={`Receive ${kindName(came.kind)}`}>
       <b>{kindName(came.kind)}</b>
       <div className="row">
         <DecimalInput

@@ -16,6 +16,7 @@ import { queryClient, useSettings } from '../data/queries.ts';
 import { price } from '../drawing/figures.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
+import css from './buying.module.css';
 import { usePlan } from './queries.ts';
 
 interface PlanViewProps {
@@ -29,26 +30,26 @@ export function PlanView({ problem, kits, payers }: PlanViewProps) {
   const plan = usePlan(problem);
   if (problem.need.length === 0)
     return (
-      <section className="buying-plan">
+      <section className={css.plan}>
         <h2>Nothing to order</h2>
       </section>
     );
   if (problem.offers.length === 0)
     return (
-      <section className="buying-plan">
+      <section className={css.plan}>
         <h2>No offers yet</h2>
         <p>Write down who sells what, or load the supplier list, at the right. Then the cheapest way to order stands here.</p>
       </section>
     );
   if (plan.isError)
     return (
-      <section className="buying-plan">
+      <section className={css.plan}>
         <p className="refusal">{messageOf(plan.error)}</p>
       </section>
     );
   if (plan.data === undefined)
     return (
-      <section className="buying-plan" aria-busy="true">
+      <section className={css.plan} aria-busy="true">
         <p className="muted">Working the plan out</p>
       </section>
     );
@@ -80,8 +81,8 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
   const needed = allocatedMinor(plan);
   const left = plan.leftover.map(({ kind, count }) => `${count} × ${kindName(kind)}`).join(', ');
   return (
-    <section className="buying-plan" aria-label="The plan">
-      <p className="buying-total">
+    <section className={css.plan} aria-label="The plan">
+      <p className={css.total}>
         <span className="mono">{price(plan.total)}</span>
         <span>
           {plan.proven
@@ -94,7 +95,7 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
       </p>
       <Refusal text={error} />
       {plan.orders.map(({ supplier, lines, goodsMinor, shippingMinor }) => (
-        <section key={supplier} className="buying-order">
+        <section key={supplier} className={css.order}>
           <div className="row">
             <h2 className="grow">{supplier}</h2>
             <Button
@@ -176,7 +177,7 @@ function Shares({ plan, kits, payers }: Omit<PlanProps, 'offers'>) {
   const shares = crewShares(plan, payers).filter(({ gets }) => gets.length > 0);
   const [first] = kits;
   return (
-    <section className="buying-shares">
+    <section className={css.shares}>
       <h3>Cost per piece</h3>
       <ul>
         {plan.perUnit.map(({ kind, units, outlayMinor, eachMinor }) => (

@@ -1,12 +1,13 @@
 import { carryCheck } from '@ivrak/core/kit';
 import { type CarryKit, type LoadoutView, missingBearer } from '@ivrak/core/loadout';
 import { isAtHand, type Loadout, type Position, showWay } from '@ivrak/core/model';
+import { clsx } from 'clsx';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { containerOf, useCatalog } from '../data/catalog.ts';
+import css from './bodies.module.css';
 import { type Moving, moving, type Place, SHEET, SPOTS } from './bodies.ts';
 import type { CarryData } from './carryData.ts';
 import { showSeconds } from './lanes.ts';
-import './bodies.css';
 
 interface BodiesProps {
   carryData: CarryData;
@@ -53,8 +54,8 @@ export function Bodies({ carryData, loadout, view, letters, change }: BodiesProp
   };
   const heldKit = held === null ? undefined : kitOf(held.kitId);
   return (
-    <div className="bodies" role="group" aria-label="Where the kits are" onKeyDown={handleKey}>
-      <svg viewBox={`0 0 ${SHEET.wide} ${SHEET.high}`} className="bodies-figures" aria-hidden="true">
+    <div className={css.bodies} role="group" aria-label="Where the kits are" onKeyDown={handleKey}>
+      <svg viewBox={`0 0 ${SHEET.wide} ${SHEET.high}`} className={css.figures} aria-hidden="true">
         <Body x={79} isBack={false} />
         <Body x={222} isBack />
       </svg>
@@ -70,7 +71,7 @@ export function Bodies({ carryData, loadout, view, letters, change }: BodiesProp
               key={id}
               ref={isOver ? overButton : undefined}
               type="button"
-              className={`body-place ${isOver ? 'is-over' : ''} ${x >= BESIDE.x ? 'is-beside' : ''}`}
+              className={clsx(css.bodyPlace, isOver && css.isOver, x >= BESIDE.x && css.isBeside)}
               style={style}
               aria-label={`Put it down: ${name}`}
               onClick={() => putDown(id)}
@@ -85,7 +86,7 @@ export function Bodies({ carryData, loadout, view, letters, change }: BodiesProp
             <button
               key={kitId}
               type="button"
-              className={`body-kit ${why === null ? '' : 'is-away'}`}
+              className={clsx(css.bodyKit, why === null ? '' : css.isAway)}
               style={{ left: x + index * 30, top: y }}
               aria-label={`Move ${kitOf(kitId)?.name ?? kitId}, ${name.toLowerCase()}`}
               title={`${kitOf(kitId)?.name ?? kitId}: ${name.toLowerCase()}${why === null ? '' : `, ${why}`}`}
@@ -97,13 +98,13 @@ export function Bodies({ carryData, loadout, view, letters, change }: BodiesProp
         });
       })}
       {held === null && <BesideNames places={places} usable={usable} own={(id) => here.filter((one) => at(one) === id).length} />}
-      <span className="body-name" style={{ left: 79 }}>
+      <span className={css.bodyName} style={{ left: 79 }}>
         Front
       </span>
-      <span className="body-name" style={{ left: 222 }}>
+      <span className={css.bodyName} style={{ left: 222 }}>
         Back
       </span>
-      <p className="bodies-line small" role="status">
+      <p className={clsx(css.line, 'small')} role="status">
         {held === null || heldKit === undefined ? (
           <FartherOff loadout={loadout} view={view} letters={letters} />
         ) : (
@@ -126,7 +127,7 @@ function BesideNames({ places, usable, own }: { places: readonly Place[]; usable
   return places
     .filter(({ x }) => x >= BESIDE.x)
     .map(({ id, x, y }) => (
-      <span key={id} className="body-beside small" style={{ left: x + 18 + 30 * (own(id) - 1), top: y }}>
+      <span key={id} className={clsx(css.bodyBeside, 'small')} style={{ left: x + 18 + 30 * (own(id) - 1), top: y }}>
         {usable.find((one) => one.id === id)?.name}
       </span>
     ));
@@ -176,13 +177,13 @@ function Suits({ kit, position }: { kit: CarryKit; position: Position | undefine
 /** A plain figure of our own, seen from the front or from behind. */
 function Body({ x, isBack }: { x: number; isBack: boolean }) {
   return (
-    <g transform={`translate(${x} 0)`} className="body-figure">
+    <g transform={`translate(${x} 0)`} className={css.bodyFigure}>
       <ellipse cx={0} cy={26} rx={13} ry={16} />
       <path d="M-7 41 L-7 47 C-22 49 -30 52 -31 60 L-40 118 L-34 120 L-24 74 L-22 116 L-24 160 L-20 220 L-6 220 L-3 160 L0 128 L3 160 L6 220 L20 220 L24 160 L22 116 L24 74 L34 120 L40 118 L31 60 C30 52 22 49 7 47 L7 41 Z" />
       {isBack ? (
-        <path className="body-line" d="M0 52 L0 112 M-16 128 C-8 134 -3 132 0 126 C3 132 8 134 16 128" />
+        <path className={css.bodyLine} d="M0 52 L0 112 M-16 128 C-8 134 -3 132 0 126 C3 132 8 134 16 128" />
       ) : (
-        <path className="body-line" d="M-12 60 C-6 66 6 66 12 60 M-22 116 L22 116" />
+        <path className={css.bodyLine} d="M-12 60 C-6 66 6 66 12 60 M-22 116 L22 116" />
       )}
     </g>
   );

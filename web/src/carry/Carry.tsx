@@ -3,17 +3,19 @@ import { type KitConflict, kitConflicts, type LoadoutView } from '@ivrak/core/lo
 import { type Conditions, HANDS, HANDS_NAMES, type Loadout, LoadoutSchema } from '@ivrak/core/model';
 import { ActionIcon, Button } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api } from '../data/client.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import { useKeys } from '../ui/useKeys.ts';
 import { Bodies } from './Bodies.tsx';
 import { CarryNav } from './CarryNav.tsx';
-import './carry.css';
+import css from './carry.module.css';
 import { type CarryData, type StoredLoadout, useCarryData } from './carryData.ts';
 import { Headline } from './Headline.tsx';
 import { LoadoutAdvice } from './LoadoutAdvice.tsx';
@@ -56,14 +58,14 @@ export function Carry() {
   );
   if (chosen === undefined)
     return (
-      <main id="main" className="carry-page is-columns">
+      <main id="main" className={clsx(css.page, css.isColumns)}>
         <CarryNav />
-        <div className="carry">
-          <aside className="carry-list" aria-label="Loadouts">
+        <div className={css.carry}>
+          <aside className={css.list} aria-label="Loadouts">
             {heading}
             <p className="muted">None yet. A loadout is what you wear, carry, drive or moor in one situation.</p>
           </aside>
-          <section className="carry-main">
+          <section className={css.main}>
             <h1>Make a loadout to see what you have, and in how many seconds</h1>
           </section>
         </div>
@@ -110,15 +112,15 @@ function LoadoutPage({ carryData, stored, heading, open, changed, gone }: Loadou
   const nameOf = (id: string) => carryData.kits.find((kit) => kit.id === id)?.name ?? id;
   const letters = kitLetters(loadout.kits.map(({ kitId }) => ({ id: kitId, name: nameOf(kitId) })));
   return (
-    <main id="main" className="carry-page is-columns">
+    <main id="main" className={clsx(css.page, css.isColumns)}>
       <CarryNav />
-      <div className="carry">
-        <aside className="carry-list" aria-label="Loadouts">
+      <div className={css.carry}>
+        <aside className={css.list} aria-label="Loadouts">
           {heading}
           <LoadoutList loadouts={loadouts} views={views} chosen={loadout.id} open={open} />
         </aside>
-        <section className="carry-main" aria-label={loadout.name}>
-          <div className="carry-top">
+        <section className={css.main} aria-label={loadout.name}>
+          <div className={css.top}>
             <Bodies carryData={carryData} loadout={loadout} view={view} letters={letters} change={draft.change} />
             <Headline loadout={loadout} view={view} nameOf={nameOf} />
           </div>
@@ -171,8 +173,8 @@ function SidePanel({ carryData, draft, view, conflicts, shown, setShown, nameOf,
     </button>
   );
   return (
-    <aside className="carry-edit" aria-label={shown === 'in' ? 'Contents' : 'Findings'}>
-      <div className="drawer-tabs">
+    <aside className={css.edit} aria-label={shown === 'in' ? 'Contents' : 'Findings'}>
+      <div className={parts.drawerTabs}>
         {tab('tells', 'Findings')}
         {tab('in', 'Contents')}
       </div>
@@ -212,7 +214,7 @@ function SidePanel({ carryData, draft, view, conflicts, shown, setShown, nameOf,
 function Steps({ draft: { undo, redo, isSaved, error, conflict } }: { draft: ReturnType<typeof useLoadoutDraft> }) {
   useKeys({ z: () => undo?.(), Z: () => redo?.() });
   return (
-    <div className="row carry-steps">
+    <div className={clsx(css.steps, 'row')}>
       <ActionIcon variant="subtle" size={32} aria-label="Undo" disabled={undo === null} onClick={() => undo?.()}>
         <IconArrowBackUp size={20} />
       </ActionIcon>
@@ -235,15 +237,21 @@ const CONDITIONS = [
 /** Hands, seat, light and gloves: everything is asked anew with them. */
 function HowReached({ conditions, change }: { conditions: Conditions; change: (next: Partial<Conditions>) => void }) {
   return (
-    <fieldset className="carry-how">
+    <fieldset className={css.how}>
       <legend>Hands and conditions</legend>
       {HANDS.map((hands) => (
-        <button key={hands} type="button" className="chip" aria-pressed={conditions.hands === hands} onClick={() => change({ hands })}>
+        <button key={hands} type="button" className={css.chip} aria-pressed={conditions.hands === hands} onClick={() => change({ hands })}>
           {HANDS_NAMES[hands]}
         </button>
       ))}
       {CONDITIONS.map(({ key, name }) => (
-        <button key={key} type="button" className="chip" aria-pressed={conditions[key]} onClick={() => change({ [key]: !conditions[key] })}>
+        <button
+          key={key}
+          type="button"
+          className={css.chip}
+          aria-pressed={conditions[key]}
+          onClick={() => change({ [key]: !conditions[key] })}
+        >
           {name}
         </button>
       ))}

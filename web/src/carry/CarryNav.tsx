@@ -1,4 +1,6 @@
+import { clsx } from 'clsx';
 import { NavLink } from 'react-router';
+import css from './carry.module.css';
 
 const PAGES = [
   { to: '/carry', name: 'Loadouts' },
@@ -11,7 +13,7 @@ const PAGES = [
 /** The pages of Carry, above each of them. */
 export function CarryNav() {
   return (
-    <nav className="carry-nav no-print" aria-label="Carry">
+    <nav className={clsx(css.nav, 'no-print')} aria-label="Carry">
       {PAGES.map(({ to, name }) => (
         <NavLink key={to} to={to} end>
           {name}

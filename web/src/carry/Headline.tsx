@@ -1,6 +1,7 @@
 import { type LoadoutView, OWN_ID } from '@ivrak/core/loadout';
 import { type Loadout, NEEDS } from '@ivrak/core/model';
 import { grams } from '../drawing/figures.ts';
+import css from './carry.module.css';
 import { limbHeadline, showSeconds } from './lanes.ts';
 
 interface HeadlineProps {
@@ -13,7 +14,7 @@ interface HeadlineProps {
 export function Headline({ loadout, view, nameOf }: HeadlineProps) {
   if (view === null)
     return (
-      <div className="carry-words">
+      <div className={css.words}>
         <h1>{loadout.kits.length === 0 ? `${loadout.name}: no kit is in it yet` : loadout.name}</h1>
       </div>
     );
@@ -26,7 +27,7 @@ export function Headline({ loadout, view, nameOf }: HeadlineProps) {
   const none = gaps.filter(({ late: count }) => count === 0);
   const away = view.kits.filter(({ why }) => why !== null);
   return (
-    <div className="carry-words">
+    <div className={css.words}>
       <h1>{limbHeadline(limb.map(({ s, from }) => ({ s, name: fromName(from) })))}</h1>
       {away.map(({ kitId, why }) => (
         <p key={kitId} className="state-gap">
@@ -37,7 +38,7 @@ export function Headline({ loadout, view, nameOf }: HeadlineProps) {
         <p>Too late: {late.map(({ need }) => `${NEEDS[need].label} (${showSeconds(lanesOf(need)[0]?.s ?? 0)})`).join(', ')}.</p>
       )}
       {none.length > 0 && <p>Too few, or none: {none.map(({ need }) => NEEDS[need].label).join(', ')}.</p>}
-      <dl className="carry-figures">
+      <dl className={css.figures}>
         <div>
           <dt>needs inside their window</dt>
           <dd className="mono">

@@ -7,6 +7,7 @@ import { kindName, useCatalog } from '../data/catalog.ts';
 import { grams, price } from '../drawing/figures.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { showChange } from '../ui/showChange.ts';
+import css from './carry.module.css';
 import { type CarryData, worldOf } from './carryData.ts';
 import { showSeconds } from './lanes.ts';
 import { spareLines } from './spareLines.ts';
@@ -29,7 +30,7 @@ export function LoadoutAdvice({ carryData, loadout, view, conflicts, nameOf, loa
   const loadoutName = (id: string) => loadouts.find((one) => one.id === id)?.name ?? id;
   return (
     <>
-      <Link to={`/carry/take?loadout=${loadout.id}`} className="carry-take-link">
+      <Link to={`/carry/take?loadout=${loadout.id}`} className={css.takeLink}>
         Take list
       </Link>
       <Clashes carryData={carryData} loadout={loadout} conflicts={conflicts} nameOf={nameOf} loadoutName={loadoutName} />
@@ -40,7 +41,7 @@ export function LoadoutAdvice({ carryData, loadout, view, conflicts, nameOf, loa
       <section>
         <h3>If one thing fails</h3>
         {view.singles.length === 0 && <p className="small">No life-saving need hangs on a single thing.</p>}
-        <ul className="tell-list">
+        <ul className={css.tellList}>
           {view.singles.map(({ need, unitId, from, next }) => (
             <li key={`${need} ${unitId}`}>
               <button type="button" className="link-button" onClick={() => open(unitId)}>
@@ -82,7 +83,7 @@ function Clashes({ carryData, loadout, conflicts, nameOf, loadoutName }: Clashes
   );
   if (conflicts.length === 0 && crowded.length === 0) return null;
   return (
-    <section className="tell-clash">
+    <section className={css.tellClash}>
       <h3>In two places at once</h3>
       {conflicts.map(({ kitId, loadouts, days }) => {
         const other = loadouts.find((id) => id !== loadout.id) ?? '';
@@ -108,7 +109,7 @@ function Check({ security, nameOf }: { security: NonNullable<LoadoutView['securi
     <section>
       <h3>Stays behind at the check</h3>
       {security.behind.length === 0 && <p className="small">Nothing: it passes as it is.</p>}
-      <ul className="tell-list">
+      <ul className={css.tellList}>
         {security.behind.map(({ unitId, name, from }) => (
           <li key={unitId}>
             <b>{name}</b>, {from === OWN_ID ? 'your own' : nameOf(from)}
@@ -143,7 +144,7 @@ function Helpers({
     <section>
       <h3>What would help</h3>
       {helpers.map(({ need, kind, kitId, beforeS, afterS, massG }) => (
-        <div key={need} className="tell-help">
+        <div key={need} className={css.tellHelp}>
           <b>
             {kindName(kind)} into {nameOf(kitId)}
           </b>
@@ -216,7 +217,7 @@ function SpareAnswer({
         Leaving {grams(answer.massG)} behind loses nothing {where}.
         {answer.proven ? '' : ' More may be possible; looking further was cut short.'}
       </p>
-      <ul className="tell-list">
+      <ul className={css.tellList}>
         {lines.map(({ kind, have, massG, volumeCm3, priceMinor, spare, from }) => (
           <li key={kind}>
             <b>{kindName(kind)}</b>: {have} carried, {grams(massG)}, {Math.round(volumeCm3)} cm³; {spare === have ? 'all' : spare} spare,{' '}
@@ -239,7 +240,7 @@ function Alone({ carryData, loadout, view, nameOf }: Pick<AdviceProps, 'carryDat
   return (
     <section>
       <h3>Alone, and together</h3>
-      <ul className="tell-list">
+      <ul className={css.tellList}>
         {rows.map(({ kitId, held, asked: wanted, gaps }) => (
           <li key={kitId}>
             <b>{nameOf(kitId)}</b>: {held} of {wanted}

@@ -7,6 +7,7 @@ import { usePeople } from '../data/queries.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
+import css from './carry.module.css';
 import type { CarryData } from './carryData.ts';
 import { OwnThings } from './OwnThings.tsx';
 import type { LoadoutDraft } from './useLoadoutDraft.ts';
@@ -60,7 +61,7 @@ export function LoadoutEditor({ carryData, draft, view, conflicts, gone }: Loado
         onChange={(event) => change({ passesSecurity: event.currentTarget.checked })}
       />
       <h3>Kits</h3>
-      <ul className="carry-kits">
+      <ul className={css.kits}>
         {loadout.kits.map((one) => (
           <KitLine
             key={one.kitId}
@@ -112,13 +113,13 @@ function Clothes({ bearers, change }: { bearers: readonly Bearer[] | null; chang
     change(now.includes(one) ? now.filter((other) => other !== one) : BEARERS.filter((other) => other === one || now.includes(other)));
   };
   return (
-    <fieldset className="carry-how">
+    <fieldset className={css.how}>
       <legend>Worn, driven, at hand</legend>
       {BEARERS.map((one) => (
         <button
           key={one}
           type="button"
-          className="chip"
+          className={css.chip}
           aria-pressed={bearers === null || bearers.includes(one)}
           onClick={() => toggle(one)}
         >
@@ -150,7 +151,7 @@ function KitLine({ one, carryData, loadout, why, isShared, set, remove }: KitLin
         <b className="grow">{name}</b>
         <CloseButton aria-label={`Take ${name} out of the loadout`} onClick={remove} />
       </div>
-      <div className="carry-kit-fields">
+      <div className={css.kitFields}>
         {one.minutes === null ? (
           <DecimalInput
             label="Metres away"

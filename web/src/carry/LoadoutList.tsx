@@ -2,6 +2,7 @@ import { byRung } from '@ivrak/core/coverage';
 import type { LoadoutView } from '@ivrak/core/loadout';
 import { type Loadout, RUNGS } from '@ivrak/core/model';
 import { RungStrip } from '../drawing/RungStrip.tsx';
+import css from './carry.module.css';
 
 interface LoadoutListProps {
   loadouts: readonly Loadout[];
@@ -17,7 +18,7 @@ export function LoadoutList({ loadouts, views, chosen, open }: LoadoutListProps)
         const view = views.get(id) ?? null;
         return (
           <li key={id}>
-            <button type="button" className="carry-choice" aria-current={id === chosen ? 'true' : undefined} onClick={() => open(id)}>
+            <button type="button" className={css.choice} aria-current={id === chosen ? 'true' : undefined} onClick={() => open(id)}>
               <b>{name}</b>
               <span className="small muted">{situation || `${kits.length} ${kits.length === 1 ? 'kit' : 'kits'}`}</span>
               {view !== null && <RungStrip isNarrow rungs={byRung(view.coverage, RUNGS)} />}

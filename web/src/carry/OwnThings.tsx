@@ -1,8 +1,10 @@
 import { freeId, OWN_THINGS } from '@ivrak/core/catalog';
 import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, type OwnThing } from '@ivrak/core/model';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import css from './carry.module.css';
 
 interface OwnThingsProps {
   own: readonly OwnThing[];
@@ -26,13 +28,13 @@ export function OwnThings({ own, change }: OwnThingsProps) {
   return (
     <>
       <h3>Already on you</h3>
-      <ul className="carry-own">
+      <ul className={css.own}>
         {own.map((one) => (
           <li key={one.id}>
             <div className="row">
               <button
                 type="button"
-                className="carry-own-name grow"
+                className={clsx(css.ownName, 'grow')}
                 aria-expanded={open === one.id}
                 onClick={() => setOpen(open === one.id ? null : one.id)}
               >
@@ -67,7 +69,7 @@ export function OwnThings({ own, change }: OwnThingsProps) {
 function OwnThingForm({ one, set }: { one: OwnThing; set: (next: Partial<OwnThing>) => void }) {
   const named = Object.entries(one.grades) as [NeedId, Grade][]; // keyed by needs, filled with grades
   return (
-    <div className="stack carry-own-form">
+    <div className={clsx(css.ownForm, 'stack')}>
       <TextInput
         label="What it is"
         maxLength={60}
@@ -105,7 +107,7 @@ function OwnThingForm({ one, set }: { one: OwnThing; set: (next: Partial<OwnThin
         onChange={(need) => need !== null && set({ grades: { ...one.grades, [need as NeedId]: 'improvised' } })} // a need of the list
       />
       <TextInput label="Problems" maxLength={160} value={one.drawback} onChange={(event) => set({ drawback: event.currentTarget.value })} />
-      <div className="carry-kit-fields">
+      <div className={css.kitFields}>
         <DecimalInput label="To the hand in" unit="s" max={600} value={one.drawS} onChange={(drawS) => set({ drawS: drawS ?? 0 })} />
         <DecimalInput label="Mass" unit="g" max={20_000} decimals={0} value={one.massG} onChange={(massG) => set({ massG: massG ?? 0 })} />
       </div>

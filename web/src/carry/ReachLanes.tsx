@@ -1,9 +1,11 @@
 import { type Lane, type LoadoutView, OWN_ID } from '@ivrak/core/loadout';
 import { NEEDS } from '@ivrak/core/model';
+import { clsx } from 'clsx';
 import { kindName } from '../data/catalog.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
+import parts from '../ui/parts.module.css';
+import css from './lanes.module.css';
 import { laneShare, showSeconds, spread, TICKS } from './lanes.ts';
-import './lanes.css';
 
 interface ReachLanesProps {
   view: LoadoutView;
@@ -21,7 +23,7 @@ export function ReachLanes({ view, letters, nameOf, chosen, open }: ReachLanesPr
   const fromName = (from: string) => (from === OWN_ID ? 'your own' : nameOf(from));
   return (
     <>
-      <table className="lanes">
+      <table className={css.lanes}>
         <caption className="sr-only">Seconds until each need is in hand, by kit, with its window</caption>
         <thead>
           <tr>
@@ -31,7 +33,7 @@ export function ReachLanes({ view, letters, nameOf, chosen, open }: ReachLanesPr
             <th scope="col">
               <span className="sr-only">State</span>
             </th>
-            <th scope="col" className="lane-scale">
+            <th scope="col" className={css.laneScale}>
               {TICKS.map(({ s, label }) => (
                 <span key={s} className="mono small" style={{ left: percent(laneShare(s)) }}>
                   {label}
@@ -49,31 +51,31 @@ export function ReachLanes({ view, letters, nameOf, chosen, open }: ReachLanesPr
                   {need[0]} {NEEDS[need].label}
                 </th>
                 <td
-                  className={`lane-state state-${state === 'full' ? 'held' : state}`}
+                  className={clsx(css.laneState, `state-${state === 'full' ? 'held' : state}`)}
                   title={`${have} in time; least ${least}, ideal ${ideal}`}
                 >
                   {STATE_WORDS[state]} <span className="mono small">{state === 'gap' ? `${have} of ${least}` : `${have} of ${ideal}`}</span>
                 </td>
-                <td className="lane">
-                  <span className="lane-window" style={{ width: percent(windowS === null ? 1 : laneShare(windowS)) }} />
-                  {windowS !== null && <span className="lane-end" style={{ left: percent(laneShare(windowS)) }} />}
+                <td className={css.lane}>
+                  <span className={css.laneWindow} style={{ width: percent(windowS === null ? 1 : laneShare(windowS)) }} />
+                  {windowS !== null && <span className={css.laneEnd} style={{ left: percent(laneShare(windowS)) }} />}
                   <Dots lanes={lanes} letters={letters} fromName={fromName} chosen={chosen} open={open} />
                   <span className="sr-only">{windowS === null ? 'no window' : `window ${showSeconds(windowS)}`}</span>
-                  {lanes.length === 0 && <span className="lane-none">nothing serves it</span>}
+                  {lanes.length === 0 && <span className={css.laneNone}>nothing serves it</span>}
                 </td>
               </tr>
             );
           })}
         </tbody>
       </table>
-      <ul className="lanes-legend small">
+      <ul className={clsx(css.legend, 'small')}>
         {[...letters].map(([id, letter]) => (
           <li key={id}>
-            <b className="compare-letter">{letter}</b> {nameOf(id)}
+            <b className={parts.compareLetter}>{letter}</b> {nameOf(id)}
           </li>
         ))}
         <li>
-          <b className="compare-letter">•</b> your own things
+          <b className={parts.compareLetter}>•</b> your own things
         </li>
         <li className="muted">Seconds are planning values or your own times: press a letter for its terms.</li>
       </ul>
@@ -100,7 +102,7 @@ function Dots({ lanes, letters, fromName, chosen, open }: DotsProps) {
       <button
         key={from}
         type="button"
-        className={`lane-kit ${isFirst ? 'is-first' : ''} ${inTime ? '' : 'is-late'} ${grade === 'primary' ? '' : 'is-makeshift'}`}
+        className={clsx(css.laneKit, isFirst && css.isFirst, inTime ? '' : css.isLate, grade === 'primary' ? '' : css.isMakeshift)}
         aria-pressed={chosen === unitId}
         aria-label={words}
         title={words}

@@ -1,17 +1,19 @@
 import type { LoadoutView } from '@ivrak/core/loadout';
 import { type Loadout, LoadoutSchema, NEED_IDS, NEEDS, type NeedId } from '@ivrak/core/model';
 import { CloseButton, Select } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { grams, price, STATE_WORDS } from '../drawing/figures.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { CarryNav } from './CarryNav.tsx';
-import './carry.css';
-import './pages.css';
+import carryCss from './carry.module.css';
 import { type CarryData, useCarryData } from './carryData.ts';
 import { showSeconds } from './lanes.ts';
+import css from './pages.module.css';
 import { useLoadoutViews } from './useCarryWorker.ts';
 
 const MOST = 4;
@@ -26,9 +28,9 @@ export function SideBySide() {
   if (answer.isLoadingError) return <Failure error={answer.error} />;
   if (answer.data === undefined) return <Blank label="Loading the comparison" />;
   return (
-    <main id="main" className="carry-page">
+    <main id="main" className={carryCss.page}>
       <CarryNav />
-      <div className="carry-sheet">
+      <div className={css.carrySheet}>
         <h1>Side by side</h1>
         <Columns carryData={answer.data} />
       </div>
@@ -71,8 +73,8 @@ function Columns({ carryData }: { carryData: CarryData }) {
           onChange={(key) => key !== null && choose([...keys, key])}
         />
       )}
-      <div className="week-scroll">
-        <table className="compare-table side-table">
+      <div className={css.weekScroll}>
+        <table className={clsx(parts.compareTable, css.sideTable)}>
           <thead>
             <tr>
               <th scope="col">
@@ -163,7 +165,7 @@ function Figures({
     { name: 'single points', of: (_, view) => (view === null ? '…' : String(new Set(view.singles.map(({ unitId }) => unitId)).size)) },
   ];
   return rows.map(({ name, of }) => (
-    <tr key={name} className="side-figures">
+    <tr key={name} className={css.sideFigures}>
       <th scope="row">{name}</th>
       {columns.map(({ key, loadout }) => (
         <td key={key} className="mono">
@@ -186,7 +188,7 @@ function NeedCell({ view, need }: { view: LoadoutView | null; need: NeedId }) {
   const tone = found.state === 'full' ? 'held' : found.state;
   return (
     <>
-      <span className={`state-${tone} side-state`}>{STATE_WORDS[found.state]}</span>{' '}
+      <span className={clsx(`state-${tone}`, css.sideState)}>{STATE_WORDS[found.state]}</span>{' '}
       <span className="mono">
         {found.have}
         {first !== undefined && ` · ${showSeconds(first.s)}${first.inTime ? '' : ' too late'}`}

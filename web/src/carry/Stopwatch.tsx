@@ -1,5 +1,7 @@
 import { Button } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useEffect, useRef, useState } from 'react';
+import css from './lanes.module.css';
 import { LEAST_TIME_S, type Watch, watch } from './watch.ts';
 
 /** Start when you decide to reach for it, stop with the thing in your hand. Space and Enter press the button. */
@@ -20,9 +22,9 @@ export function Stopwatch({ keep }: { keep: (seconds: number) => Promise<void> }
   const shown = state.is === 'running' ? Math.max(0, nowMs - state.sinceMs) / 1000 : state.is === 'stopped' ? state.seconds : 0;
   const press = () => setState(watch(state, { do: 'press', atMs: performance.now() }));
   return (
-    <section className="stopwatch" aria-label="Stopwatch">
+    <section aria-label="Stopwatch">
       <h3>Stopwatch</h3>
-      <output className="mono stopwatch-time" aria-live="off">
+      <output className={clsx(css.stopwatchTime, 'mono')} aria-live="off">
         {shown.toFixed(1)} s
       </output>
       {state.is !== 'stopped' ? (

@@ -1,13 +1,14 @@
 import { type TakeLine, type TakenKit, takeList } from '@ivrak/core/loadout';
 import { Button } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
-import { leaveLabel, onYouText } from './departure.ts';
-import './take.css';
 import { useCarryData } from './carryData.ts';
+import { leaveLabel, onYouText } from './departure.ts';
+import css from './take.module.css';
 
 /** Ten seconds at the door: these kits, these things, this one is not ready and why. */
 export function TakePage() {
@@ -22,7 +23,7 @@ export function TakePage() {
   const stored = carryData.loadouts.find(({ id }) => id === params.get('loadout')) ?? carryData.loadouts[0];
   if (stored === undefined)
     return (
-      <main id="main" className="take">
+      <main id="main" className={css.take}>
         <h1>No loadout yet</h1>
         <Link to="/carry">Make one on Carry</Link>
       </main>
@@ -43,8 +44,8 @@ export function TakePage() {
     setTicked(next);
   };
   return (
-    <main id="main" className="take">
-      <header className="take-head">
+    <main id="main" className={css.take}>
+      <header className={css.head}>
         <Link to={`/carry?loadout=${stored.id}`} className="small">
           {stored.data.situation || 'Carry'}
         </Link>
@@ -53,29 +54,29 @@ export function TakePage() {
           {notReady.length === 0 ? 'Everything is ready.' : `${notReady.length} not ready: ${notReady.map(({ name }) => name).join(', ')}.`}
         </p>
       </header>
-      <ul className="take-list">
+      <ul className={css.list}>
         {take.map((line) => (
           <li key={keyOf(line)}>
-            <button type="button" className="take-line" aria-pressed={ticked.has(keyOf(line))} onClick={() => toggle(line)}>
-              <span className="take-box" aria-hidden="true">
+            <button type="button" className={css.line} aria-pressed={ticked.has(keyOf(line))} onClick={() => toggle(line)}>
+              <span className={css.box} aria-hidden="true">
                 {ticked.has(keyOf(line)) ? '✓' : ''}
               </span>
               <span className="grow">
                 <b>{line.name}</b>
-                <span className="take-where">{line.where}</span>
+                <span className={css.where}>{line.where}</span>
                 {line.reasons.map((reason) => (
-                  <span key={reason} className="state-gap take-reason">
+                  <span key={reason} className={clsx(css.reason, 'state-gap')}>
                     {reason}
                   </span>
                 ))}
               </span>
-              {!line.isReady && <span className="take-not">not ready</span>}
+              {!line.isReady && <span className={css.not}>not ready</span>}
             </button>
           </li>
         ))}
       </ul>
       {elsewhere.length > 0 && (
-        <section className="take-else">
+        <section className={css.else}>
           <h2>Waits elsewhere</h2>
           {elsewhere.map((line) => (
             <p key={keyOf(line)}>
@@ -85,9 +86,9 @@ export function TakePage() {
           ))}
         </section>
       )}
-      <footer className="take-foot">
+      <footer className={css.foot}>
         {left.length === 0 ? (
-          <p role="status" className="take-all">
+          <p role="status" className={css.all}>
             {onYouText(take)}
           </p>
         ) : (

@@ -9,9 +9,9 @@ import { Failure } from '../ui/Failure.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import { CarryNav } from './CarryNav.tsx';
-import './carry.css';
-import './pages.css';
+import carryCss from './carry.module.css';
 import { type CarryData, useCarryData } from './carryData.ts';
+import css from './pages.module.css';
 
 const GROUPS: { name: string; keys: readonly ReachValue[] }[] = [
   { name: 'Getting there', keys: ['footMs', 'boatMs', 'boatEndS'] },
@@ -27,9 +27,9 @@ export function ValuesPage() {
   if (answer.isLoadingError) return <Failure error={answer.error} />;
   if (answer.data === undefined) return <Blank label="Loading the planning values" />;
   return (
-    <main id="main" className="carry-page">
+    <main id="main" className={carryCss.page}>
       <CarryNav />
-      <div className="carry-sheet">
+      <div className={css.carrySheet}>
         <h1>Planning values of reach</h1>
         <p>
           Seconds to hand = fetch + draw + open + things in front + finding + unwrapping, then one hand and the dark, then gloves. All of
@@ -63,7 +63,7 @@ function Values({ plan }: { plan: CarryData['plan'] }) {
     keep(() => api.put('/api/reach/plan', { body: { version: plan.version, data: { id: 'reach', ...next } } }));
   return (
     <>
-      <div className="values-bar">
+      <div className={css.valuesBar}>
         <Button disabled={!isChanged} onClick={() => void send(changes)}>
           Save values
         </Button>
@@ -73,7 +73,7 @@ function Values({ plan }: { plan: CarryData['plan'] }) {
         <span className="muted">{count === 0 ? 'All as shipped.' : `${count} changed here.`}</span>
       </div>
       <Refusal text={error} />
-      <div className="values">
+      <div className={css.values}>
         {GROUPS.map(({ name, keys }) => (
           <section key={name}>
             <h2>{name}</h2>

@@ -1,6 +1,7 @@
 import { kitConflicts, WEEKDAY_NAMES, weekdayOf } from '@ivrak/core/loadout';
 import { emptyWeek, type Person, WEEKDAYS, type Weekday, type WeekPlan } from '@ivrak/core/model';
 import { CloseButton, Select } from '@mantine/core';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { api } from '../data/client.ts';
 import { usePeople } from '../data/queries.ts';
@@ -9,9 +10,9 @@ import { Failure } from '../ui/Failure.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import { CarryNav } from './CarryNav.tsx';
-import './carry.css';
-import './pages.css';
+import carryCss from './carry.module.css';
 import { type CarryData, useCarryData } from './carryData.ts';
+import css from './pages.module.css';
 
 /** Who has which loadouts on which day; kits that would be in two places are carryData below. */
 export function WeekPage() {
@@ -20,9 +21,9 @@ export function WeekPage() {
   if (answer.isLoadingError) return <Failure error={answer.error} />;
   if (answer.data === undefined || people.data === undefined) return <Blank label="Loading the week" />;
   return (
-    <main id="main" className="carry-page">
+    <main id="main" className={carryCss.page}>
       <CarryNav />
-      <div className="carry-sheet">
+      <div className={css.carrySheet}>
         <h1>The week</h1>
         <p className="muted">In the order of the day. Today’s loadouts stand on Muster.</p>
         <Week carryData={answer.data} people={people.data.people} />
@@ -49,8 +50,8 @@ function Week({ carryData, people }: { carryData: CarryData; people: readonly Pe
   return (
     <>
       <Refusal text={error} />
-      <div className="week-scroll">
-        <table className="week">
+      <div className={css.weekScroll}>
+        <table className={css.week}>
           <thead>
             <tr>
               <th scope="col">Who</th>
@@ -69,7 +70,7 @@ function Week({ carryData, people }: { carryData: CarryData; people: readonly Pe
                 <tr key={person.id}>
                   <th scope="row">{person.name}</th>
                   {WEEKDAYS.map((day) => (
-                    <td key={day} className={day === today ? 'is-today' : undefined}>
+                    <td key={day} className={day === today ? css.isToday : undefined}>
                       <Day
                         person={person}
                         day={day}
@@ -87,7 +88,7 @@ function Week({ carryData, people }: { carryData: CarryData; people: readonly Pe
         </table>
       </div>
       {conflicts.map(({ kitId, loadouts: [one, other], days }) => (
-        <p key={`${kitId} ${one} ${other}`} className="week-clash">
+        <p key={`${kitId} ${one} ${other}`} className={css.weekClash}>
           <b>{kitName(kitId)}</b> would be in two places: {loadoutName(one)} and {loadoutName(other)},{' '}
           {days.length === 0 ? 'whenever both are out on one day' : days.map((day) => WEEKDAY_NAMES[day]).join(', ')}.
         </p>
@@ -111,11 +112,11 @@ function Day({ person, day, week, carryData, clashes, save }: DayProps) {
   const set = (ids: string[]) => save({ ...week, days: { ...week.days, [day]: ids } });
   const free = carryData.loadouts.filter(({ id, data }) => !own.includes(id) && (data.personId === null || data.personId === person.id));
   return (
-    <div className="week-day">
+    <div className={css.weekDay}>
       {own.map((id) => {
         const name = carryData.loadouts.find((one) => one.id === id)?.data.name ?? id;
         return (
-          <span key={id} className={clashes.includes(id) ? 'week-loadout is-clash' : 'week-loadout'}>
+          <span key={id} className={clashes.includes(id) ? clsx(css.weekLoadout, css.isClash) : css.weekLoadout}>
             <Link to={`/carry?loadout=${id}`}>{name}</Link>
             <CloseButton
               size={24}

@@ -8,9 +8,10 @@ import { api } from '../data/client.ts';
 import { PanelHeading } from '../ui/PanelHeading.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
+import css from './carry.module.css';
 import type { CarryData } from './carryData.ts';
+import lanesCss from './lanes.module.css';
 import { Stopwatch } from './Stopwatch.tsx';
-import './lanes.css';
 
 interface WhyPanelProps {
   carryData: CarryData;
@@ -44,7 +45,7 @@ export function WhyPanel({ carryData, loadout, view, unitId, close, changed }: W
       ? null
       : measuredOf(measuredTimes(carryData.times), { kitId: kit.id, kind: unit.kind, positionId, conditions });
   return (
-    <aside className="carry-edit" aria-label="Why so many seconds">
+    <aside className={css.edit} aria-label="Why so many seconds">
       <PanelHeading title={unit === undefined ? (own?.name ?? unitId) : kindName(unit.kind)} close={close} />
       <p className="small muted">
         {kit === undefined ? 'Your own thing.' : `In ${kit.name}, ${positionOf(positionId)?.name.toLowerCase() ?? positionId}.`}{' '}
@@ -55,7 +56,7 @@ export function WhyPanel({ carryData, loadout, view, unitId, close, changed }: W
       {own !== undefined && own.drawback !== '' && <p className="small">{own.drawback}</p>}
       {reach?.inReach === false && <p className="state-gap">Not in reach: {reach.why}.</p>}
       {reach?.inReach === true && (
-        <table className="terms">
+        <table className={lanesCss.terms}>
           <caption className="sr-only">Terms of the seconds to hand</caption>
           <tbody>
             {reach.terms.map(({ id, label, s }) => (
@@ -102,7 +103,7 @@ export function WhyPanel({ carryData, loadout, view, unitId, close, changed }: W
           {times.length > 0 && (
             <section>
               <h3>Save measurement</h3>
-              <ul className="tell-list">
+              <ul className={css.tellList}>
                 {times.slice(0, 10).map(({ id, seconds: s, at }, index) => (
                   <li key={id} className="row">
                     <span className="mono">{seconds(s)}</span>

@@ -6,7 +6,7 @@ import { useKits, useLists } from '../data/queries.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { CompareTable } from './CompareTable.tsx';
 import { type Candidate, columnsOf, listCandidate } from './columns.ts';
-import './compare.css';
+import css from './compare.module.css';
 import { ListEditor } from './ListEditor.tsx';
 import { Published } from './Published.tsx';
 import { usePackedThickness } from './usePackedThickness.ts';
@@ -66,8 +66,8 @@ export function ComparePage() {
   const free = others.filter(({ key }) => !chosen.includes(key));
   const edited = lists.find(({ id }) => id === editing);
   return (
-    <main id="main" className="compare-page">
-      <header className="compare-top">
+    <main id="main" className={css.page}>
+      <header className={css.top}>
         <div className="grow">
           <h2>Side by side</h2>
           <p className="small muted">

@@ -2,9 +2,13 @@ import { priceCheck } from '@ivrak/core/buying';
 import { type NeedCoverage, showLacking } from '@ivrak/core/coverage';
 import { NEEDS, type NeedId, RUNGS, rungOf } from '@ivrak/core/model';
 import { CloseButton } from '@mantine/core';
+import { clsx } from 'clsx';
 import { mm, price, STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import kitCss from '../kit/kit.module.css';
+import parts from '../ui/parts.module.css';
 import type { Column } from './columns.ts';
+import css from './compare.module.css';
 import type { Packed } from './usePackedThickness.ts';
 
 interface CompareTableProps {
@@ -20,7 +24,7 @@ export function CompareTable({ columns, packed, drop, edit }: CompareTableProps)
   const asked = judgement.needs.filter(({ ideal }) => ideal > 0).map(({ need }) => need);
   const needs = RUNGS.flatMap((rung) => asked.filter((need) => rungOf(need) === rung));
   return (
-    <table className="compare-table side-table">
+    <table className={clsx(parts.compareTable, css.sideTable)}>
       <thead>
         <tr>
           <th scope="col">
@@ -28,7 +32,7 @@ export function CompareTable({ columns, packed, drop, edit }: CompareTableProps)
           </th>
           {columns.map(({ key, name, list }, index) => (
             <th key={key} scope="col">
-              <span className="side-name">
+              <span className={css.sideName}>
                 {name}
                 {index > 0 && <CloseButton aria-label={`Take ${name} away`} size="sm" onClick={() => drop(key)} />}
               </span>
@@ -92,7 +96,7 @@ function Row({ label, letter, columns, show }: RowProps) {
   return (
     <tr>
       <th scope="row">
-        {letter !== undefined && <span className="compare-letter">{letter}</span>}
+        {letter !== undefined && <span className={parts.compareLetter}>{letter}</span>}
         {label}
       </th>
       {columns.map((column) => (
@@ -105,12 +109,12 @@ function Row({ label, letter, columns, show }: RowProps) {
 function State({ need }: { need: NeedCoverage | undefined }) {
   if (need === undefined) return null;
   return (
-    <span className="side-state">
-      <span className={`need-mark fill-${need.state}`} aria-hidden="true" />
+    <span className={css.sideState}>
+      <span className={clsx(kitCss.needMark, `fill-${need.state}`)} aria-hidden="true" />
       <span className="mono">
         {need.have} of {need.least > 0 ? need.least : need.ideal}
       </span>
-      <span className={`state-word state-${need.state}`}>{STATE_WORDS[need.state]}</span>
+      <span className={clsx('state-word', `state-${need.state}`)}>{STATE_WORDS[need.state]}</span>
     </span>
   );
 }
@@ -132,7 +136,7 @@ function Price({ column: { list, costMinor } }: { column: Column }) {
       {check === null || check.surchargeMinor === null ? (
         <span className="small muted"> usual prices of the parts</span>
       ) : (
-        <span className="small muted price-terms">
+        <span className={clsx(css.priceTerms, 'small muted')}>
           parts {price(check.partsMinor)}: {price(Math.abs(check.surchargeMinor))} {check.surchargeMinor >= 0 ? 'more' : 'less'},{' '}
           {Math.abs(check.surchargePercent ?? 0)} % {check.surchargeMinor >= 0 ? 'over' : 'under'} them
           {check.discountMinor !== null && `; ${price(check.discountMinor)} off the list price, ${check.discountPercent ?? 0} % of it`}

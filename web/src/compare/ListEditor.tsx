@@ -9,6 +9,8 @@ import { queryClient, useLists } from '../data/queries.ts';
 import { price } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
+import css from './compare.module.css';
 
 interface ListEditorProps {
   kept: ContentList | null;
@@ -70,7 +72,7 @@ export function ListEditor({ kept, version, done }: ListEditorProps) {
           data-autofocus
           onChange={(event) => set({ name: event.currentTarget.value })}
         />
-        <div className="field-row">
+        <div className={parts.fieldRow}>
           <DecimalInput
             label="Sale price"
             isMoney
@@ -93,7 +95,7 @@ export function ListEditor({ kept, version, done }: ListEditorProps) {
             onChange={(containerId) => set({ containerId })}
           />
         </div>
-        <ul className="list-lines" aria-label="Contents">
+        <ul className={css.listLines} aria-label="Contents">
           {list.contents.map(({ kind, count }, index) => (
             <li key={kind}>
               <DecimalInput

@@ -1,8 +1,10 @@
 import { againstPublished } from '@ivrak/core/buying';
 import { PUBLISHED_LISTS } from '@ivrak/core/catalog';
 import { Select } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useKit } from '../kit/KitContext.tsx';
+import css from './compare.module.css';
 
 /** This kit against a published list of least contents, line by line. */
 export function Published() {
@@ -13,8 +15,8 @@ export function Published() {
   const lines = againstPublished(draft.units, list, today, catalog);
   const met = lines.filter(({ have, asked }) => have >= asked).length;
   return (
-    <section className="published" aria-label="Published lists">
-      <div className="compare-top">
+    <section className={css.published} aria-label="Published lists">
+      <div className={css.top}>
         <div className="grow">
           <h2>Against a published list</h2>
           <p className="small muted">
@@ -35,7 +37,7 @@ export function Published() {
         </b>{' '}
         lines met by {draft.name}.
       </p>
-      <ul className="published-lines">
+      <ul className={css.publishedLines}>
         {lines.map(({ label, asked, have, note }) => (
           <li key={label} className={have < asked ? 'is-short' : undefined}>
             <span className="mono">
@@ -45,7 +47,7 @@ export function Published() {
               {label}
               {note !== null && <span className="small muted"> {note}</span>}
             </span>
-            <span className={`state-word ${have < asked ? 'state-gap' : 'state-held'}`}>{have < asked ? 'short' : 'met'}</span>
+            <span className={clsx('state-word', have < asked ? 'state-gap' : 'state-held')}>{have < asked ? 'short' : 'met'}</span>
           </li>
         ))}
       </ul>

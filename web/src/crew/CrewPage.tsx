@@ -1,19 +1,21 @@
 import { plannedOn } from '@ivrak/core/loadout';
 import { type PlacesPlan, SKILL_FACTS } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { CarryNav } from '../carry/CarryNav.tsx';
-import { api } from '../data/client.ts';
-import '../carry/carry.css';
-import '../carry/pages.css';
+import carryCss from '../carry/carry.module.css';
 import { type CarryData, useCarryData } from '../carry/carryData.ts';
+import pagesCss from '../carry/pages.module.css';
 import { useCatalog } from '../data/catalog.ts';
+import { api } from '../data/client.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
-import './crew.css';
+import css from './crew.module.css';
 import { PersonEditor } from './PersonEditor.tsx';
 import { PlacesEditor } from './PlacesPlan.tsx';
 import { type StoredPerson, type StoredPlaces, useCrew, usePlaces } from './queries.ts';
@@ -28,7 +30,7 @@ export function CrewPage() {
     return <Failure error={told.error ?? crew.error ?? places.error} />;
   if (told.data === undefined || crew.data === undefined || places.data === undefined) return <Blank label="Calling the crew" />;
   return (
-    <main id="main" className="carry-page is-columns">
+    <main id="main" className={clsx(carryCss.page, carryCss.isColumns)}>
       <CarryNav />
       <Crew told={told.data} people={crew.data.people} places={places.data} />
     </main>
@@ -46,9 +48,9 @@ function Crew({ told, people, places }: { told: CarryData; people: readonly Stor
   );
   const edited = editing === null || editing === 'new' ? null : (people.find(({ id }) => id === editing.id) ?? null);
   return (
-    <div className="crew">
-      <section className="crew-main">
-        <div className="row crew-head">
+    <div className={css.crew}>
+      <section className={css.main}>
+        <div className="row">
           <h1 className="grow">The crew</h1>
           <Button variant="default" onClick={() => setEditing('new')}>
             Add person
@@ -57,7 +59,7 @@ function Crew({ told, people, places }: { told: CarryData; people: readonly Stor
             Sheet for the crew
           </Button>
         </div>
-        <div className="crew-people">
+        <div className={css.people}>
           {people.map((person) => (
             <PersonCard
               key={person.id}
@@ -96,7 +98,7 @@ function PersonCard({
   edit: () => void;
 }) {
   return (
-    <article className="crew-person">
+    <article className={css.person}>
       <div className="row">
         <h2 className="grow">{person.name}</h2>
         <Button size="compact-sm" variant="subtle" onClick={edit} aria-label={`Change ${person.name}`}>
@@ -145,14 +147,14 @@ function Told({ told, people, places }: { told: CarryData; people: readonly Stor
     <section>
       <h2>Where is it, and who has been told</h2>
       <Refusal text={error} />
-      <div className="week-scroll">
-        <table className="compare-table crew-told">
+      <div className={pagesCss.weekScroll}>
+        <table className={clsx(parts.compareTable, css.told)}>
           <thead>
             <tr>
               <th scope="col">Kit</th>
               <th scope="col">Where</th>
               {people.map(({ id, name }) => (
-                <th key={id} scope="col" className="crew-tick">
+                <th key={id} scope="col" className={css.tick}>
                   {name.split(' ')[0]}
                 </th>
               ))}
@@ -169,7 +171,7 @@ function Told({ told, people, places }: { told: CarryData; people: readonly Stor
                   {exactly !== '' && <span className="muted small"> · {exactly}</span>}
                 </td>
                 {people.map((person) => (
-                  <td key={person.id} className="crew-tick">
+                  <td key={person.id} className={css.tick}>
                     <input
                       type="checkbox"
                       aria-label={`${person.name} has been told of ${kit.name}`}
@@ -198,7 +200,7 @@ function Places({ told, stored }: { told: CarryData; stored: StoredPlaces }) {
   }
   const isChanged = JSON.stringify(plan) !== JSON.stringify(stored.data);
   return (
-    <section className="crew-places" aria-label="Plan of places">
+    <section className={css.places} aria-label="Plan of places">
       <div className="row">
         <h2 className="grow">Plan of places</h2>
         <Button

@@ -1,12 +1,13 @@
 import { type Person, type PlacesPlan, SKILL_FACTS, showDate } from '@ivrak/core/model';
 import { Button, Select } from '@mantine/core';
+import { clsx } from 'clsx';
 import { Link, useSearchParams } from 'react-router';
 import { type CarryData, useCarryData } from '../carry/carryData.ts';
 import { useCatalog } from '../data/catalog.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { Failure } from '../ui/Failure.tsx';
-import './crew.css';
+import css from './crew.module.css';
 import { DrawnPlan } from './PlacesPlan.tsx';
 import { useCrew, usePlaces } from './queries.ts';
 import { type KitWhere, loadoutsOf, whereIs } from './whereIs.ts';
@@ -27,9 +28,9 @@ export function CrewSheet() {
   const rows = whereIs(told.data.kits, people, places.data.data, positions);
   const person = people.find(({ id }) => id === params.get('person'));
   return (
-    <main id="main" className="crew-sheet-page">
+    <main id="main" className={css.sheetPage}>
       <style>{`@page { size: ${person === undefined ? 'A4 portrait' : '105mm 148mm'}; margin: ${person === undefined ? '12mm' : '6mm'}; }`}</style>
-      <div className="row no-print crew-sheet-tools">
+      <div className={clsx(css.sheetTools, 'row no-print')}>
         <Link to="/crew">Crew</Link>
         <Select
           aria-label="For whom"
@@ -65,7 +66,7 @@ function Sheet({
 }) {
   const kitName = (id: string) => told.kits.find((kit) => kit.id === id)?.name ?? id;
   return (
-    <article className="crew-paper">
+    <article className={css.paper}>
       <header>
         <h1>Where is the kit?</h1>
         <span>As of {showDate(told.today)}</span>
@@ -145,7 +146,7 @@ function Card({ told, rows, person }: { told: CarryData; rows: readonly KitWhere
     </li>
   );
   return (
-    <article className="crew-paper crew-card">
+    <article className={clsx(css.paper, css.card)}>
       <header>
         <h1>{person.name}</h1>
         <span>{showDate(told.today)}</span>

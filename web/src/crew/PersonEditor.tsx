@@ -1,11 +1,14 @@
 import { freeId } from '@ivrak/core/catalog';
 import { type Person, PersonIdSchema, SKILL_FACTS, SKILLS, type Skill } from '@ivrak/core/model';
 import { Button, Checkbox, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { api } from '../data/client.ts';
 import { PanelHeading } from '../ui/PanelHeading.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
+import css from './crew.module.css';
 import type { StoredPerson } from './queries.ts';
 
 interface PersonEditorProps {
@@ -37,7 +40,7 @@ export function PersonEditor({ person, taken, close }: PersonEditorProps) {
     void keep(() => api.put('/api/people/:id', { params: { id }, body: { version: person?.version ?? null, data } }), close);
   };
   return (
-    <aside className="drawer crew-editor" aria-label={person?.name ?? 'Add person'}>
+    <aside className={clsx(parts.drawer, css.editor)} aria-label={person?.name ?? 'Add person'}>
       <PanelHeading title={person?.name ?? 'Add person'} close={close} />
       <TextInput
         label="Name"
@@ -52,14 +55,14 @@ export function PersonEditor({ person, taken, close }: PersonEditorProps) {
         value={form.role}
         onChange={(event) => set({ role: event.currentTarget.value })}
       />
-      <fieldset className="crew-skills">
+      <fieldset className={css.skills}>
         <legend>Trained for</legend>
         {SKILLS.map((skill) => (
           <div key={skill}>
             <Checkbox label={SKILL_FACTS[skill].name} checked={form.skills.includes(skill)} onChange={() => toggleSkill(skill)} />
             {SKILL_FACTS[skill].needsAuthority && form.skills.includes(skill) && (
               <Checkbox
-                className="crew-authority"
+                className={css.authority}
                 label={`allowed here: ${SKILL_FACTS[skill].name}`}
                 checked={form.authorised.includes(skill)}
                 onChange={() => toggleAuthority(skill)}

@@ -1,8 +1,10 @@
 import { freeId } from '@ivrak/core/catalog';
 import { PLAN_M, type PlacesPlan as Plan, SPOT_SORT_NAMES, SPOT_SORTS, type Spot, type SpotSort } from '@ivrak/core/model';
 import { Button, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import css from './crew.module.css';
 
 interface DrawnPlanProps {
   plan: Plan;
@@ -42,19 +44,19 @@ export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProp
     move?.(dragged.current, { xM, yM });
   };
   return (
-    <div className="plan" ref={sheet} onPointerMove={handleMove}>
-      <svg className="plan-ground" viewBox={`0 0 ${PLAN_M.wide} ${PLAN_M.high}`} preserveAspectRatio="none" aria-hidden="true">
+    <div className={css.plan} ref={sheet} onPointerMove={handleMove}>
+      <svg className={css.planGround} viewBox={`0 0 ${PLAN_M.wide} ${PLAN_M.high}`} preserveAspectRatio="none" aria-hidden="true">
         {plan.shoreM !== null && (
-          <rect className="plan-water" x={0} y={plan.shoreM} width={PLAN_M.wide} height={PLAN_M.high - plan.shoreM} />
+          <rect className={css.planWater} x={0} y={plan.shoreM} width={PLAN_M.wide} height={PLAN_M.high - plan.shoreM} />
         )}
-        {plan.shoreM !== null && <path className="plan-shore" d={`M0 ${plan.shoreM} H${PLAN_M.wide}`} />}
+        {plan.shoreM !== null && <path className={css.planShore} d={`M0 ${plan.shoreM} H${PLAN_M.wide}`} />}
       </svg>
       {plan.spots.map((spot) => {
         const style = { left: percent(spot.xM, PLAN_M.wide), top: percent(spot.yM, PLAN_M.high) };
         const content = (
           <>
             <SpotMark sort={spot.sort} />
-            <span className="plan-name">
+            <span className={css.planName}>
               <b>{spot.name}</b>
               {spot.kitIds.map((id) => (
                 <span key={id}>{kitName(id)}</span>
@@ -97,7 +99,7 @@ export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProp
           </button>
         );
       })}
-      <span className="plan-scale small">{`${PLAN_M.wide} m across`}</span>
+      <span className={clsx(css.planScale, 'small')}>{`${PLAN_M.wide} m across`}</span>
     </div>
   );
 }
@@ -111,7 +113,7 @@ function SpotMark({ sort }: { sort: SpotSort }) {
     shore: 'M12 3 V21 M6 21 H18 M12 4 L20 7 L12 10',
   };
   return (
-    <svg className="plan-mark" viewBox="0 0 24 24" aria-hidden="true">
+    <svg className={css.planMark} viewBox="0 0 24 24" aria-hidden="true">
       <path d={paths[sort]} />
     </svg>
   );
@@ -142,7 +144,7 @@ export function PlacesEditor({ plan, kits, change }: PlacesEditorProps) {
   return (
     <>
       <DrawnPlan plan={plan} kitName={kitName} chosen={chosen} choose={setChosen} move={setSpot} />
-      <div className="row plan-tools">
+      <div className={clsx(css.planTools, 'row')}>
         <Button size="compact-sm" variant="default" onClick={add}>
           Add a place
         </Button>
@@ -156,7 +158,7 @@ export function PlacesEditor({ plan, kits, change }: PlacesEditorProps) {
         />
       </div>
       {spot !== undefined && (
-        <fieldset className="plan-spot-form">
+        <fieldset className={css.planSpotForm}>
           <legend>{spot.name}</legend>
           <TextInput
             label="Name of the place"

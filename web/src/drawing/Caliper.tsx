@@ -18,7 +18,7 @@ export function Caliper({ valueMm, limitMm, width = 170 }: CaliperProps) {
   const isOver = valueMm !== null && valueMm > limitMm;
   const said = valueMm === null ? `Not measured yet; limit ${limitMm} mm` : `${valueMm} mm of ${limitMm} mm${isOver ? ', too thick' : ''}`;
   return (
-    <svg className="caliper" width={width} height={HEIGHT} viewBox={`0 0 ${width} ${HEIGHT}`} role="img" aria-label={said}>
+    <svg width={width} height={HEIGHT} viewBox={`0 0 ${width} ${HEIGHT}`} role="img" aria-label={said}>
       {valueMm !== null && (
         <rect x={at(0) + 4} y={JAW_TOP + 6} width={Math.max(0, at(valueMm) - at(0) - 4)} height={9} fill="var(--film)" />
       )}

@@ -2,11 +2,14 @@ import type { FitResult, PlacedItem } from '@ivrak/core/fit';
 import { MODULE_PREFIX } from '@ivrak/core/kit';
 import type { Kind } from '@ivrak/core/model';
 import { IconLock, IconPin } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { useRef } from 'react';
 import { catalogNow, positionOf } from '../data/catalog.ts';
 import { Shape } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
+import parts from '../ui/parts.module.css';
 import type { Scene } from './arrange.ts';
+import css from './fit.module.css';
 import { type Frame, fillOf, frameOf, PAD, type RoomDrawing, roomDrawings, scaleFor } from './frames.ts';
 import type { ReachEntry } from './reachOrder.ts';
 import { SideView } from './SideView.tsx';
@@ -54,9 +57,9 @@ export function Cutaway({ scene, result, order, chosen, choose, carried }: Cutaw
     if (frame !== undefined) carried(drag.id, { compartment: room.id, slot: frame.slot, xMm: xMm - frame.x, yMm: yMm - frame.y });
   });
   return (
-    <div className="cutaways">
+    <div className={css.cutaways}>
       {rooms.map((room) => (
-        <div className="cutaway-room" key={room.id}>
+        <div className={css.cutawayRoom} key={room.id}>
           <figure>
             <figcaption>
               <h2>{rooms.length > 1 ? room.id : 'Front'}</h2>
@@ -67,7 +70,7 @@ export function Cutaway({ scene, result, order, chosen, choose, carried }: Cutaw
                 if (svg === null) views.current.delete(room.id);
                 else views.current.set(room.id, svg);
               }}
-              className="front-view"
+              className={css.frontView}
               width={room.w * scale + 2 * PAD}
               height={room.h * scale + 2 * PAD}
               viewBox={`${-PAD} ${-PAD} ${room.w * scale + 2 * PAD} ${room.h * scale + 2 * PAD}`}
@@ -162,7 +165,7 @@ function FrontBoxes({ room, scale, scene, result, order, chosen, choose, drop }:
             key={box.id}
             role="button"
             tabIndex={0}
-            className={`front-box${isCarried ? ' is-carried' : ''}`}
+            className={clsx(css.frontBox, isCarried && css.isCarried)}
             aria-pressed={chosen === box.id}
             aria-label={`${name}, ${places.get(box.id) ?? ''}${held === null ? '' : `, ${held}`}`}
             transform={isCarried ? `translate(${drag.dx} ${drag.dy})` : undefined}
@@ -253,11 +256,11 @@ function FrontLabel({ box, frame, infront, scale, roomH, place, name }: FrontLab
   return (
     <g pointerEvents="none">
       <circle cx={x} cy={y} r={radius} fill="var(--bar)" />
-      <text x={x} y={y + radius * 0.4} textAnchor="middle" className="cutaway-number" fontSize={radius * 1.2} fill="var(--on-bar)">
+      <text x={x} y={y + radius * 0.4} textAnchor="middle" className={css.cutawayNumber} fontSize={radius * 1.2} fill="var(--on-bar)">
         {place}
       </text>
       {room > 70 && spot.clear * scale > 30 && (
-        <text x={x} y={y + radius + 15} textAnchor="middle" className="cutaway-text" fill="var(--ink)">
+        <text x={x} y={y + radius + 15} textAnchor="middle" className={parts.cutawayText} fill="var(--ink)">
           {shortName(name, room)}
         </text>
       )}

@@ -1,11 +1,13 @@
 import type { CarryRow } from '@ivrak/core/kit';
 import { Button, Checkbox, Modal, Progress } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useEffect, useState } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { mm } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { handsLine } from '../places/words.ts';
+import css from './fit.module.css';
 import { useAdvice } from './useAdvice.ts';
 
 const CARDS = 4;
@@ -28,12 +30,17 @@ export function Elsewhere() {
   const here = rows.filter(({ containerId, positionId }) => containerId === draft.containerId && positionId !== draft.positionId);
   const nearest = [...here].sort(byFit).slice(0, CARDS);
   return (
-    <section className="elsewhere" aria-label="Where else could it be carried?">
+    <section className={css.elsewhere} aria-label="Where else could it be carried?">
       <div className="row">
         <h2>Where else could it be carried?</h2>
         {advice.progress !== null && (
           <>
-            <Progress className="elsewhere-progress" value={advice.progress * 100} aria-label="Trying containers" transitionDuration={0} />
+            <Progress
+              className={css.elsewhereProgress}
+              value={advice.progress * 100}
+              aria-label="Trying containers"
+              transitionDuration={0}
+            />
             <Button size="compact-sm" variant="default" onClick={advice.cancel}>
               Cancel
             </Button>
@@ -50,7 +57,7 @@ export function Elsewhere() {
           </Button>
         )}
       </div>
-      <div className="elsewhere-cards">
+      <div className={css.elsewhereCards}>
         {nearest.map((row) => (
           <PlaceCard key={row.positionId} row={row} />
         ))}
@@ -79,14 +86,14 @@ function PlaceCard({ row }: { row: CarryRow }) {
   return (
     <button
       type="button"
-      className={`place-card${row.fits ? ' is-good' : ''}`}
+      className={clsx(css.placeCard, row.fits && css.isGood)}
       onClick={() => edit((draft) => ({ ...draft, positionId: row.positionId }))}
     >
       <b>{position.name}</b>
       <span className="mono small">
         {Math.round(row.carry.outerTMm * 10) / 10}/{row.carry.limitMm} mm
       </span>
-      <span className={`place-verdict${row.fits ? ' state-held' : ' state-gap'}`}>{verdictOf(row)}</span>
+      <span className={clsx(css.placeVerdict, row.fits ? 'state-held' : 'state-gap')}>{verdictOf(row)}</span>
       <span className="small muted">{handsLine(position)}</span>
     </button>
   );
@@ -103,7 +110,7 @@ function PlaceTable({ rows, opened, close }: { rows: readonly CarryRow[]; opened
   return (
     <Modal opened={opened} onClose={close} title="Where could this kit be carried?" size="xl">
       <Checkbox label="Only where it fits" checked={isFittingOnly} onChange={(event) => setFittingOnly(event.currentTarget.checked)} />
-      <table className="place-table">
+      <table className={css.placeTable}>
         <thead>
           <tr>
             <th scope="col">Container</th>
@@ -123,7 +130,7 @@ function PlaceTable({ rows, opened, close }: { rows: readonly CarryRow[]; opened
             if (position === undefined || container === undefined) return null;
             const isNow = row.containerId === draft.containerId && row.positionId === draft.positionId;
             return (
-              <tr key={`${row.containerId} ${row.positionId}`} className={isNow ? 'is-now' : undefined}>
+              <tr key={`${row.containerId} ${row.positionId}`} className={isNow ? css.isNow : undefined}>
                 <th scope="row">{container.name}</th>
                 <td>{position.name}</td>
                 <td className="mono">

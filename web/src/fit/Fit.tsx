@@ -2,19 +2,21 @@ import { type FitResult, packingChanges } from '@ivrak/core/fit';
 import { MODULE_PREFIX } from '@ivrak/core/kit';
 import type { Container } from '@ivrak/core/model';
 import { Anchor, Button, Progress, Select } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { containerOf, kindName, positionOf, useCatalog } from '../data/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { nextSeed } from '../kit/fitClient.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { insideLine } from '../places/words.ts';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type Arranged, layDown, type Scene } from './arrange.ts';
 import { Cutaway } from './Cutaway.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
 import { FitTools } from './FitTools.tsx';
-import './fit.css';
-import { insideLine } from '../places/words.ts';
+import css from './fit.module.css';
 import { LeftOut } from './LeftOut.tsx';
 import { Proposals } from './Proposals.tsx';
 import { type ReachEntry, reachOrder } from './reachOrder.ts';
@@ -41,14 +43,14 @@ export function Fit() {
   const isStale = shown !== null && shown.result !== packing.result;
   return (
     <>
-      <main id="main" className="fit-main" aria-label="Packed kit" tabIndex={SCROLLS_BY_KEYS}>
+      <main id="main" className={css.main} aria-label="Packed kit" tabIndex={SCROLLS_BY_KEYS}>
         {scene === null || shown === null ? (
           <Waiting />
         ) : (
           <>
             <FitTools scene={scene} chosen={chosen} name={chosen === null ? '' : nameOf(draft)(chosen)} act={act} />
             <Refusal text={refusal} />
-            <div className={`fit-views${isStale ? ' is-stale' : ''}`}>
+            <div className={clsx(css.views, isStale && css.isStale)}>
               <Cutaway
                 scene={scene}
                 result={shown.result}
@@ -57,7 +59,7 @@ export function Fit() {
                 choose={setChosen}
                 carried={(id, to) => act(layDown(scene, id, to))}
               />
-              <div className="fit-beside">
+              <div className={css.beside}>
                 {shown.result.unplaced.length > 0 && <LeftOut ids={shown.result.unplaced} />}
                 <ThicknessMap container={scene.container} result={shown.result} />
               </div>
@@ -67,7 +69,7 @@ export function Fit() {
           </>
         )}
       </main>
-      <aside className="drawer" aria-label="Fit">
+      <aside className={parts.drawer} aria-label="Fit">
         <Choices />
         <Packing result={packing.result} />
         <Verdict order={order} />
@@ -110,9 +112,9 @@ function nameOf(draft: {
 
 function Waiting() {
   const { draft, packing } = useKit();
-  if (packing.refusal !== null) return <p className="fit-waiting">{packing.refusal} Take something off the sheet, or split the kit.</p>;
-  if (draft.units.length === 0) return <p className="fit-waiting">Nothing to pack yet: lay things out on the Bench first.</p>;
-  return <p className="fit-waiting">Packing. The first answer takes a moment.</p>;
+  if (packing.refusal !== null) return <p className={css.waiting}>{packing.refusal} Take something off the sheet, or split the kit.</p>;
+  if (draft.units.length === 0) return <p className={css.waiting}>Nothing to pack yet: lay things out on the Bench first.</p>;
+  return <p className={css.waiting}>Packing. The first answer takes a moment.</p>;
 }
 
 const round = (value: number): number => Math.round(value * 10) / 10;
@@ -132,7 +134,7 @@ function FitLine({ result, before }: { result: FitResult; before: FitResult | nu
       ? []
       : [side(balance.rightMm, 'right of', 'left of'), side(balance.upMm, 'above', 'below')].filter((part) => part !== null);
   return (
-    <p className="fit-line mono">
+    <p className={clsx(css.line, 'mono')}>
       <span>{Math.round(result.fill * 100)} % of the packed depth is filled</span>
       {result.outer !== undefined && (
         <span>
@@ -236,11 +238,11 @@ function ReachList({ order, chosen, choose }: ReachListProps) {
   return (
     <section>
       <h2>Reach order</h2>
-      <ol className="reach-list" ref={list}>
+      <ol className={css.reachList} ref={list}>
         {order.map(({ id, name, before, place }) => (
           <li key={id}>
             <button type="button" aria-pressed={chosen === id} onClick={() => choose(id)}>
-              <span className="reach-number">{place}</span>
+              <span className={css.reachNumber}>{place}</span>
               <span className="grow">
                 <b>{name}</b>{' '}
                 <span className="muted">

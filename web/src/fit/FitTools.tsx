@@ -1,9 +1,11 @@
 import { ActionIcon, Button, Menu, SegmentedControl } from '@mantine/core';
 import { IconArrowDown, IconArrowLeft, IconArrowRight, IconArrowUp } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { useKeys } from '../ui/useKeys.ts';
 import { type Arranged, heldCount, letGoOfAll, moveTo, nextFold, nudge, type Scene, toggleLock, togglePin, turn } from './arrange.ts';
+import css from './fit.module.css';
 
 const STEP_MM = 5;
 const FINE_MM = 1;
@@ -25,7 +27,7 @@ export function FitTools({ scene, chosen, name, act }: FitToolsProps) {
   const { draft } = useKit();
   const held = heldCount(draft);
   return (
-    <div className="fit-tools">
+    <div className={css.tools}>
       {chosen === null ? (
         <p className="small muted">Choose a thing to lock, turn, fold or move it; carry it to where you want it.</p>
       ) : (
@@ -79,8 +81,8 @@ function ChosenTools({ scene, chosen, name, act }: FitToolsProps & { chosen: str
     ']': toNext(1),
   });
   return (
-    <div className="row fit-chosen">
-      <b className="fit-chosen-name">{name}</b>
+    <div className={clsx(css.chosen, 'row')}>
+      <b className={css.chosenName}>{name}</b>
       <Button
         size="compact-sm"
         {...(isLocked ? {} : { variant: 'default' })}
@@ -107,7 +109,7 @@ function ChosenTools({ scene, chosen, name, act }: FitToolsProps & { chosen: str
           {fold === undefined ? 'Fold' : fold ? 'Folded' : 'Not folded'}
         </Button>
       )}
-      <span className="fit-arrows">
+      <span className={css.arrows}>
         <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm left`} onClick={move(-STEP_MM, 0)}>
           <IconArrowLeft size={15} />
         </ActionIcon>

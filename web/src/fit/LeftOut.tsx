@@ -2,12 +2,13 @@ import { measuresOf } from '@ivrak/core/model';
 import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
+import css from './fit.module.css';
 
 /** What did not go in, with its measures. */
 export function LeftOut({ ids }: { ids: readonly string[] }) {
   const { draft } = useKit();
   return (
-    <section className="left-out">
+    <section className={css.leftOut}>
       <h2>Left out</h2>
       <ul>
         {ids.map((id) => {

@@ -5,6 +5,7 @@ import { mm } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
+import parts from '../ui/parts.module.css';
 import { showChange } from '../ui/showChange.ts';
 import { useAdvice } from './useAdvice.ts';
 
@@ -53,7 +54,7 @@ const SHOWN = 6;
 function Proposal({ proposal }: { proposal: FitProposal }) {
   const apply = () => edit((draft) => proposal.fixes.reduce((now, fix) => applyFitFix(now, fix, newUnitId()), draft));
   return (
-    <div className="proposal">
+    <div className={parts.proposal}>
       <div className="grow">
         <b>{proposal.labels.join(' · ')}</b>
         <p className="small mono">

@@ -1,6 +1,9 @@
 import type { FitResult } from '@ivrak/core/fit';
+import { clsx } from 'clsx';
 import { catalogNow, containerOf, positionOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import parts from '../ui/parts.module.css';
+import css from './fit.module.css';
 import { fillOf, frameOf, PAD, type RoomDrawing } from './frames.ts';
 
 interface SideViewProps {
@@ -34,7 +37,7 @@ export function SideView({ room, scale, result, chosen }: SideViewProps) {
   return (
     <figure>
       <figcaption>
-        <h2>Side</h2> <span className="mono side-thickness">{Math.round(thick * 10) / 10} mm</span>
+        <h2>Side</h2> <span className={clsx(css.sideThickness, 'mono')}>{Math.round(thick * 10) / 10} mm</span>
       </figcaption>
       <svg
         width={wide * scale + 2 * PAD + MARGIN}
@@ -81,7 +84,7 @@ export function SideView({ room, scale, result, chosen }: SideViewProps) {
               strokeWidth={1.8}
               strokeDasharray="6 4"
             />
-            <text x={Math.max(30, own * scale)} y={height + PAD + 15} textAnchor="middle" className="cutaway-text" fill="var(--gap)">
+            <text x={Math.max(30, own * scale)} y={height + PAD + 15} textAnchor="middle" className={parts.cutawayText} fill="var(--gap)">
               limit {Math.round(own * 10) / 10}
             </text>
           </>

@@ -1,5 +1,6 @@
 import { type FitResult, thicknessMap, thicknessProfile } from '@ivrak/core/fit';
 import type { Container } from '@ivrak/core/model';
+import css from './fit.module.css';
 import { roomDrawings } from './frames.ts';
 
 const CELL_PX = 9;
@@ -11,7 +12,7 @@ export function ThicknessMap({ container, result }: { container: Container; resu
   const most = Math.max(1, result.thicknessMm);
   if (rooms.length === 0) return null;
   return (
-    <section className="thickness-map">
+    <section className={css.thicknessMap}>
       <h2>Thickness map</h2>
       <div className="row">
         {rooms.map((room) => {

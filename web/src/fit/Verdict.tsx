@@ -2,6 +2,7 @@ import type { FitReason, FitResult } from '@ivrak/core/fit';
 import { containerOf, kindName, positionOf } from '../data/catalog.ts';
 import { mm } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import parts from '../ui/parts.module.css';
 import type { ReachEntry } from './reachOrder.ts';
 
 const VERDICTS = { fits: 'fits by box size', may: 'may fit', cannot: 'cannot fit by box size' } as const;
@@ -17,7 +18,7 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
   return (
     <section className="stack" aria-live="polite">
       <h2>Verdict</h2>
-      <div className={result.feasible && carry.overMm === 0 && carry.outlineFits ? 'verdict-good' : 'refusal'}>
+      <div className={result.feasible && carry.overMm === 0 && carry.outlineFits ? parts.verdictGood : 'refusal'}>
         <p>
           <b>
             {result.placed.length} of {count} go in: {VERDICTS[result.verdict]}.

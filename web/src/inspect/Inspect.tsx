@@ -14,10 +14,10 @@ import { Blank } from '../ui/Blank.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { Failure } from '../ui/Failure.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import './inspect.css';
 import { InspectEnd } from './InspectEnd.tsx';
 import { InspectStart } from './InspectStart.tsx';
 import { InspectThing, type Said } from './InspectThing.tsx';
+import css from './inspect.module.css';
 
 /** Looks through a kit thing by thing, with thumbs; it can be left and taken up again. */
 export function Inspect() {
@@ -97,8 +97,8 @@ function Inspecting({ kit, today, open, before }: InspectingProps) {
     await refresh();
   };
   return (
-    <main id="main" className="inspect">
-      <header className="inspect-head">
+    <main id="main" className={css.inspect}>
+      <header className={css.head}>
         <Link to="/upkeep">Leave</Link>
         <h1>{kit.name}</h1>
         <span className="mono">

@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { catalogNow, containerOf, kindName } from '../data/catalog.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { ANSWERS } from './InspectThing.tsx';
+import css from './inspect.module.css';
 
 interface InspectEndProps {
   kit: KitView;
@@ -26,9 +27,9 @@ export function InspectEnd({ kit, inspection, steps, isBusy, look, finish }: Ins
   const scale = measured === null ? null : weighIn(kit.units, containerOf(kit.containerId), catalogNow(), measured, 1);
   return (
     <>
-      <section className="inspect-body" aria-label="What was found">
+      <section className={css.body} aria-label="What was found">
         <h2>{found.length === 0 ? 'Everything is fine' : `${found.length} of ${steps.length} not fine`}</h2>
-        <ul className="inspect-found">
+        <ul className={css.found}>
           {found.map(({ unitId, answer, note }) => (
             <li key={unitId}>
               <span>
@@ -56,7 +57,7 @@ export function InspectEnd({ kit, inspection, steps, isBusy, look, finish }: Ins
           </p>
         )}
       </section>
-      <div className="inspect-actions">
+      <div className={css.actions}>
         <Button size="xl" fullWidth onClick={finish} disabled={isBusy}>
           Finish the inspection
         </Button>

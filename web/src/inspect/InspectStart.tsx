@@ -1,12 +1,14 @@
 import { type Inspection, type KitUpkeep, type KitView, showDate } from '@ivrak/core/model';
 import { Button, TextInput } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { usePeople, useRefresh, useUpkeep } from '../data/queries.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { ANSWERS } from './InspectThing.tsx';
+import css from './inspect.module.css';
 
 interface InspectStartProps {
   kit: KitView;
@@ -23,8 +25,8 @@ export function InspectStart({ kit, count, before, isBusy, start }: InspectStart
   const due = useUpkeep().data?.events.find(({ type, kitId }) => type === 'inspect' && kitId === kit.id);
   return (
     <>
-      <section className="inspect-body">
-        <p className="inspect-figure mono">{count} things</p>
+      <section className={css.body}>
+        <p className={clsx(css.figure, 'mono')}>{count} things</p>
         <p>
           About {Math.max(1, Math.round(count * 0.4))} min, one thing at a time, in the order in which they come out. You can stop at any
           time; it goes on where you left it.
@@ -36,7 +38,7 @@ export function InspectStart({ kit, count, before, isBusy, start }: InspectStart
         <Schedule kit={kit} />
         <History before={before.slice(0, SHOWN)} kit={kit} />
       </section>
-      <div className="inspect-actions">
+      <div className={css.actions}>
         <Button size="xl" onClick={start} disabled={isBusy || count === 0} fullWidth>
           Start
         </Button>
@@ -64,7 +66,7 @@ function Schedule({ kit }: { kit: KitView }) {
     await refresh();
   };
   return (
-    <details className="inspect-schedule">
+    <details className={css.schedule}>
       <summary>How often</summary>
       <form
         className="stack"
@@ -114,7 +116,7 @@ function History({ before, kit }: { before: readonly Inspection[]; kit: KitView 
   return (
     <section aria-label="Inspections before">
       <h3>Before</h3>
-      <ul className="inspect-history">
+      <ul className={css.history}>
         {before.map(({ id, finishedOn, who, answers }) => {
           const unsound = answers.filter(({ answer }) => answer !== 'fine');
           return (

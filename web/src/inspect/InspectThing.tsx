@@ -3,11 +3,13 @@ import { readScan } from '@ivrak/core/scan';
 import type { InspectionStep } from '@ivrak/core/upkeep';
 import { Button, Switch, TextInput } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { DateField } from '../ui/DateField.tsx';
+import css from './inspect.module.css';
 
 export interface Said {
   answer: InspectionAnswer['answer'];
@@ -41,15 +43,15 @@ export function InspectThing({ step, given, kit, today, isBusy, say, back, repor
   const state = kind.states.find(({ id }) => id === unit.state) ?? kind.states[0];
   return (
     <>
-      <section className="inspect-body" aria-label={kind.name}>
-        <div className="inspect-picture" aria-hidden="true">
+      <section className={css.body} aria-label={kind.name}>
+        <div className={css.picture} aria-hidden="true">
           {state !== undefined && <KindDrawing kind={kind} stateId={unit.state} scale={Math.min(1.4, scaleToFit(state, DRAWN))} />}
         </div>
         <h2>
           {step.count > 1 ? `${step.count} × ` : ''}
           {kind.name}
         </h2>
-        <p className="inspect-prompt">{step.prompt}</p>
+        <p className={css.prompt}>{step.prompt}</p>
         <DateLine step={step} kit={kit} today={today} report={report} />
         {step.lot !== null && <LotLine lot={step.lot} scanned={scanned} confirm={setScanned} today={today} />}
         {step.asksRecall && (
@@ -63,13 +65,13 @@ export function InspectThing({ step, given, kit, today, isBusy, say, back, repor
         <TextInput label="Note" size="md" maxLength={200} value={note} onChange={(event) => setNote(event.currentTarget.value)} />
         {given !== undefined && <p className="small muted">Answered before: {ANSWERS[given.answer]}. Another answer takes its place.</p>}
       </section>
-      <div className="inspect-actions">
+      <div className={css.actions}>
         {back !== null && (
           <Button variant="subtle" size="lg" onClick={back} disabled={isBusy}>
             The one before
           </Button>
         )}
-        <div className="inspect-other">
+        <div className={css.other}>
           <Button size="lg" variant="default" onClick={() => answer('replace')} disabled={isBusy}>
             Replace
           </Button>
@@ -109,7 +111,7 @@ function DateLine({ step, kit, today, report }: Pick<InspectThingProps, 'step' |
   if (step.date === 'notRead')
     return <DateField label="Nobody has read its date: read it now" size="md" value={null} onChange={(date) => void read(date)} />;
   return (
-    <p className={`inspect-date mono ${step.date === 'lapsed' ? 'state-gap' : ''}`}>
+    <p className={clsx(clsx(css.date, 'mono'), step.date === 'lapsed' && 'state-gap')}>
       good through {step.expiresOn === null ? '' : showDate(step.expiresOn)}
       {step.expiresOn !== null && step.expiresOn < today ? ': lapsed' : ': does the label say so too?'}
     </p>

@@ -18,13 +18,17 @@ import {
 } from '@ivrak/core/model';
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { useState } from 'react';
+import benchCss from '../bench/bench.module.css';
 import { Toggle } from '../brief/fields.tsx';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
 import { useKeep } from '../ui/useKeep.ts';
+import css from './kinds.module.css';
 
 const DRAWING_NAMES: Record<DrawingId, string> = {
   strapBundle: 'strap bundle',
@@ -115,12 +119,12 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
     );
   };
   return (
-    <aside className="drawer kind-editor" aria-label={kept === null ? 'New kind' : kept.name}>
+    <aside className={clsx(parts.drawer, css.kindEditor)} aria-label={kept === null ? 'New kind' : kept.name}>
       <div className="panel-heading">
         <h2>{kept === null ? 'New kind' : kept.name}</h2>
         <CloseButton aria-label="Close" onClick={() => close(null)} />
       </div>
-      <div className="unit-picture">
+      <div className={benchCss.unitPicture}>
         <KindDrawing kind={kind} scale={scaleToFit(state, 170)} />
       </div>
       <TextInput
@@ -131,7 +135,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
         error={isChecked && kind.name.trim() === '' ? 'Give it a name.' : undefined}
         onChange={(event) => set({ name: event.currentTarget.value })}
       />
-      <div className="field-row">
+      <div className={parts.fieldRow}>
         <DecimalInput
           label="Width"
           unit="mm"
@@ -184,7 +188,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
           onChange={(pieces) => pieces !== null && set({ pieces })}
         />
       </div>
-      <div className="field-grid">
+      <div className={parts.fieldGrid}>
         <Select
           label="Drawn as"
           data={Object.entries(DRAWING_NAMES).map(([value, label]) => ({ value, label }))}
@@ -225,7 +229,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
         />
       </div>
       <Grades kind={kind} set={set} />
-      <div className="toggles">
+      <div className={parts.toggles}>
         <Toggle label="Sterile until opened" value={kind.sterile} onChange={(sterile) => set({ sterile })} />
         <Toggle label="Folds once" value={kind.foldable} onChange={(foldable) => set({ foldable })} />
         <Toggle label="Barred at security" value={kind.barredAtSecurity} onChange={(barredAtSecurity) => set({ barredAtSecurity })} />
@@ -274,7 +278,7 @@ function Grades({ kind, set }: { kind: Kind; set: (change: Partial<Kind>) => voi
   return (
     <section aria-label="What it serves">
       <h3>Serves</h3>
-      <ul className="grade-list">
+      <ul className={css.gradeList}>
         {entries.map(([id, grade]) => (
           <li key={id}>
             <span className="grow">

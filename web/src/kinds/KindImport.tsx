@@ -1,14 +1,17 @@
 import { guessMapping, KIND_COLUMNS, type KindField, type KindMapping, type RowReport, readKindRows } from '@ivrak/core/tables';
 import { Button } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useMemo, useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
 import { ColumnMapping } from '../ui/ColumnMapping.tsx';
 import { PanelHeading } from '../ui/PanelHeading.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import type { Table } from '../ui/readTable.ts';
 import { TableSource } from '../ui/TableSource.tsx';
+import css from './kinds.module.css';
 
 const MOST_MB = 1;
 const MOST_ROWS = 500;
@@ -44,13 +47,13 @@ export function KindImport({ close }: { close: () => void }) {
     }
   };
   return (
-    <aside className="drawer kind-editor kind-import" aria-label="Import CSV">
+    <aside className={clsx(parts.drawer, css.kindEditor)} aria-label="Import CSV">
       <PanelHeading title="Import CSV" close={close} />
       <p className="small muted">A CSV file with a heading row, one kind a row. A kind whose id is known is changed.</p>
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Name,Rung,Width,Height,Thickness,Mass,Made for" take={take} />
       <Refusal text={error} />
       {done !== null && (
-        <p className="import-done" role="status">
+        <p className={parts.importDone} role="status">
           {done}
         </p>
       )}
@@ -74,9 +77,9 @@ const rows = (count: number): string => (count === 1 ? '1 row' : `${count} rows`
 
 function RowReports({ reports }: { reports: readonly RowReport[] }) {
   return (
-    <ul className="row-reports" aria-label="Row by row">
+    <ul className={parts.rowReports} aria-label="Row by row">
       {reports.map(({ row, kind, issues, replaces }) => (
-        <li key={row} className={kind === null ? 'is-bad' : undefined}>
+        <li key={row} className={kind === null ? parts.isBad : undefined}>
           <span className="mono">row {row}</span>{' '}
           {kind === null
             ? issues.map(({ field, message }) => `${labelOf(field)} ${message}`).join('; ')

@@ -2,15 +2,17 @@ import { KINDS } from '@ivrak/core/catalog';
 import { type Kind, measuresOf, NEEDS, type NeedId } from '@ivrak/core/model';
 import { kindRow } from '@ivrak/core/tables';
 import { Button, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { download } from '../ui/download.ts';
+import parts from '../ui/parts.module.css';
 import { KindEditor } from './KindEditor.tsx';
 import { KindImport } from './KindImport.tsx';
-import './kinds.css';
+import css from './kinds.module.css';
 
 const SHIPPED = new Map(KINDS.map((kind) => [kind.id, kind]));
 
@@ -28,9 +30,9 @@ export function KindsPage() {
   );
   const editing = chosen === 'new' ? null : kinds.find(({ id }) => id === chosen);
   return (
-    <main id="main" className="kinds-page">
-      <section className="kinds-main" aria-label="Kinds">
-        <header className="kinds-head">
+    <main id="main" className={css.page}>
+      <section className={css.main} aria-label="Kinds">
+        <header className={css.head}>
           <div className="grow">
             <h1>Kinds</h1>
             <p className="small muted">
@@ -46,7 +48,7 @@ export function KindsPage() {
             Export CSV
           </Button>
         </header>
-        <div className="kinds-filter">
+        <div className={css.filter}>
           <TextInput
             aria-label="Search kinds"
             placeholder={`Search ${kinds.length} kinds`}
@@ -57,7 +59,7 @@ export function KindsPage() {
             {onlyOwn ? 'Show all' : `Only own and changed: ${Object.keys(own.kinds).length}`}
           </button>
         </div>
-        <table className="compare-table kinds-table">
+        <table className={clsx(parts.compareTable, css.table)}>
           <thead>
             <tr>
               <th scope="col">
@@ -65,13 +67,13 @@ export function KindsPage() {
               </th>
               <th scope="col">Kind</th>
               <th scope="col">Serves</th>
-              <th scope="col" className="is-figure">
+              <th scope="col" className={css.isFigure}>
                 Size, mm
               </th>
-              <th scope="col" className="is-figure">
+              <th scope="col" className={css.isFigure}>
                 Mass, g
               </th>
-              <th scope="col" className="is-figure">
+              <th scope="col" className={css.isFigure}>
                 Price
               </th>
             </tr>
@@ -116,26 +118,26 @@ function KindRow({ kind, isOwn, isChosen, choose }: KindRowProps) {
   const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
   const mark = !isOwn ? null : SHIPPED.has(kind.id) ? 'changed here' : 'own';
   return (
-    <tr className={isChosen ? 'is-chosen' : undefined}>
-      <td className="kind-cell">
+    <tr className={isChosen ? css.isChosen : undefined}>
+      <td className={css.kindCell}>
         <KindDrawing kind={kind} scale={scaleToFit(state, 40)} />
       </td>
       <th scope="row">
         <button type="button" className="link-button" onClick={choose}>
           {kind.name}
         </button>
-        {mark !== null && <span className="evidence own-mark">{mark}</span>}
+        {mark !== null && <span className={clsx(parts.evidence, css.ownMark)}>{mark}</span>}
       </th>
       <td className="small">
         {needs
           .map((need) => (kind.grades[need] === 'primary' ? NEEDS[need].label : `${NEEDS[need].label} (${kind.grades[need]})`))
           .join(', ')}
       </td>
-      <td className="is-figure">
+      <td className={css.isFigure}>
         {state.wMm} × {state.hMm} × {state.tMm}
       </td>
-      <td className="is-figure">{kind.massG}</td>
-      <td className="is-figure">{price(kind.priceMinor)}</td>
+      <td className={css.isFigure}>{kind.massG}</td>
+      <td className={css.isFigure}>{price(kind.priceMinor)}</td>
     </tr>
   );
 }

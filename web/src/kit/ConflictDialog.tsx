@@ -2,6 +2,7 @@ import type { KitDraft } from '@ivrak/core/model';
 import { Button, Modal } from '@mantine/core';
 import { kindName } from '../data/catalog.ts';
 import { draftOf, keepMine, takeTheirs, useDraft } from './draftStore.ts';
+import css from './kit.module.css';
 
 const lines = (draft: KitDraft): Map<string, string> =>
   new Map(
@@ -29,7 +30,7 @@ export function ConflictDialog() {
       size="lg"
     >
       <p>Another tab or person saved it while you were working. Nothing is overwritten until you choose.</p>
-      <div className="conflict-sides">
+      <div className={css.conflictSides}>
         <Side title="Yours, not saved" lines={onlyMine} />
         <Side title="Theirs, saved" lines={onlyTheirs} />
       </div>

@@ -1,6 +1,7 @@
 import { showDate } from '@ivrak/core/model';
 import { ActionIcon } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { NavLink } from 'react-router';
 import { useStore } from 'zustand';
 import { containerOf, positionOf } from '../data/catalog.ts';
@@ -10,6 +11,7 @@ import { price } from '../drawing/figures.ts';
 import { Tag } from '../drawing/Tag.tsx';
 import { redo, undo, useDraft } from './draftStore.ts';
 import { useKit } from './KitContext.tsx';
+import css from './kit.module.css';
 
 const STEPS = [
   { step: 'brief', name: 'Brief' },
@@ -26,13 +28,13 @@ export function KitBar() {
   const limit = position?.tMm ?? 0;
   const thickness = packing.carry?.outerTMm ?? null;
   return (
-    <div className="kit-bar no-print">
+    <div className={clsx(css.bar, 'no-print')}>
       <ContainerDrawing container={container} size={46} />
-      <div className="kit-title">
+      <div className={css.title}>
         <h1>{draft.name}</h1>
         <Tag>{position?.name ?? draft.positionId}</Tag>
       </div>
-      <nav className="kit-steps" aria-label="Steps">
+      <nav className={css.steps} aria-label="Steps">
         {STEPS.map(({ step, name }) => (
           <NavLink key={step} to={`/kits/${kit.id}/${step}`}>
             {name}
@@ -40,7 +42,7 @@ export function KitBar() {
         ))}
       </nav>
       <UndoButtons />
-      <div className="kit-figures">
+      <div className={css.figures}>
         <Caliper valueMm={thickness} limitMm={limit} width={160} />
         <Figure
           value={thickness === null ? (packing.progress === null ? '–' : '…') : `${thickness} mm`}
@@ -65,7 +67,7 @@ export function KitBar() {
 function UndoButtons() {
   const { pastStates, futureStates } = useStore(useDraft.temporal);
   return (
-    <div className="kit-undo">
+    <div className={css.undo}>
       <ActionIcon variant="subtle" size={36} aria-label="Undo" disabled={pastStates.length === 0} onClick={undo}>
         <IconArrowBackUp size={21} />
       </ActionIcon>
@@ -78,9 +80,9 @@ function UndoButtons() {
 
 function Figure({ value, label, isOver = false }: { value: string; label: string; isOver?: boolean }) {
   return (
-    <div className={`kit-figure${isOver ? ' is-over' : ''}`}>
+    <div className={clsx(css.figure, isOver && css.isOver)}>
       <span className="mono">{value}</span>
-      <span className="kit-figure-label">{label}</span>
+      <span className={css.figureLabel}>{label}</span>
     </div>
   );
 }

@@ -1,9 +1,11 @@
 import { NEEDS } from '@ivrak/core/model';
 import { casualtiesOf } from '@ivrak/core/needs';
+import { clsx } from 'clsx';
 import { schoolOf } from '../data/catalog.ts';
 import { CAUTION } from '../ui/caution.ts';
 import { saveNow, useDraft } from './draftStore.ts';
 import { useKit } from './KitContext.tsx';
+import css from './kit.module.css';
 
 /** The bottom line: how much is held, the first gap in the school's order, the caution, and whether all is saved. */
 export function KitFoot() {
@@ -12,7 +14,7 @@ export function KitFoot() {
   const school = schoolOf(draft);
   const k = casualtiesOf(draft.brief);
   return (
-    <footer className="kit-foot no-print">
+    <footer className={clsx(css.foot, 'no-print')}>
       <span>
         <b className="mono">
           {held} of {asked}
@@ -28,7 +30,7 @@ export function KitFoot() {
           </>
         )}
       </span>
-      <span className="kit-foot-caution">{CAUTION}</span>
+      <span className={css.footCaution}>{CAUTION}</span>
       <SaveState />
     </footer>
   );

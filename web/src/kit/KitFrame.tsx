@@ -1,3 +1,4 @@
+import { clsx } from 'clsx';
 import { Outlet, useNavigate, useParams } from 'react-router';
 import { useSettings } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
@@ -9,7 +10,7 @@ import { nextSeed } from './fitClient.ts';
 import { KitBar } from './KitBar.tsx';
 import { KitProvider, useKit } from './KitContext.tsx';
 import { KitFoot } from './KitFoot.tsx';
-import './kit.css';
+import css from './kit.module.css';
 import { RungPanel } from './RungPanel.tsx';
 import { Spine } from './Spine.tsx';
 import { useOpenRung } from './useOpenRung.ts';
@@ -54,9 +55,9 @@ function Frame() {
     'g 4': step('stage'),
   });
   return (
-    <div className="kit-frame print-open">
+    <div className={clsx(css.frame, 'print-open')}>
       <KitBar />
-      <div className="kit-body print-open">
+      <div className={clsx(css.body, 'print-open')}>
         <Spine />
         <Outlet />
         <RungPanel />

@@ -2,10 +2,12 @@ import type { NeedCoverage, ServedBy } from '@ivrak/core/coverage';
 import { NEEDS, RUNG_NAMES, showDate, type Unit } from '@ivrak/core/model';
 import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { CloseButton } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useEffect } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from './KitContext.tsx';
+import css from './kit.module.css';
 import { useOpenRung } from './useOpenRung.ts';
 
 /** Opens a rung: each need with its figures, why it is asked for, and which unit serves it. */
@@ -23,7 +25,7 @@ export function RungPanel() {
   const off = opened.needs.filter(({ state }) => state === 'off');
   const derived = new Map(judgement.needs.map((need) => [need.need, need]));
   return (
-    <section className="rung-panel no-print" aria-label={`Rung ${opened.rung}: ${RUNG_NAMES[opened.rung]}`}>
+    <section className={clsx(css.rungPanel, 'no-print')} aria-label={`Rung ${opened.rung}: ${RUNG_NAMES[opened.rung]}`}>
       <div className="panel-heading">
         <h2>
           {opened.rung} <span className="muted">{RUNG_NAMES[opened.rung]}</span>
@@ -51,18 +53,18 @@ interface NeedBlockProps {
 function NeedBlock({ need, derived, units }: NeedBlockProps) {
   const facts = NEEDS[need.need];
   return (
-    <article className="need-block">
+    <article className={css.needBlock}>
       <h3>
-        <span className={`need-mark fill-${need.state}`} aria-hidden="true" />
+        <span className={clsx(css.needMark, `fill-${need.state}`)} aria-hidden="true" />
         {facts.label}
-        <span className="mono need-figure">
+        <span className={clsx(css.needFigure, 'mono')}>
           {need.have} of {need.least}
           {need.ideal > need.least ? `, ideal ${need.ideal}` : ''}
         </span>
-        <span className={`state-word state-${need.state}`}>{STATE_WORDS[need.state]}</span>
+        <span className={clsx('state-word', `state-${need.state}`)}>{STATE_WORDS[need.state]}</span>
       </h3>
       {need.by.length > 0 && (
-        <ul className="served-by">
+        <ul className={css.servedBy}>
           {need.by.map((served) => (
             <ServedLine key={served.unitId} served={served} unit={units.find(({ id }) => id === served.unitId)} />
           ))}

@@ -1,6 +1,8 @@
 import { RUNG_NAMES } from '@ivrak/core/model';
+import { clsx } from 'clsx';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from './KitContext.tsx';
+import css from './kit.module.css';
 import { useOpenRung } from './useOpenRung.ts';
 
 /** M A R C H, then S and D, as a ladder that stays put from Brief to Use; a rung opens to what serves it. */
@@ -8,21 +10,21 @@ export function Spine() {
   const { judgement } = useKit();
   const { rung: opened, open } = useOpenRung();
   return (
-    <nav className="spine no-print" aria-label="Rungs">
+    <nav className={clsx(css.spine, 'no-print')} aria-label="Rungs">
       {judgement.rungs.map(({ rung, state, have, least }) => (
         <button
           key={rung}
           type="button"
-          className={`spine-rung${opened === rung ? ' is-open' : ''}`}
+          className={clsx(css.spineRung, opened === rung && css.isOpen)}
           aria-expanded={opened === rung}
           aria-label={`${rung}, ${RUNG_NAMES[rung]}: ${STATE_WORDS[state]}${state === 'off' ? '' : `, ${have} of ${least}`}`}
           onClick={() => open(rung)}
         >
-          <span className={`spine-pattern fill-${state}`} aria-hidden="true" />
-          <span className="spine-letter">{rung}</span>
-          <span className="spine-state">
-            <span className="spine-figure mono">{state === 'off' ? '–' : `${have}/${least}`}</span>
-            <span className={`state-word state-${state}`}>{STATE_WORDS[state]}</span>
+          <span className={clsx(css.spinePattern, `fill-${state}`)} aria-hidden="true" />
+          <span className={css.spineLetter}>{rung}</span>
+          <span className={css.spineState}>
+            <span className={clsx(css.spineFigure, 'mono')}>{state === 'off' ? '–' : `${have}/${least}`}</span>
+            <span className={clsx('state-word', `state-${state}`)}>{STATE_WORDS[state]}</span>
           </span>
         </button>
       ))}

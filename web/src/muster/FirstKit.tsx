@@ -7,9 +7,11 @@ import { Link, useNavigate } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
+import rungStripCss from '../drawing/rungStrip.module.css';
 import { newUnit } from '../kit/units.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type FirstThing, firstContents } from './firstContents.ts';
+import css from './muster.module.css';
 import { START_PLACES } from './startPlaces.ts';
 
 const STEPS = ['Situation', 'Place', 'Contents', 'Done'] as const;
@@ -28,8 +30,8 @@ export function FirstKit() {
     setStep(1);
   };
   return (
-    <section className="first-kit" aria-label="The first kit">
-      <ol className="first-steps">
+    <section className={css.firstKit} aria-label="The first kit">
+      <ol className={css.firstSteps}>
         {STEPS.map((label, index) => (
           <li key={label} aria-current={index === step ? 'step' : undefined}>
             <span className="mono">{index + 1}</span> {label}
@@ -50,7 +52,7 @@ function Situations({ choose }: { choose: (template: BriefTemplate) => void }) {
   return (
     <>
       <h2>What is the first kit for?</h2>
-      <ul className="first-situations">
+      <ul className={css.firstSituations}>
         {TEMPLATES.map((template) => (
           <li key={template.id}>
             <button type="button" onClick={() => choose(template)}>
@@ -82,7 +84,7 @@ function Places({ name, setName, place, setPlace, back, next }: PlacesProps) {
   return (
     <>
       <h2>Where is it carried, and in what?</h2>
-      <div className="first-fields">
+      <div className={css.firstFields}>
         <TextInput
           label="Name"
           description="What it is called when somebody must fetch it"
@@ -162,7 +164,7 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
       <p className="small muted">
         One plain thing for each need, as many as the least takes. Leave out what you have otherwise; the Bench swaps, adds and counts.
       </p>
-      <ul className="first-things">
+      <ul className={css.firstThings}>
         {things.map((thing) => (
           <FirstThingLine key={thing.need} thing={thing} isIn={!left.has(thing.need)} toggle={() => toggle(thing.need)} />
         ))}
@@ -178,13 +180,13 @@ function FirstThingLine({ thing: { need, kind, count }, isIn, toggle }: { thing:
     <li>
       <label>
         <input type="checkbox" checked={isIn} onChange={toggle} />
-        <span className="rung-letter">{need[0]}</span>
+        <span className={rungStripCss.rungLetter}>{need[0]}</span>
         <span className="grow">
           <b>
             {count} × {kind.name}
           </b>{' '}
           <span className="small muted">{NEEDS[need].label}</span>
-          {kind.caution !== null && <span className="first-caution">{kind.caution}</span>}
+          {kind.caution !== null && <span className={css.firstCaution}>{kind.caution}</span>}
         </span>
       </label>
     </li>

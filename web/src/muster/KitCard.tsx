@@ -1,4 +1,5 @@
 import { showDate } from '@ivrak/core/model';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { containerOf } from '../data/catalog.ts';
 import { type MusteredKit, usePeople } from '../data/queries.ts';
@@ -6,6 +7,7 @@ import { Caliper } from '../drawing/Caliper.tsx';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
 import { RungStrip } from '../drawing/RungStrip.tsx';
 import { Tag } from '../drawing/Tag.tsx';
+import css from './muster.module.css';
 
 /** One kit: its rungs, its thickness against the position, how long it holds, and the next thing to do. */
 export function KitCard({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: boolean }) {
@@ -13,28 +15,28 @@ export function KitCard({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: b
   const people = usePeople().data?.people ?? [];
   const carrier = people.find(({ id }) => id === kit.personId);
   return (
-    <article className="kit-card">
-      <Link to={`/kits/${kit.id}/bench`} className="kit-card-container" tabIndex={-1} aria-hidden="true">
+    <article className={css.kitCard}>
+      <Link to={`/kits/${kit.id}/bench`} className={css.kitCardContainer} tabIndex={-1} aria-hidden="true">
         <ContainerDrawing container={containerOf(kit.containerId)} size={86} />
       </Link>
-      <div className="kit-card-body">
-        <div className="kit-card-head">
+      <div className={css.kitCardBody}>
+        <div className={css.kitCardHead}>
           <h3>
             <Link to={`/kits/${kit.id}/bench`}>{kit.name}</Link>
           </h3>
           <Tag>{kit.position.name}</Tag>
         </div>
         <RungStrip rungs={summary.rungs} />
-        <div className="kit-card-figures">
+        <div className={css.kitCardFigures}>
           <Caliper valueMm={summary.thicknessMm} limitMm={summary.thicknessLimitMm} width={124} />
           <span className="mono">
             <Thickness kit={kit} isMeasuring={isMeasuring} /> · {Math.round(summary.massG)} g
           </span>
         </div>
-        <p className="kit-card-state">
+        <p className={css.kitCardState}>
           <Readiness kit={kit} />
         </p>
-        <p className="kit-card-next muted">
+        <p className={clsx(css.kitCardNext, 'muted')}>
           {carrier === undefined ? '' : `${carrier.name.split(' ')[0]} · `}
           {nextLine(kit)}
         </p>

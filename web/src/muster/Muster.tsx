@@ -7,7 +7,7 @@ import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { UseButton } from '../use/UseButton.tsx';
 import { KitCard } from './KitCard.tsx';
-import './muster.css';
+import css from './muster.module.css';
 import { NextActions } from './NextActions.tsx';
 import { Today } from './Today.tsx';
 import { useMeasureMissing } from './useMeasureMissing.ts';
@@ -27,9 +27,9 @@ export function Muster() {
   if (kits.data === undefined) return <Blank label="Mustering the kits" />;
   const all = kits.data.kits;
   return (
-    <main id="main" className="muster">
-      <section className="muster-kits">
-        <div className="muster-head">
+    <main id="main" className={css.muster}>
+      <section className={css.kits}>
+        <div className={css.head}>
           <h1>Muster</h1>
           <p className="muted">{summaryLine(all)}</p>
           <Button variant="outline" onClick={() => setMaking(true)}>
@@ -48,7 +48,7 @@ export function Muster() {
         ))}
       </section>
       <NextActions kits={kits.data.kits} events={upkeep.data?.events} restock={restock.data} today={kits.data.today as PlainDate} />
-      <UseButton className="muster-use" />
+      <UseButton className={css.use} />
       {isMaking && (
         <Suspense fallback={null}>
           <NewKit opened close={() => setMaking(false)} />
@@ -68,12 +68,12 @@ function LayerGroup({ layer, kits, measuring }: { layer: Layer; kits: readonly M
   if (kits.length === 0) return null;
   const { name, reach } = LAYER_NAMES[layer];
   return (
-    <section className="muster-layer" aria-label={name}>
-      <div className="layer-head">
+    <section aria-label={name}>
+      <div className={css.layerHead}>
         <h2>{name}</h2>
         <span className="muted">{reach}</span>
       </div>
-      <div className="layer-kits">
+      <div className={css.layerKits}>
         {kits.map((kit) => (
           <KitCard key={kit.id} kit={kit} isMeasuring={measuring === kit.id} />
         ))}
@@ -86,7 +86,7 @@ function LayerGroup({ layer, kits, measuring }: { layer: Layer; kits: readonly M
 function DemoLine() {
   if (!useSettings().data?.isDemo) return null;
   return (
-    <p className="demo-line">
+    <p className={css.demoLine}>
       <span className="grow">This is a made-up crew, to look around in. Nothing of it is real.</span>
       <Link to="/settings#own">Begin with your own</Link>
     </p>

@@ -1,7 +1,9 @@
 import type { PlainDate, Restock } from '@ivrak/core/model';
 import type { UpkeepEvent } from '@ivrak/core/upkeep';
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { nextActions, shortDate, type UsedKit } from './actions.ts';
+import css from './muster.module.css';
 
 const MOST = 9;
 
@@ -19,14 +21,16 @@ export function NextActions({
 }) {
   const actions = nextActions(events ?? [], restock, today, kits);
   return (
-    <aside className="next-actions" aria-label="Next, in date order">
+    <aside className={css.nextActions} aria-label="Next, in date order">
       <h2>Next, in date order</h2>
       {actions.length === 0 && <p className="muted">Nothing to do.</p>}
       <ol>
         {actions.slice(0, MOST).map(({ key, when, what, detail, to }) => (
           <li key={key}>
-            <span className={`next-when mono${when === 'now' ? ' state-gap' : ''}`}>{when === 'now' ? 'now' : shortDate(when, today)}</span>
-            <Link to={to} className="next-what">
+            <span className={clsx(clsx(css.nextWhen, 'mono'), when === 'now' && 'state-gap')}>
+              {when === 'now' ? 'now' : shortDate(when, today)}
+            </span>
+            <Link to={to} className={css.nextWhat}>
               <b>{what}</b>
               <span className="muted">{detail}</span>
             </Link>

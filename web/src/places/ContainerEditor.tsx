@@ -1,13 +1,18 @@
 import { freeId } from '@ivrak/core/catalog';
 import { type Compartment, type Container, ContainerSchema } from '@ivrak/core/model';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
+import benchCss from '../bench/bench.module.css';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
+import kindsCss from '../kinds/kinds.module.css';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { MeasureInput } from '../ui/MeasureInput.tsx';
+import parts from '../ui/parts.module.css';
 import { useKeep } from '../ui/useKeep.ts';
+import css from './places.module.css';
 
 const MAKES: { value: Container['make']; label: string }[] = [
   { value: 'soft', label: 'Soft' },
@@ -52,12 +57,12 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
   const change = (index: number, to: Partial<Compartment>) =>
     set({ compartments: container.compartments.map((one, at) => (at === index ? { ...one, ...to } : one)) });
   return (
-    <aside className="drawer kind-editor" aria-label={kept?.name ?? 'New container'}>
+    <aside className={clsx(parts.drawer, kindsCss.kindEditor)} aria-label={kept?.name ?? 'New container'}>
       <div className="panel-heading">
         <h2>{isNew ? (kept === null ? 'New container' : `Copy of ${kept.name}`) : kept?.name}</h2>
         <CloseButton aria-label="Close" onClick={close} />
       </div>
-      <div className="unit-picture">
+      <div className={benchCss.unitPicture}>
         <ContainerDrawing container={container} size={120} />
       </div>
       {isShipped && <p className="small muted">This one is shipped and stays as it is. Give your copy a name of its own.</p>}
@@ -68,7 +73,7 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
         error={isChecked && container.name.trim() === '' ? 'Give it a name.' : undefined}
         onChange={(event) => set({ name: event.currentTarget.value })}
       />
-      <div className="field-grid">
+      <div className={parts.fieldGrid}>
         <Select
           label="Make"
           data={MAKES}
@@ -121,7 +126,7 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
           />
         )}
       </div>
-      <div className="field-row">
+      <div className={parts.fieldRow}>
         <MeasureInput label="Mass" unit="g" max={20_000} value={container.massG} min={0} onChange={(massG) => set({ massG })} />
         <MeasureInput label="Walls together" max={60} value={container.wallMm} min={0} onChange={(wallMm) => set({ wallMm })} />
       </div>
@@ -185,22 +190,22 @@ function RoomFields({ room: one, isOnly, change, remove }: RoomFieldsProps) {
             })),
     });
   return (
-    <fieldset className="room-fields">
+    <fieldset className={css.roomFields}>
       <legend>{isOnly ? 'Inside, stuffed' : `Compartment: ${one.id}`}</legend>
       {!isOnly && (
-        <div className="field-row">
+        <div className={parts.fieldRow}>
           <TextInput label="Called" value={one.id} maxLength={30} onChange={(event) => change({ id: event.currentTarget.value })} />
-          <Button variant="default" size="compact-sm" onClick={remove} className="room-remove">
+          <Button variant="default" size="compact-sm" onClick={remove} className={css.roomRemove}>
             Remove
           </Button>
         </div>
       )}
-      <div className="field-row">
+      <div className={parts.fieldRow}>
         <MeasureInput label="Width" value={one.wMm} onChange={(wMm) => change({ wMm })} />
         <MeasureInput label="Height" value={one.hMm} onChange={(hMm) => change({ hMm })} />
         <MeasureInput label="Depth" value={one.dMm} onChange={(dMm) => change({ dMm })} />
       </div>
-      <div className="field-row">
+      <div className={parts.fieldRow}>
         <DecimalInput
           label="May bulge to"
           unit="mm"
@@ -222,12 +227,12 @@ function RoomFields({ room: one, isOnly, change, remove }: RoomFieldsProps) {
       </div>
       {slot !== undefined && (
         <>
-          <div className="field-row">
+          <div className={parts.fieldRow}>
             <MeasureInput label="Slot width" value={slot.wMm} onChange={(wMm) => slots(count, { wMm })} />
             <MeasureInput label="Slot height" value={slot.hMm} onChange={(hMm) => slots(count, { hMm })} />
             <MeasureInput label="Slot depth" value={slot.dMm} onChange={(dMm) => slots(count, { dMm })} />
           </div>
-          <div className="field-row">
+          <div className={parts.fieldRow}>
             <DecimalInput
               label="Stretches by"
               unit="mm"

@@ -1,13 +1,15 @@
 import { CONTAINERS, POSITIONS } from '@ivrak/core/catalog';
 import type { Container, Position } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
+import { clsx } from 'clsx';
 import { Link, useSearchParams } from 'react-router';
-import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
-import '../kinds/kinds.css';
 import { useCatalog } from '../data/catalog.ts';
+import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
+import kindsCss from '../kinds/kinds.module.css';
+import parts from '../ui/parts.module.css';
 import { ContainerEditor } from './ContainerEditor.tsx';
-import './places.css';
 import { PositionEditor } from './PositionEditor.tsx';
+import css from './places.module.css';
 import { handsLine, insideLine } from './words.ts';
 
 const SHIPPED_CONTAINERS: ReadonlySet<string> = new Set(CONTAINERS.map(({ id }) => id));
@@ -24,9 +26,9 @@ export function PlacesPage() {
   const chosenContainer = containers.find(({ id }) => id === container) ?? null;
   const chosenPosition = positions.find(({ id }) => id === position) ?? null;
   return (
-    <main id="main" className="kinds-page">
-      <section className="kinds-main" aria-label="Containers and carry positions">
-        <header className="kinds-head">
+    <main id="main" className={kindsCss.page}>
+      <section className={kindsCss.main} aria-label="Containers and carry positions">
+        <header className={kindsCss.head}>
           <div className="grow">
             <h1>Containers and places</h1>
             <p className="small muted">
@@ -40,7 +42,7 @@ export function PlacesPage() {
             Print a ruler
           </Button>
         </header>
-        <div className="places-lists">
+        <div className={css.lists}>
           <ContainerList containers={containers} chosen={container} choose={(id) => show({ container: id })} />
           <PositionList positions={positions} chosen={position} choose={(id) => show({ position: id })} />
         </div>
@@ -74,31 +76,31 @@ interface ListProps {
 
 function ContainerList({ containers, chosen, choose }: ListProps & { containers: readonly Container[] }) {
   return (
-    <table className="compare-table kinds-table">
+    <table className={clsx(parts.compareTable, kindsCss.table)}>
       <thead>
         <tr>
           <th scope="col">
             <span className="sr-only">Outline</span>
           </th>
           <th scope="col">Container</th>
-          <th scope="col" className="is-figure">
+          <th scope="col" className={kindsCss.isFigure}>
             Inside, mm
           </th>
         </tr>
       </thead>
       <tbody>
         {containers.map((container) => (
-          <tr key={container.id} className={chosen === container.id ? 'is-chosen' : undefined}>
-            <td className="kind-cell">
+          <tr key={container.id} className={chosen === container.id ? kindsCss.isChosen : undefined}>
+            <td className={kindsCss.kindCell}>
               <ContainerDrawing container={container} size={38} />
             </td>
             <th scope="row">
               <button type="button" className="link-button" onClick={() => choose(container.id)}>
                 {container.name}
               </button>
-              {!SHIPPED_CONTAINERS.has(container.id) && <span className="evidence own-mark">own</span>}
+              {!SHIPPED_CONTAINERS.has(container.id) && <span className={clsx(parts.evidence, kindsCss.ownMark)}>own</span>}
             </th>
-            <td className="is-figure">{insideLine(container)}</td>
+            <td className={kindsCss.isFigure}>{insideLine(container)}</td>
           </tr>
         ))}
       </tbody>
@@ -108,14 +110,14 @@ function ContainerList({ containers, chosen, choose }: ListProps & { containers:
 
 function PositionList({ positions, chosen, choose }: ListProps & { positions: readonly Position[] }) {
   return (
-    <table className="compare-table kinds-table">
+    <table className={clsx(parts.compareTable, kindsCss.table)}>
       <thead>
         <tr>
           <th scope="col">Place</th>
-          <th scope="col" className="is-figure">
+          <th scope="col" className={kindsCss.isFigure}>
             Comfortable, mm
           </th>
-          <th scope="col" className="is-figure">
+          <th scope="col" className={kindsCss.isFigure}>
             Mass, g
           </th>
           <th scope="col">Reached by</th>
@@ -123,17 +125,17 @@ function PositionList({ positions, chosen, choose }: ListProps & { positions: re
       </thead>
       <tbody>
         {positions.map((position) => (
-          <tr key={position.id} className={chosen === position.id ? 'is-chosen' : undefined}>
+          <tr key={position.id} className={chosen === position.id ? kindsCss.isChosen : undefined}>
             <th scope="row">
               <button type="button" className="link-button" onClick={() => choose(position.id)}>
                 {position.name}
               </button>
-              {!SHIPPED_POSITIONS.has(position.id) && <span className="evidence own-mark">own</span>}
+              {!SHIPPED_POSITIONS.has(position.id) && <span className={clsx(parts.evidence, kindsCss.ownMark)}>own</span>}
             </th>
-            <td className="is-figure">
+            <td className={kindsCss.isFigure}>
               {position.wMm} × {position.hMm} × {position.tMm}
             </td>
-            <td className="is-figure">{position.massG ?? 'any'}</td>
+            <td className={kindsCss.isFigure}>{position.massG ?? 'any'}</td>
             <td className="small">{handsLine(position)}</td>
           </tr>
         ))}

@@ -1,11 +1,14 @@
 import { freeId } from '@ivrak/core/catalog';
 import { BEARER_NAMES, BEARERS, BODY_SPOTS, type BodySpot, type Position, PositionSchema } from '@ivrak/core/model';
 import { Button, Checkbox, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
+import css from '../kinds/kinds.module.css';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { MeasureInput } from '../ui/MeasureInput.tsx';
+import parts from '../ui/parts.module.css';
 import { useKeep } from '../ui/useKeep.ts';
 
 const BLANK: Position = {
@@ -66,7 +69,7 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
   const named = isNew ? { ...position, id: freeId(position.name, new Set(known.map(({ id }) => id))) } : position;
   const parsed = PositionSchema.safeParse(named);
   return (
-    <aside className="drawer kind-editor" aria-label={kept?.name ?? 'New place'}>
+    <aside className={clsx(parts.drawer, css.kindEditor)} aria-label={kept?.name ?? 'New place'}>
       <div className="panel-heading">
         <h2>{isNew ? (kept === null ? 'New place' : `Copy of ${kept.name}`) : kept?.name}</h2>
         <CloseButton aria-label="Close" onClick={close} />
@@ -79,12 +82,12 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
         error={isChecked && position.name.trim() === '' ? 'Give it a name.' : undefined}
         onChange={(event) => set({ name: event.currentTarget.value })}
       />
-      <div className="field-row">
+      <div className={parts.fieldRow}>
         <MeasureInput label="Width" value={position.wMm} onChange={(wMm) => set({ wMm })} />
         <MeasureInput label="Height" value={position.hMm} onChange={(hMm) => set({ hMm })} />
         <MeasureInput label="Thickness" value={position.tMm} onChange={(tMm) => set({ tMm })} />
       </div>
-      <div className="field-row">
+      <div className={parts.fieldRow}>
         <DecimalInput label="Comfortable mass" unit="g" min={1} max={50_000} value={position.massG} onChange={(massG) => set({ massG })} />
         <DecimalInput
           label="May stick out"
@@ -95,7 +98,7 @@ export function PositionEditor({ position: kept, version, isShipped, close }: Po
         />
         <MeasureInput label="To the hand in" unit="s" max={600} value={position.drawS} min={0} onChange={(drawS) => set({ drawS })} />
       </div>
-      <div className="field-grid">
+      <div className={parts.fieldGrid}>
         <Select
           label="Reached by"
           data={HANDS}

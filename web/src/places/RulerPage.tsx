@@ -1,5 +1,5 @@
 import { Button } from '@mantine/core';
-import './places.css';
+import css from './places.module.css';
 
 const LONG_MM = 180;
 const WIDE_MM = 120;
@@ -45,23 +45,23 @@ function Scale({ lengthMm, isUpright }: { lengthMm: number; isUpright: boolean }
 /** A page with rulers that are printed at their true size, to measure a pocket or to check it with a folded strip. */
 export function RulerPage() {
   return (
-    <main id="main" className="ruler-page">
+    <main id="main" className={css.rulerPage}>
       <div className="row no-print">
         <Button onClick={() => window.print()}>Print at 100 %</Button>
         <p className="small">
           In the print dialogue choose 100 % or actual size, not “fit to page”. Then check the bar below with a real ruler.
         </p>
       </div>
-      <article className="ruler-sheet">
+      <article className={css.rulerSheet}>
         <h1>Pocket ruler, 1:1</h1>
         <p>This bar must measure 100 mm. If it does not, the printer has scaled the page, and no figure on it holds.</p>
         <svg width="102mm" height="6mm" viewBox="-1 0 102 6" role="img" aria-label="Bar of 100 mm">
           <rect x={0} y={1} width={100} height={3.4} fill="#000" />
         </svg>
         <Scale lengthMm={LONG_MM} isUpright={false} />
-        <div className="ruler-row">
+        <div className={css.rulerRow}>
           <Scale lengthMm={WIDE_MM} isUpright />
-          <div className="ruler-words">
+          <div className={css.rulerWords}>
             <h2>How to measure</h2>
             <ol>
               <li>Put on what you will really wear, and sit down once.</li>

@@ -2,16 +2,19 @@ import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useDroppabl
 import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, rungOf, type School, SchoolSchema, schoolIssues } from '@ivrak/core/model';
 import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconGripVertical, IconTrash } from '@tabler/icons-react';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { useKits } from '../data/queries.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import { dropGrade, moveNeed, placeNeed, setGrade, setGradeWhy, setQuantity, setWhy } from './editSchool.ts';
 import { gradeLines } from './SchoolLines.tsx';
+import css from './schools.module.css';
 
 /** An adjusted copy: order, grades and quantities, each with a reason. Checked as it is changed, kept when asked. */
 export function SchoolEditor({ school: kept, version }: { school: School; version: number }) {
@@ -71,7 +74,7 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
           ))}
         </ul>
       )}
-      <div className="field-grid">
+      <div className={parts.fieldGrid}>
         <TextInput
           label="Name"
           value={school.name}
@@ -107,7 +110,7 @@ function OrderEditor({ school, change }: PartProps) {
   return (
     <DndContext sensors={sensors} onDragEnd={drop}>
       <h3>Order of purchase</h3>
-      <ol className="order-list order-edit">
+      <ol className={clsx(css.orderList, css.orderEdit)}>
         {school.order.map((need, index) => (
           <OrderLine key={need} need={need} index={index} school={school} change={change} />
         ))}
@@ -121,13 +124,13 @@ function OrderLine({ need, index, school, change }: PartProps & { need: NeedId; 
   const drop = useDroppable({ id: need });
   const { label, one } = NEEDS[need];
   return (
-    <li ref={drop.setNodeRef} className={drop.isOver ? 'is-over' : undefined}>
-      <span ref={drag.setNodeRef} {...drag.listeners} className="grip" aria-hidden="true">
+    <li ref={drop.setNodeRef} className={drop.isOver ? css.isOver : undefined}>
+      <span ref={drag.setNodeRef} {...drag.listeners} className={css.grip} aria-hidden="true">
         <IconGripVertical size={18} />
       </span>
-      <span className="mono order-place">{index + 1}</span>
-      <span className="compare-letter">{rungOf(need)}</span>
-      <b className="order-name">{one}</b>
+      <span className={clsx(css.orderPlace, 'mono')}>{index + 1}</span>
+      <span className={parts.compareLetter}>{rungOf(need)}</span>
+      <b className={css.orderName}>{one}</b>
       <TextInput
         aria-label={`Why ${label} stands there`}
         placeholder="why it stands there"
@@ -168,10 +171,10 @@ function GradeEditor({ school, change }: PartProps) {
   return (
     <>
       <h3>What counts otherwise than usual</h3>
-      <ul className="order-list order-edit">
+      <ul className={clsx(css.orderList, css.orderEdit)}>
         {gradeLines(school).map((line) => (
           <li key={`${line.kind}-${line.need}`}>
-            <b className="order-name">{kinds.find(({ id }) => id === line.kind)?.name ?? line.kind}</b>
+            <b className={css.orderName}>{kinds.find(({ id }) => id === line.kind)?.name ?? line.kind}</b>
             <span>{NEEDS[line.need].label}</span>
             <Select
               aria-label={`What it counts as for ${NEEDS[line.need].label}`}
@@ -232,10 +235,10 @@ function QuantityEditor({ school, change }: PartProps) {
   return (
     <>
       <h3>Quantities of its own</h3>
-      <ul className="order-list order-edit">
+      <ul className={clsx(css.orderList, css.orderEdit)}>
         {entries.map(([id, quantity]) => (
           <li key={id}>
-            <b className="order-name">{NEEDS[id].label}</b>
+            <b className={css.orderName}>{NEEDS[id].label}</b>
             <DecimalInput
               label="At least"
               value={quantity.least}

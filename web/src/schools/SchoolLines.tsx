@@ -1,5 +1,7 @@
 import { NEEDS, type NeedId, RUNG_NAMES, rungOf, type School } from '@ivrak/core/model';
 import { kindName } from '../data/catalog.ts';
+import parts from '../ui/parts.module.css';
+import css from './schools.module.css';
 
 /** A school's lines with a reason for each, to be read. */
 export function SchoolLines({ school }: { school: School }) {
@@ -10,10 +12,10 @@ export function SchoolLines({ school }: { school: School }) {
   return (
     <>
       <h3>Order of purchase</h3>
-      <ol className="order-list">
+      <ol className={css.orderList}>
         {own.map((need) => (
           <li key={need}>
-            <span className="compare-letter" title={RUNG_NAMES[rungOf(need)]}>
+            <span className={parts.compareLetter} title={RUNG_NAMES[rungOf(need)]}>
               {rungOf(need)}
             </span>
             <b>{NEEDS[need].one}</b>
@@ -26,7 +28,7 @@ export function SchoolLines({ school }: { school: School }) {
       {grades.length === 0 ? (
         <p className="muted">Every kind counts as it is marked in the catalogue.</p>
       ) : (
-        <table className="compare-table">
+        <table className={parts.compareTable}>
           <thead>
             <tr>
               <th scope="col">Kind</th>
@@ -51,7 +53,7 @@ export function SchoolLines({ school }: { school: School }) {
       {quantities.length === 0 ? (
         <p className="muted">As the brief derives them.</p>
       ) : (
-        <ul className="order-list">
+        <ul className={css.orderList}>
           {quantities.map(([need, { least, ideal, reason }]) => (
             <li key={need}>
               <b>{NEEDS[need].label}</b>

@@ -6,10 +6,11 @@ import { NavLink, useNavigate, useParams } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { SchoolEditor } from './SchoolEditor.tsx';
 import { SchoolLines } from './SchoolLines.tsx';
-import './schools.css';
+import css from './schools.module.css';
 
 /** What practitioners disagree on: each school's lines with reasons, adjusted copies, and what each side of a dispute says. */
 export function SchoolsPage() {
@@ -19,8 +20,8 @@ export function SchoolsPage() {
   if (school === undefined) return null;
   const version = own.schools[school.id];
   return (
-    <main id="main" className="schools-page">
-      <nav className="schools-list" aria-label="Schools">
+    <main id="main" className={css.page}>
+      <nav className={css.list} aria-label="Schools">
         <h1>Schools</h1>
         <p className="small muted">What comes first, what counts, and how much. None of them is right everywhere.</p>
         <ul>
@@ -34,7 +35,7 @@ export function SchoolsPage() {
           ))}
         </ul>
       </nav>
-      <section className="school-sheet" aria-label={school.name}>
+      <section className={css.schoolSheet} aria-label={school.name}>
         {version === undefined ? (
           <>
             <div className="panel-heading">
@@ -84,10 +85,10 @@ const copyName = (name: string, number: number): string => `${name}, ours${numbe
 
 function Disputes() {
   return (
-    <aside className="disputes" aria-label="Disputes">
+    <aside className={css.disputes} aria-label="Disputes">
       <h2>Where they disagree</h2>
       {DISPUTES.map(({ id, question, sides, ivrak }) => (
-        <details key={id} className="dispute" open={id === 'gauze'}>
+        <details key={id} className={css.dispute} open={id === 'gauze'}>
           <summary>{question}</summary>
           <dl>
             {sides.map(({ holds, says, evidence }) => (
@@ -95,13 +96,13 @@ function Disputes() {
                 <dt>{holds}</dt>
                 <dd>
                   {says}{' '}
-                  <span className="evidence" title={EVIDENCE_NAMES[evidence]}>
+                  <span className={parts.evidence} title={EVIDENCE_NAMES[evidence]}>
                     {evidence}
                   </span>
                 </dd>
               </div>
             ))}
-            <div className="dispute-ivrak">
+            <div className={css.disputeIvrak}>
               <dt>What Ivrak does</dt>
               <dd>{ivrak}</dd>
             </div>

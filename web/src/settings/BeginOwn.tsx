@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type Answer, api, messageOf } from '../data/client.ts';
 import { queryClient, useSettings } from '../data/queries.ts';
 import { Refusal } from '../ui/Refusal.tsx';
+import css from './settings.module.css';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { day: '2-digit', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
 const BEFORE = { clear: 'before clearing', import: 'before an import', restore: 'before a restore' } as const;
@@ -101,7 +102,7 @@ function Backups({ backups, isBusy, restore }: BackupsProps) {
   return (
     <>
       <h3>Backups</h3>
-      <ul className="backup-list">
+      <ul className={css.backupList}>
         {backups.slice(0, MOST_SHOWN).map(({ name, at, bytes, before }) => (
           <li key={name} className="row">
             <span className="grow">

@@ -4,14 +4,15 @@ import { useRef, useState } from 'react';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../data/client.ts';
 import { queryClient, usePeople } from '../data/queries.ts';
 import { CAUTION } from '../ui/caution.ts';
+import parts from '../ui/parts.module.css';
 import { BeginOwn } from './BeginOwn.tsx';
-import './settings.css';
+import css from './settings.module.css';
 
 export function SettingsPage() {
   return (
-    <main id="main" className="settings">
+    <main id="main" className={css.settings}>
       <h1>Settings</h1>
-      <div className="settings-grid">
+      <div className={css.grid}>
         <You />
         <Transfer />
         <BeginOwn />
@@ -128,7 +129,7 @@ function Transfer() {
       )}
       {state.kind === 'busy' && <p role="status">Checking the file</p>}
       {state.kind === 'done' && (
-        <p className="verdict-good" role="status">
+        <p className={parts.verdictGood} role="status">
           {state.text}
         </p>
       )}
@@ -154,7 +155,7 @@ function Journal() {
   return (
     <section>
       <h2>Latest changes</h2>
-      <ul className="journal-list">
+      <ul className={css.journalList}>
         {(journal.data?.entries ?? []).map(({ id, at, who, what, subject }) => (
           <li key={id}>
             <span className="mono small">

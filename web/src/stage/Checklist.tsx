@@ -1,6 +1,7 @@
 import { showDate } from '@ivrak/core/model';
 import { isStepDone, STAGE_GROUP_NAMES, STAGE_GROUPS, type StageStep, stageSteps, tickOf, withTick } from '@ivrak/core/staging';
 import { Button, Progress, Select, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { containerOf, positionOf } from '../data/catalog.ts';
@@ -9,6 +10,8 @@ import { usePeople } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import parts from '../ui/parts.module.css';
+import css from './stage.module.css';
 
 /** What to do to each thing and to the container, ticked with day and person; where it hangs, and who was told. */
 export function Checklist() {
@@ -20,8 +23,8 @@ export function Checklist() {
   const done = steps.filter((step) => isStepDone(step, draft.stage)).length;
   const tick = (step: StageStep) => edit((before) => withTick(before, step, person?.name ?? whoAmI(), today, steps));
   return (
-    <div className="stage-columns">
-      <div className="stage-list">
+    <div className={css.columns}>
+      <div className={css.list}>
         {STAGE_GROUPS.map((group) => {
           const own = steps.filter((step) => step.group === group);
           if (own.length === 0) return null;
@@ -37,8 +40,8 @@ export function Checklist() {
           );
         })}
       </div>
-      <aside className="stage-side" aria-label="Progress">
-        <p className="stage-figure">
+      <aside className={css.side} aria-label="Progress">
+        <p className={css.figure}>
           <b className="mono">
             {done} of {steps.length}
           </b>{' '}
@@ -73,7 +76,7 @@ export function Checklist() {
           }}
         />
         {done === steps.length && (
-          <p className="verdict-good">Made ready. Print the pack sheet, weigh it once, and write the figure down.</p>
+          <p className={parts.verdictGood}>Made ready. Print the pack sheet, weigh it once, and write the figure down.</p>
         )}
         <div className="row">
           <Button component={Link} to="?part=print">
@@ -100,9 +103,9 @@ function Step({ step, tick }: { step: StageStep; tick: () => void }) {
   const isWaiting = step.asks !== null && draft.stage[step.asks].trim() === '';
   const state = kind?.states.find(({ id }) => id === unit?.state) ?? kind?.states[0];
   return (
-    <li className={`stage-step${isDone ? ' is-done' : ''}`}>
+    <li className={clsx(css.step, isDone && css.isDone)}>
       <input type="checkbox" id={`step-${step.id}`} checked={isDone} disabled={isWaiting} onChange={tick} />
-      <span className="stage-picture">
+      <span className={css.picture}>
         {kind !== undefined && unit !== undefined && state !== undefined && step.group === 'things' && (
           <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 40)} />
         )}
@@ -111,7 +114,7 @@ function Step({ step, tick }: { step: StageStep; tick: () => void }) {
         <b>{step.text}</b>
         <span className="muted"> {step.why}</span>
       </label>
-      <span className="small mono stage-tick">
+      <span className={clsx(css.tick, 'small mono')}>
         {told !== null && isDone
           ? `${told.by}, ${showDate(told.on)}`
           : isWaiting

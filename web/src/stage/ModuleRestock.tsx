@@ -7,6 +7,7 @@ import { api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
 import { edit, openKit, saveNow, useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import css from './stage.module.css';
 
 const listed = (gaps: readonly ModuleGap[]) => gaps.map(({ kind, missing }) => `${missing} × ${kindName(kind)}`).join(', ');
 
@@ -45,7 +46,7 @@ export function ModuleRestock({ module }: { module: Module }) {
       modules: before.modules.map((one) => (one.id === module.id ? { ...one, pattern: modulePattern(one.unitIds, before.units) } : one)),
     }));
   return (
-    <div className="module-short">
+    <div className={css.moduleShort}>
       <p>
         <b>Not whole:</b> {listed(gaps)} missing.
       </p>

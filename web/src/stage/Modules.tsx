@@ -13,6 +13,7 @@ import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { CopyModule, ModuleActions } from './ModuleActions.tsx';
 import { ModuleRestock } from './ModuleRestock.tsx';
+import css from './stage.module.css';
 
 /** Sub-packs that are packed, labelled and taken out as one. Each is packed first and then fitted as one thing. */
 export function Modules() {
@@ -26,8 +27,8 @@ export function Modules() {
   };
   const free = draft.units.filter((unit) => !draft.modules.some(({ unitIds }) => unitIds.includes(unit.id)));
   return (
-    <div className="stage-columns">
-      <section className="stage-list" aria-label="Modules">
+    <div className={css.columns}>
+      <section className={css.list} aria-label="Modules">
         <div className="row">
           <h2 className="grow">Modules</h2>
           <CopyModule />
@@ -48,9 +49,9 @@ export function Modules() {
           />
         ))}
       </section>
-      <aside className="stage-side" aria-label="In no module">
+      <aside className={css.side} aria-label="In no module">
         <h2>In no module</h2>
-        <ul className="module-things">
+        <ul className={css.moduleThings}>
           {free.map((unit) => (
             <Thing key={unit.id} unit={unit} />
           ))}
@@ -69,7 +70,7 @@ function Thing({ unit }: { unit: Unit }) {
   if (kind === undefined || state === undefined) return null;
   return (
     <li>
-      <span className="stage-picture">
+      <span className={css.picture}>
         <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 36)} />
       </span>
       <span>
@@ -107,7 +108,7 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
       }),
     }));
   return (
-    <article className="module-card">
+    <article className={css.moduleCard}>
       <div className="row">
         <h3 className="grow">{module.name}</h3>
         {item !== undefined && own.length > 0 && (
@@ -150,7 +151,7 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
               if (typed.trim() !== '') edit((before) => change(before, module.id, (one) => ({ ...one, name: typed })));
             }}
           />
-          <div className="module-choices">
+          <div className={css.moduleChoices}>
             {draft.units.map((unit) => (
               <Checkbox
                 key={unit.id}
@@ -162,7 +163,7 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
           </div>
         </>
       ) : (
-        <ul className="module-things">
+        <ul className={css.moduleThings}>
           {own.map((unit) => (
             <Thing key={unit.id} unit={unit} />
           ))}

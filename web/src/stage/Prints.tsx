@@ -4,12 +4,14 @@ import { MODULE_PREFIX } from '@ivrak/core/kit';
 import { RUNG_NAMES, RUNGS, type Rung, showDate, skillsOf, type Unit } from '@ivrak/core/model';
 import { packOrder } from '@ivrak/core/staging';
 import { Button, SegmentedControl } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useSearchParams } from 'react-router';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import { Code } from '../ui/Code.tsx';
 import { CAUTION } from '../ui/caution.ts';
+import css from './stage.module.css';
 
 const FORMS = [
   {
@@ -50,7 +52,7 @@ export function Prints() {
   return (
     <>
       <style>{`@page { size: ${form.page}; margin: ${form.value === 'sheet' ? '9mm' : '0'}; }`}</style>
-      <div className="row no-print stage-print-tools">
+      <div className={clsx(css.printTools, 'row no-print')}>
         <SegmentedControl
           aria-label="What is printed"
           data={FORMS.map(({ value, label }) => ({ value, label }))}
@@ -64,13 +66,13 @@ export function Prints() {
       {result === null ? (
         <p>Packing. The sheet says where each thing lies, so it waits for that.</p>
       ) : (
-        <div className="stage-papers">
-          <div className="print-area">
+        <div className={css.papers}>
+          <div className={css.printArea}>
             {form.value === 'sheet' && <PackSheet result={result} />}
             {form.value === 'card' && <PocketCard result={result} />}
             {form.value === 'label' && <OutsideLabel />}
           </div>
-          <aside className="no-print stage-paper-words">
+          <aside className={clsx(css.paperWords, 'no-print')}>
             <h2>{form.label}</h2>
             {form.words.map((words) => (
               <p key={words}>{words}</p>
@@ -106,7 +108,7 @@ function PackSheet({ result }: { result: FitResult }) {
   const steps = packOrder(container, result);
   const rooms = container.compartments.length > 1;
   return (
-    <article className="pack-sheet">
+    <article className={css.packSheet}>
       <header>
         <div>
           <h2>{draft.name}</h2>
@@ -128,8 +130,8 @@ function PackSheet({ result }: { result: FitResult }) {
           const module = draft.modules.find(({ id }) => step.id === `${MODULE_PREFIX}${id}`);
           return (
             <li key={step.id}>
-              <span className="pack-number">{step.number}</span>
-              <span className="pack-picture">
+              <span className={css.packNumber}>{step.number}</span>
+              <span className={css.packPicture}>
                 {kind !== undefined && unit !== undefined && state !== undefined && (
                   <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 34)} />
                 )}
@@ -179,7 +181,7 @@ function PocketCard({ result }: { result: FitResult }) {
   const half = splitByLines(filled, (rung) => 1 + byRung(rung).length);
   return (
     <>
-      <article className="pocket-card">
+      <article className={css.pocketCard}>
         <section>
           <h3>Before you use it</h3>
           {cautions.map((caution) => (
@@ -200,7 +202,7 @@ function PocketCard({ result }: { result: FitResult }) {
             </p>
           )}
         </section>
-        <section className="card-front">
+        <section>
           <h2>{draft.name}</h2>
           <p>{classing.name}</p>
           <p>
@@ -210,11 +212,11 @@ function PocketCard({ result }: { result: FitResult }) {
           <p className="small">Scan to log a use. Printed {showDate(today)}.</p>
         </section>
       </article>
-      <article className="pocket-card">
+      <article className={css.pocketCard}>
         {half.map((rungs) => (
           <section key={rungs.join()}>
             {rungs.map((rung) => (
-              <div key={rung} className="card-rung">
+              <div key={rung}>
                 <h3>
                   {rung} <span>{RUNG_NAMES[rung]}</span>
                 </h3>
@@ -256,16 +258,16 @@ function OutsideLabel() {
   const { classing, nextLapse } = useFacts();
   const address = useAddress(kit.id);
   return (
-    <article className="outside-label">
+    <article className={css.outsideLabel}>
       <div className="grow">
         <h2>{draft.name}</h2>
-        <p className="label-class">{classing.name}</p>
+        <p className={css.labelClass}>{classing.name}</p>
         <p>{classing.says}</p>
         <p>
           <b>Next date:</b> {nextLapse}
         </p>
       </div>
-      <div className="label-codes">
+      <div className={css.labelCodes}>
         <Code symbol="qr" text={address} alt="QR code that opens logging a use of this kit" sizeMm={24} />
         <Code symbol="gs1" text={`(91)${kit.id}`} alt={`Data matrix with the kit's id ${kit.id}`} sizeMm={13} />
       </div>

@@ -1,11 +1,14 @@
 import { measuresOf, type PlainDate } from '@ivrak/core/model';
 import { LEAKING_KINDS, labelLines, leakBag, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core/staging';
 import { Button, SegmentedControl, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DateField } from '../ui/DateField.tsx';
 import { MeasureInput } from '../ui/MeasureInput.tsx';
+import parts from '../ui/parts.module.css';
+import css from './stage.module.css';
 
 /** Tablets or powder into sealed tube, gels into leak bags: what to cut, and the label with the original date. */
 export function Repacking() {
@@ -26,8 +29,8 @@ export function Repacking() {
   const gels = draft.units.filter(({ kind }) => LEAKING_KINDS.includes(kind));
   const scale = plan === null ? 1 : Math.min(2.4, 420 / plan.lengthMm);
   return (
-    <div className="stage-columns">
-      <section className="stage-list" aria-label="Sealed tube">
+    <div className={css.columns}>
+      <section className={css.list} aria-label="Sealed tube">
         <h2>Sealed tube</h2>
         <SegmentedControl
           aria-label="What is repacked"
@@ -39,7 +42,7 @@ export function Repacking() {
           onChange={(value) => setWhat(value === 'powder' ? 'powder' : 'pieces')}
         />
         {what === 'pieces' ? (
-          <div className="field-row repack-fields">
+          <div className={clsx(parts.fieldRow, css.repackFields)}>
             <MeasureInput
               label="Tablets"
               decimals={0}
@@ -63,7 +66,7 @@ export function Repacking() {
             />
           </div>
         ) : (
-          <div className="field-row repack-fields">
+          <div className={clsx(parts.fieldRow, css.repackFields)}>
             <MeasureInput
               label="Powder"
               unit="ml"
@@ -84,7 +87,7 @@ export function Repacking() {
         )}
         {plan !== null && (
           <>
-            <p className="stage-figure">
+            <p className={css.figure}>
               <b className="mono">{plan.lengthMm} mm</b> of tube, at least <b className="mono">{plan.flatWidthMm} mm</b> wide laid flat
             </p>
             <p className="small mono">
@@ -127,7 +130,7 @@ export function Repacking() {
         {gels.length === 0 ? (
           <p className="muted">No gel or liquid lies in this kit.</p>
         ) : (
-          <ul className="stage-words">
+          <ul className={css.words}>
             {gels.map((unit) => {
               const kind = catalog.get(unit.kind);
               if (kind === undefined) return null;
@@ -144,7 +147,7 @@ export function Repacking() {
           </ul>
         )}
       </section>
-      <aside className="stage-side" aria-label="Label">
+      <aside className={css.side} aria-label="Label">
         <h2>Label for it</h2>
         <TextInput
           label="Name"
@@ -171,8 +174,8 @@ export function Repacking() {
           onChange={(expiresOn) => setLabel({ ...label, expiresOn })}
         />
         {written.success ? (
-          <div className="print-area">
-            <article className="tablet-label">
+          <div className={css.printArea}>
+            <article className={css.tabletLabel}>
               {labelLines(written.data).map((line, index) => (index === 0 ? <b key={line}>{line}</b> : <span key={line}>{line}</span>))}
             </article>
           </div>

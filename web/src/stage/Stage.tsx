@@ -1,11 +1,13 @@
+import { clsx } from 'clsx';
 import { useSearchParams } from 'react-router';
 import { containerOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import parts from '../ui/parts.module.css';
 import { Checklist } from './Checklist.tsx';
 import { Modules } from './Modules.tsx';
 import { Prints } from './Prints.tsx';
 import { Repacking } from './Repacking.tsx';
-import './stage.css';
+import css from './stage.module.css';
 import { VacuumBag } from './VacuumBag.tsx';
 import { WeighIn } from './WeighIn.tsx';
 
@@ -23,12 +25,12 @@ export function Stage() {
   const { draft } = useKit();
   const [params, setParams] = useSearchParams();
   const isVacuum = containerOf(draft.containerId)?.make === 'vacuumRoll';
-  const parts = PARTS.filter(({ id }) => id !== 'vacuum' || isVacuum);
-  const { id: now, Part } = parts.find(({ id }) => id === params.get('part')) ?? PARTS[0];
+  const shown = PARTS.filter(({ id }) => id !== 'vacuum' || isVacuum);
+  const { id: now, Part } = shown.find(({ id }) => id === params.get('part')) ?? PARTS[0];
   return (
-    <main id="main" className="stage" aria-label="Stage" tabIndex={-1}>
-      <nav className="drawer-tabs no-print" aria-label="Parts of staging">
-        {parts.map(({ id, name }) => (
+    <main id="main" className={css.stage} aria-label="Stage" tabIndex={-1}>
+      <nav className={clsx(parts.drawerTabs, 'no-print')} aria-label="Parts of staging">
+        {shown.map(({ id, name }) => (
           <button key={id} type="button" aria-pressed={id === now} onClick={() => setParams({ part: id }, { replace: true })}>
             {name}
           </button>

@@ -1,7 +1,10 @@
 import { isOutside } from '@ivrak/core/kit';
 import { packOrder, SLIT_MM, vacuumPlan } from '@ivrak/core/staging';
+import { clsx } from 'clsx';
 import { containerOf, kindName } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import parts from '../ui/parts.module.css';
+import css from './stage.module.css';
 
 const DRAWN_HEIGHT = 420;
 
@@ -22,10 +25,10 @@ export function VacuumBag() {
   const top = 75 * scale;
   const flip = (y: number, size: number) => (plan.isTurned ? y : plan.bundle.alongMm - y - size);
   return (
-    <div className="stage-columns">
-      <section className="stage-list vacuum-list" aria-label="The bag, to scale">
+    <div className={css.columns}>
+      <section className={css.list} aria-label="The bag, to scale">
         <h2>The bag, to scale</h2>
-        <div className="vacuum-drawing">
+        <div className={css.vacuumDrawing}>
           <svg
             width={w + 130}
             height={h + 24}
@@ -59,22 +62,22 @@ export function VacuumBag() {
                   <rect width={box.wMm * scale} height={box.hMm * scale} fill="var(--cloth)" stroke="var(--ink)" rx={2} />
                 </g>
               ))}
-            <text x={w + 8} y={plan.slitFromTopMm * scale + 4} className="cutaway-text" fill="var(--gap)">
+            <text x={w + 8} y={plan.slitFromTopMm * scale + 4} className={parts.cutawayText} fill="var(--gap)">
               tear slits
             </text>
-            <text x={w + 8} y={top - 12 * scale + 4} className="cutaway-text" fill="var(--ink)">
+            <text x={w + 8} y={top - 12 * scale + 4} className={parts.cutawayText} fill="var(--ink)">
               top seal
             </text>
-            <text x={w + 8} y={h - 6 * scale + 4} className="cutaway-text" fill="var(--ink)">
+            <text x={w + 8} y={h - 6 * scale + 4} className={parts.cutawayText} fill="var(--ink)">
               bottom seal
             </text>
-            <text x={w / 2} y={h + 16} textAnchor="middle" className="cutaway-text" fill="var(--ink)">
+            <text x={w / 2} y={h + 16} textAnchor="middle" className={parts.cutawayText} fill="var(--ink)">
               {roll} mm roll
             </text>
           </svg>
           <div>
             <h3>What goes in, in this order</h3>
-            <ol className="stage-words">
+            <ol className={css.words}>
               {packOrder(container, result).map((one) => (
                 <li key={one.id}>{nameOf(one.id)}</li>
               ))}
@@ -82,28 +85,28 @@ export function VacuumBag() {
           </div>
         </div>
       </section>
-      <aside className="stage-side" aria-label="Cut list">
+      <aside className={css.side} aria-label="Cut list">
         <h2>Cut list</h2>
-        <p className="stage-figure">
+        <p className={css.figure}>
           <b className="mono">{plan.cutLengthMm} mm</b> off the roll
         </p>
-        <table className="compare-table weigh-table">
+        <table className={clsx(parts.compareTable, css.weighTable)}>
           <tbody>
             {plan.terms.map(({ label, valueMm }) => (
               <tr key={label}>
                 <th scope="row">{label}</th>
-                <td className="mono is-figure">{Math.round(valueMm * 10) / 10} mm</td>
+                <td className={clsx(css.isFigure, 'mono')}>{Math.round(valueMm * 10) / 10} mm</td>
               </tr>
             ))}
           </tbody>
         </table>
-        <p className={plan.fits ? 'verdict-good' : 'refusal'}>
+        <p className={plan.fits ? parts.verdictGood : 'refusal'}>
           {plan.fits
             ? `It goes round: ${plan.bundle.acrossMm} mm across and ${plan.bundle.thickMm} mm thick, with ${Math.round(plan.spareAcrossMm)} mm of film to spare.`
             : `The roll is ${Math.ceil(-plan.spareAcrossMm)} mm too narrow for what lies across it.`}
         </p>
         {outside.length > 0 && <p>Taped outside: {outside.map(({ kind }) => kindName(kind)).join(', ')}.</p>}
-        <ol className="stage-words">
+        <ol className={css.words}>
           <li>Cut the length, seal the bottom, 10 mm from the edge.</li>
           <li>
             Lay the bundle in{plan.isTurned ? ', turned end for end' : ''}: what is needed first at the top, by the slits. Cutters stay

@@ -2,13 +2,16 @@ import { changesBetween } from '@ivrak/core/coverage';
 import { judgeKit } from '@ivrak/core/kit';
 import { weighIn } from '@ivrak/core/staging';
 import { Button } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { containerOf, kindName } from '../data/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
 import { showChange } from '../ui/showChange.ts';
 import { simulatedScale } from './simulatedScale.ts';
+import css from './stage.module.css';
 
 /** What the kit should weigh, what the scale says, and which thing explains the difference. */
 export function WeighIn() {
@@ -37,34 +40,34 @@ export function WeighIn() {
     return changesBetween(judgement.coverage, after.coverage);
   };
   return (
-    <div className="stage-columns">
-      <section className="stage-list" aria-label="What it should weigh">
+    <div className={css.columns}>
+      <section className={css.list} aria-label="What it should weigh">
         <h2>What it should weigh</h2>
-        <table className="compare-table weigh-table">
+        <table className={clsx(parts.compareTable, css.weighTable)}>
           <tbody>
             {lines.map(({ id, name, count, massG }) => (
               <tr key={id}>
                 <th scope="row">{name}</th>
                 <td className="mono">{count > 1 ? `${count} × ${massG} g` : ''}</td>
-                <td className="mono is-figure">{count * massG} g</td>
+                <td className={clsx(css.isFigure, 'mono')}>{count * massG} g</td>
               </tr>
             ))}
             <tr>
               <th scope="row">{container?.name ?? 'Container'}</th>
               <td />
-              <td className="mono is-figure">{container?.massG ?? 0} g</td>
+              <td className={clsx(css.isFigure, 'mono')}>{container?.massG ?? 0} g</td>
             </tr>
-            <tr className="weigh-sum">
+            <tr className={css.weighSum}>
               <th scope="row">Together</th>
               <td />
-              <td className="mono is-figure">{Math.round(judgement.massG)} g</td>
+              <td className={clsx(css.isFigure, 'mono')}>{Math.round(judgement.massG)} g</td>
             </tr>
           </tbody>
         </table>
       </section>
-      <aside className="stage-side" aria-label="Scale">
+      <aside className={css.side} aria-label="Scale">
         <h2>What the scale says</h2>
-        <div className="field-row">
+        <div className={parts.fieldRow}>
           <DecimalInput label="Figure of the scale" unit="g" max={100_000} decimals={1} value={measured} onChange={setMeasured} />
           <DecimalInput
             label="Its smallest step"
@@ -98,7 +101,7 @@ export function WeighIn() {
         </div>
         {answer !== null && (
           <div className="stack" aria-live="polite">
-            <p className={answer.agrees ? 'verdict-good' : 'refusal'}>
+            <p className={answer.agrees ? parts.verdictGood : 'refusal'}>
               <b>
                 {answer.agrees
                   ? 'It agrees.'
@@ -109,7 +112,7 @@ export function WeighIn() {
             {answer.told === 'nothing' && <p>No one or two things of this kit explain it. Open it and count.</p>}
             {answer.told === 'several' && <p>Several explain it as well; the scale cannot tell which. Look for these first:</p>}
             {answer.explanations.map(({ missing, extra, restG }) => (
-              <div className="proposal" key={[...missing, '+', ...extra].join()}>
+              <div className={parts.proposal} key={[...missing, '+', ...extra].join()}>
                 <div className="grow">
                   <b>
                     {missing.length > 0

@@ -2,14 +2,17 @@ import type { PlacedUnit, PlainDate } from '@ivrak/core/model';
 import { articleOf, readScan, type ScanResult } from '@ivrak/core/scan';
 import { intakeCondition } from '@ivrak/core/stock';
 import { Button, FileButton, Select, Switch, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useRef, useState } from 'react';
 import { catalogNow, kindName, useCatalog } from '../data/catalog.ts';
 import { ApiError, api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
 import { DateField } from '../ui/DateField.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { ScanField } from '../ui/ScanField.tsx';
+import css from './stores.module.css';
 import { Tray } from './Tray.tsx';
 
 interface Form {
@@ -167,7 +170,7 @@ export function Intake({ today, gtins }: IntakeProps) {
     intakeCondition(kind, { priceMinor: form.price === null ? null : Math.round(form.price * 100), authorised: form.authorised }) ===
       'suspect';
   return (
-    <aside className="drawer" aria-label="Receive">
+    <aside className={parts.drawer} aria-label="Receive">
       <h2>Receive</h2>
       <ScanField ref={scanner} today={today} onScan={takeScan} />
       <div className="row">
@@ -184,7 +187,7 @@ export function Intake({ today, gtins }: IntakeProps) {
       </div>
       <Switch label="Receive known labels at once" checked={isAtOnce} onChange={(event) => setAtOnce(event.currentTarget.checked)} />
       {taken.length > 0 && (
-        <div className="row intake-count">
+        <div className={clsx(css.intakeCount, 'row')}>
           <span>
             <b className="mono">{taken.length}</b> received
           </span>
@@ -229,7 +232,7 @@ export function Intake({ today, gtins }: IntakeProps) {
           nothingFoundMessage="No such kind"
         />
         {form.gtin !== null && <p className="small mono">article {form.gtin}</p>}
-        <div className="field-grid">
+        <div className={parts.fieldGrid}>
           <DecimalInput
             label="Count"
             min={1}

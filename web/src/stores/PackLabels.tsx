@@ -1,11 +1,14 @@
 import { type PlacedUnit, showDate } from '@ivrak/core/model';
 import { Button, Checkbox, NumberInput, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import type { MusteredKit } from '../data/queries.ts';
 import { Code } from '../ui/Code.tsx';
 import { PanelHeading } from '../ui/PanelHeading.tsx';
+import parts from '../ui/parts.module.css';
 import { type LabelSource, labelSources } from './packLabels.ts';
+import css from './stores.module.css';
 
 interface Chosen {
   copies: number;
@@ -34,13 +37,13 @@ export function PackLabels({ units, kits, close }: PackLabelsProps) {
     return Array.from({ length: copies }, (_, index) => ({ source, dose, key: `${source.key}-${index}` }));
   });
   return (
-    <aside className="drawer pack-labels" aria-label="Labels">
+    <aside className={clsx(parts.drawer, css.packLabels)} aria-label="Labels">
       <PanelHeading title="Labels of your own" close={close} />
       <p className="small muted no-print">
         For what was taken out of its pack, and for modules. Each carries the lot and the date of the original; of a module the first date
         in it.
       </p>
-      <ul className="pack-label-choice no-print">
+      <ul className={clsx(css.packLabelChoice, 'no-print')}>
         {sources.map((source) => (
           <Choice key={source.key} source={source} chosen={chosen[source.key]} set={(change) => set(source.key, change)} />
         ))}
@@ -49,15 +52,15 @@ export function PackLabels({ units, kits, close }: PackLabelsProps) {
         Print {labels.length} {labels.length === 1 ? 'label' : 'labels'}
       </Button>
       <style>{'@media print { @page { size: A4; margin: 10mm; } .stores-main, .top-bar, header { display: none !important; } }'}</style>
-      <div className="pack-label-sheet">
+      <div className={css.packLabelSheet}>
         {labels.map(({ source, dose, key }) => (
-          <article key={key} className="pack-label">
+          <article key={key} className={css.packLabel}>
             <div>
               <b>{source.name}</b>
-              {dose !== '' && <span className="block">{dose}</span>}
-              {source.contents !== null && <span className="block">{source.contents}</span>}
-              {source.lot !== null && <span className="mono block">lot {source.lot}</span>}
-              <span className="mono block">
+              {dose !== '' && <span className={css.block}>{dose}</span>}
+              {source.contents !== null && <span className={css.block}>{source.contents}</span>}
+              {source.lot !== null && <span className={clsx(css.block, 'mono')}>lot {source.lot}</span>}
+              <span className={clsx(css.block, 'mono')}>
                 {source.expiresOn === null ? 'no date printed' : `good through ${showDate(source.expiresOn)}`}
               </span>
             </div>

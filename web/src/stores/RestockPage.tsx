@@ -2,6 +2,7 @@ import { type Kind, NEEDS, type Restock, showDate } from '@ivrak/core/model';
 import { pickList } from '@ivrak/core/stock';
 import { Button } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { catalogNow, kindName } from '../data/catalog.ts';
@@ -13,7 +14,7 @@ import { Failure } from '../ui/Failure.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useStoredLog } from '../use/useStoredLog.ts';
 import { packedKinds } from './packedKinds.ts';
-import './stores.css';
+import css from './stores.module.css';
 import { WholeAgain } from './WholeAgain.tsx';
 
 type KitLines = Restock['kits'][number];
@@ -33,8 +34,8 @@ export function RestockPage() {
   const kits = restock.data.kits.filter(({ kitId, lines }) => (only === null ? lines.length > 0 : kitId === only));
   const isLacking = kits.some(({ lines }) => lines.length > 0);
   return (
-    <main id="main" className="restock">
-      <div className="stores-head">
+    <main id="main" className={css.restock}>
+      <div className={css.head}>
         <h1>Restock</h1>
         <p className="muted">
           {isLacking
@@ -69,7 +70,7 @@ function Missed({ logId }: { logId: string }) {
   );
   if (missed.length === 0) return null;
   return (
-    <ul className="restock-missed">
+    <ul>
       {missed.map(({ kitId, text }) => (
         <li key={text}>
           Was missing: {text}. <Link to={`/kits/${kitId}/bench`}>Lay it out</Link>
@@ -134,7 +135,7 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
     setBusy(false);
   };
   return (
-    <section className="restock-kit" aria-label={`Restock ${kit.kitName}`}>
+    <section className={css.restockKit} aria-label={`Restock ${kit.kitName}`}>
       <div className="row spread">
         <h2>
           <Link to={`/kits/${kit.kitId}/bench`}>{kit.kitName}</Link>
@@ -146,13 +147,13 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
         )}
       </div>
       <Refusal text={error} />
-      <ul className="restock-lines">
+      <ul className={css.restockLines}>
         {kit.lines.map((line) => (
           <RestockLineRow key={line.need} line={line} isBusy={isBusy} putBack={(spare) => void putBack([spare])} />
         ))}
         {kit.asBefore.map(({ kind, count, fromStores }) => (
           <li key={kind}>
-            <div className="restock-need">
+            <div className={css.restockNeed}>
               <b>
                 {count} × {kindName(kind)} as before
               </b>
@@ -175,7 +176,7 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
 /** For the hand that fetches: in the order in which the things go in. */
 function PickSheet({ spares }: { spares: readonly Spare[] }) {
   return (
-    <section className="pick-sheet" aria-label="Pick list">
+    <section className={css.pickSheet} aria-label="Pick list">
       <div className="row spread">
         <h3>Pick list, in packing order</h3>
         <Button className="no-print" size="compact-sm" variant="default" onClick={() => window.print()}>
@@ -185,7 +186,7 @@ function PickSheet({ spares }: { spares: readonly Spare[] }) {
       <ol>
         {spares.map((spare) => (
           <li key={spare.unitId}>
-            <span className="pick-box" aria-hidden="true" />
+            <span className={css.pickBox} aria-hidden="true" />
             {spare.take} × {kindName(spare.kind)}
             <span className="muted">{lotText(spare)}</span>
           </li>
@@ -200,7 +201,7 @@ const lotText = ({ lot, expiresOn }: Pick<Spare, 'lot' | 'expiresOn'>): string =
 
 function SpareRow({ spare, isBusy, putBack }: { spare: Spare; isBusy: boolean; putBack: () => void }) {
   return (
-    <div className="row restock-spare">
+    <div className={clsx(css.restockSpare, 'row')}>
       <span className="grow">
         {spare.take} × {kindName(spare.kind)}
         <span className="small muted">
@@ -219,7 +220,7 @@ function SpareRow({ spare, isBusy, putBack }: { spare: Spare; isBusy: boolean; p
 function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean; putBack: (moved: Moved) => void }) {
   return (
     <li>
-      <div className="restock-need">
+      <div className={css.restockNeed}>
         <b>{pieces(line.need, line.missing)} missing</b>
         <span className="small muted">{NEEDS[line.need].without}</span>
       </div>
@@ -242,13 +243,13 @@ function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean
 /** Out of a kit farther from the body, with what that does to it. */
 function Loans({ loans, isBusy, take }: { loans: readonly Loan[]; isBusy: boolean; take: (moved: Moved) => void }) {
   return (
-    <div className="restock-loans">
+    <div className={css.restockLoans}>
       <p className="small muted">Not in stores. A kit that lies farther off could lend it:</p>
       {loans.map((loan) => (
-        <div key={loan.unitId} className="row restock-spare">
+        <div key={loan.unitId} className={clsx(css.restockSpare, 'row')}>
           <span className="grow">
             {loan.take} × {kindName(loan.kind)} <span className="small muted">out of</span> {loan.kitName}
-            <span className={loan.opensGap ? 'block small state-gap' : 'block small muted'}>{effectText(loan)}</span>
+            <span className={loan.opensGap ? clsx(css.block, 'small state-gap') : clsx(css.block, 'small muted')}>{effectText(loan)}</span>
           </span>
           <Button
             className="no-print"

@@ -1,14 +1,17 @@
 import { guessIntakeMapping, INTAKE_COLUMNS, type IntakeMapping, readIntakeRows } from '@ivrak/core/tables';
 import { Button, Progress } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { kindName, useCatalog } from '../data/catalog.ts';
 import { messageOf, postTold } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
 import { ColumnMapping } from '../ui/ColumnMapping.tsx';
 import { PanelHeading } from '../ui/PanelHeading.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import type { Table } from '../ui/readTable.ts';
 import { TableSource } from '../ui/TableSource.tsx';
+import css from './stores.module.css';
 
 const MOST_MB = 5;
 const MOST_ROWS = 5000;
@@ -62,7 +65,7 @@ export function StockImport({ gtins, close }: StockImportProps) {
     setShare(null);
   };
   return (
-    <aside className="drawer stock-import" aria-label="Import CSV">
+    <aside className={clsx(parts.drawer, css.stockImport)} aria-label="Import CSV">
       <PanelHeading title="Import CSV" close={close} />
       <p className="small muted">
         A CSV file in UTF-8 with a heading row, one kind, lot and date a row. Dates as 2027-03-14 or 2027-03. All rows are imported, or
@@ -71,7 +74,7 @@ export function StockImport({ gtins, close }: StockImportProps) {
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Kind,Count,Lot,Expiry,Seller,Price" take={take} />
       <Refusal text={error} />
       {done !== null && (
-        <p className="import-done" role="status">
+        <p className={parts.importDone} role="status">
           {done}
         </p>
       )}
@@ -97,9 +100,9 @@ export function StockImport({ gtins, close }: StockImportProps) {
               Put these right in the file, or choose another column, and read it again: nothing is imported by halves.
             </p>
           )}
-          <ul className="row-reports import-rows" aria-label="Row by row">
+          <ul className={clsx(parts.rowReports, css.importRows)} aria-label="Row by row">
             {[...bad, ...reports.filter(({ intake }) => intake !== null)].slice(0, SHOWN).map(({ row, intake, issues }) => (
-              <li key={row} className={intake === null ? 'is-bad' : undefined}>
+              <li key={row} className={intake === null ? parts.isBad : undefined}>
                 <span className="mono">row {row}</span>{' '}
                 {intake === null
                   ? issues

@@ -9,7 +9,7 @@ import { Failure } from '../ui/Failure.tsx';
 import { Intake } from './Intake.tsx';
 import { PackLabels } from './PackLabels.tsx';
 import { StockImport } from './StockImport.tsx';
-import './stores.css';
+import css from './stores.module.css';
 import { type StoresSaid, UnitTable } from './UnitTable.tsx';
 
 /** One and the same, so that rows are not drawn again for it. */
@@ -34,9 +34,9 @@ export function Stores() {
   const part = params.get('take');
   const show = (take: string | null) => setParams(take === null ? {} : { take }, { replace: true });
   return (
-    <div className="stores">
-      <main id="main" className="stores-main" ref={setScroller}>
-        <div className="stores-head">
+    <div className={css.stores}>
+      <main id="main" className={css.main} ref={setScroller}>
+        <div className={css.head}>
           <h1>Stores</h1>
           <p className="muted">{count(units.filter(({ place }) => place === 'stores'))} spare units, soonest to lapse first</p>
           <TextInput
@@ -52,17 +52,17 @@ export function Stores() {
             Labels
           </Button>
         </div>
-        <p className={said?.isError ? 'refusal' : 'stores-said'} role="status">
+        <p className={said?.isError ? 'refusal' : css.said} role="status">
           {said?.text ?? ''}
         </p>
-        {units.length === 0 && <p className="stores-empty">Nothing in stores yet. Scan a label at the right, or choose a kind by hand.</p>}
-        {units.length > 0 && spares.length + practice.length === 0 && <p className="stores-empty">Nothing here is called so.</p>}
+        {units.length === 0 && <p>Nothing in stores yet. Scan a label at the right, or choose a kind by hand.</p>}
+        {units.length > 0 && spares.length + practice.length === 0 && <p>Nothing here is called so.</p>}
         {spares.length > 0 && scroller !== null && (
           <UnitTable units={spares} kits={kits} today={today} say={setSaid} label="Spares" scroller={scroller} />
         )}
         {practice.length > 0 && scroller !== null && (
           <>
-            <h2 className="stores-section">Practice only</h2>
+            <h2 className={css.section}>Practice only</h2>
             <p className="small muted">For the hands to learn on. They never go back into a kit or among spares.</p>
             <UnitTable units={practice} kits={NO_KITS} today={today} say={setSaid} label="Practice units" scroller={scroller} />
           </>

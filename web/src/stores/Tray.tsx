@@ -2,6 +2,7 @@ import type { PlainDate } from '@ivrak/core/model';
 import { Button, Modal } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { kindName } from '../data/catalog.ts';
+import css from './stores.module.css';
 import { shown, type TrayLabel, trayLabels } from './trayLabels.ts';
 
 interface TrayProps {
@@ -19,10 +20,10 @@ export function Tray({ gtins, today, opened, close, scan, said }: TrayProps) {
   const labels = trayLabels(gtins, kindName, today);
   return (
     <Modal opened={opened} onClose={close} title="Simulated scanner: a tray of made-up labels" size="xl">
-      <p className="tray-said" role="status">
+      <p className={css.traySaid} role="status">
         {said}
       </p>
-      <ul className="tray">
+      <ul className={css.tray}>
         {labels.map((label) => (
           <TrayCard key={label.id} label={label} scan={() => scan(label.scanned)} />
         ))}
@@ -46,8 +47,8 @@ function TrayCard({ label, scan }: { label: TrayLabel; scan: () => void }) {
     };
   }, [symbol, drawn]);
   return (
-    <li className="tray-label">
-      <span className="tray-code">{picture !== null && <img src={picture} alt={`Code of ${label.name}`} />}</span>
+    <li className={css.trayLabel}>
+      <span className={css.trayCode}>{picture !== null && <img src={picture} alt={`Code of ${label.name}`} />}</span>
       <b>{label.name}</b>
       <span className="mono small">{shown(label.drawn)}</span>
       <span className="row">

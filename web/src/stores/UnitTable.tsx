@@ -2,11 +2,13 @@ import { CONDITION_NAMES, isGoodOn, type PlacedUnit, type PlainDate, showDate } 
 import { Button, Menu, Modal, TextInput } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { clsx } from 'clsx';
 import { memo, useLayoutEffect, useRef, useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { type MusteredKit, useRefresh } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import css from './stores.module.css';
 
 export interface StoresSaid {
   text: string;
@@ -48,14 +50,14 @@ export function UnitTable({ units, kits, today, label, say, scroller }: UnitTabl
   const before = (seen[0]?.start ?? scrollMargin) - scrollMargin;
   const after = rows.getTotalSize() - ((seen.at(-1)?.end ?? scrollMargin) - scrollMargin);
   return (
-    <table className="unit-table" aria-label={label} aria-rowcount={units.length + 1} ref={place}>
+    <table className={css.unitTable} aria-label={label} aria-rowcount={units.length + 1} ref={place}>
       <thead>
         <tr>
           <th scope="col">
             <span className="sr-only">Drawing</span>
           </th>
           <th scope="col">Kind</th>
-          <th scope="col" className="number">
+          <th scope="col" className={css.number}>
             Count
           </th>
           <th scope="col">Lot</th>
@@ -99,28 +101,28 @@ const UnitRow = memo(function UnitRow({ unit, index, kits, today, say }: UnitRow
   const name = kind?.name ?? unit.kind;
   return (
     <tr aria-rowindex={index + 2}>
-      <td className="unit-drawing">
+      <td className={css.unitDrawing}>
         {kind?.states[0] !== undefined && <KindDrawing kind={kind} scale={Math.min(0.42, scaleToFit(kind.states[0], 40))} />}
       </td>
       <td>
         <b>{name}</b>
-        <span className="small muted block">
+        <span className={clsx(css.block, 'small muted')}>
           {unit.seller ?? 'seller not known'}
           {unit.authorised === false ? ', not authorised' : ''}
         </span>
       </td>
-      <td className="number mono">{unit.count}</td>
+      <td className={clsx(css.number, 'mono')}>{unit.count}</td>
       <td className="mono">{unit.lot ?? '–'}</td>
-      <td className={`mono nowrap${isLapsed ? ' state-gap' : ''}`}>
+      <td className={clsx('mono nowrap', isLapsed && 'state-gap')}>
         {unit.expiresOn === null ? (kind?.dating === 'printed' ? 'not read' : 'no date') : showDate(unit.expiresOn)}
-        {isLapsed && <span className="block small">lapsed</span>}
+        {isLapsed && <span className={clsx(css.block, 'small')}>lapsed</span>}
       </td>
       <td className={unit.condition === 'ready' ? '' : 'state-gap'}>{CONDITION_NAMES[unit.condition]}</td>
       <td>
         {hasMenu ? (
           <RowMenu unit={unit} kits={kits} today={today} say={say} />
         ) : (
-          <button type="button" className="row-button" aria-haspopup="menu" aria-label={moveLabel(unit)} onClick={() => setMenu(true)}>
+          <button type="button" className={css.rowButton} aria-haspopup="menu" aria-label={moveLabel(unit)} onClick={() => setMenu(true)}>
             Move
           </button>
         )}
@@ -156,7 +158,7 @@ function RowMenu({ unit, kits, today, say }: Omit<UnitRowProps, 'index'>) {
     <>
       <Menu position="bottom-end" opened={isOpen} onChange={setOpen}>
         <Menu.Target>
-          <button type="button" className="row-button" aria-label={moveLabel(unit)}>
+          <button type="button" className={css.rowButton} aria-label={moveLabel(unit)}>
             Move
           </button>
         </Menu.Target>

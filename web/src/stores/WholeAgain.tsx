@@ -2,6 +2,7 @@ import { type KitView, showDate } from '@ivrak/core/model';
 import { isStepDone, type StageStep, stageSteps, withTick } from '@ivrak/core/staging';
 import { Button, Checkbox } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { containerOf, positionOf, useCatalog } from '../data/catalog.ts';
@@ -9,6 +10,8 @@ import { api, keepFailure, messageOf, whoAmI } from '../data/client.ts';
 import { usePeople, useRefresh, useSettings } from '../data/queries.ts';
 import { draftOf } from '../kit/draftStore.ts';
 import { Refusal } from '../ui/Refusal.tsx';
+import useCss from '../use/use.module.css';
+import css from './stores.module.css';
 
 /** The last stretch: cleaned, each thing made ready, closed, looked through; and until when it holds. */
 export function WholeAgain({ kit }: { kit: KitView }) {
@@ -50,9 +53,9 @@ export function WholeAgain({ kit }: { kit: KitView }) {
   const isInspected = kit.inspectedOn === today;
   const isReady = open.length === 0 && isInspected;
   return (
-    <section className="restock-kit whole-again" aria-label={`${kit.name}, whole again`}>
+    <section className={clsx(css.restockKit, css.wholeAgain)} aria-label={`${kit.name}, whole again`}>
       <h2>{kit.name}</h2>
-      <p className={isReady ? 'verdict-said' : undefined} role="status">
+      <p className={isReady ? useCss.verdictSaid : undefined} role="status">
         <b className="state-held">
           {held} of {asked} needs held.
         </b>{' '}
@@ -63,7 +66,7 @@ export function WholeAgain({ kit }: { kit: KitView }) {
           : 'Everything is in it. Before it is ready:'}
       </p>
       {!isReady && (
-        <ol className="whole-steps">
+        <ol className={css.wholeSteps}>
           {open.map((step) => (
             <li key={step.id}>
               <Checkbox label={step.text} description={step.why} checked={false} onChange={() => void tick(step)} />
@@ -73,7 +76,7 @@ export function WholeAgain({ kit }: { kit: KitView }) {
             <li className="row">
               <span className="grow">
                 Looked through: everything in its place, nothing loose, wrappers whole.
-                <span className="block small muted">
+                <span className={clsx(css.block, 'small muted')}>
                   {kit.inspectedOn === null ? 'Never inspected.' : `Last inspected on ${showDate(kit.inspectedOn)}.`}{' '}
                   <Link to={`/kits/${kit.id}/inspect`}>Thing by thing</Link>
                 </span>

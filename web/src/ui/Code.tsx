@@ -1,5 +1,6 @@
+import { clsx } from 'clsx';
 import { useEffect, useState } from 'react';
-import './code.css';
+import css from './code.module.css';
 
 interface CodeProps {
   /** A QR code that any phone reads, or a data matrix with GS1 element strings. */
@@ -26,8 +27,8 @@ export function Code({ symbol, text, alt, sizeMm, className }: CodeProps) {
   }, [symbol, text]);
   const size = { width: `${sizeMm}mm`, height: `${sizeMm}mm` };
   return svg === null ? (
-    <span className={`code-space ${className ?? ''}`} style={size} />
+    <span className={clsx(css.space, className ?? '')} style={size} />
   ) : (
-    <img className={`code ${className ?? ''}`} src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`} alt={alt} style={size} />
+    <img className={clsx(css.code, className ?? '')} src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`} alt={alt} style={size} />
   );
 }

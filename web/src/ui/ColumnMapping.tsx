@@ -1,5 +1,6 @@
 import type { Column, Mapping } from '@ivrak/core/tables';
 import { Select } from '@mantine/core';
+import parts from './parts.module.css';
 
 interface ColumnMappingProps<Field extends string> {
   columns: readonly Column<Field>[];
@@ -19,7 +20,7 @@ export function ColumnMapping<Field extends string>({ columns, headings, mapping
   return (
     <details open={columns.some(({ field, isNeeded }) => isNeeded && mapping[field] === undefined)}>
       <summary>Which column is what</summary>
-      <div className="field-grid">
+      <div className={parts.fieldGrid}>
         {columns.map(({ field, label, isNeeded }) => (
           <Select
             key={field}

@@ -1,5 +1,6 @@
 import { TextInput, type TextInputProps } from '@mantine/core';
 import { type KeyboardEvent, useRef, useState } from 'react';
+import css from '../app/shell.module.css';
 import { formatNumber, readNumber } from './readNumber.ts';
 
 interface DecimalInputProps extends Omit<TextInputProps, 'value' | 'onChange' | 'onBlur' | 'onFocus'> {
@@ -62,7 +63,7 @@ export function DecimalInput({
       inputMode={decimals === 0 ? 'numeric' : 'decimal'}
       autoComplete="off"
       value={typed ?? (value === null ? '' : isMoney ? value.toFixed(2) : formatNumber(value, decimals))}
-      rightSection={unit === undefined ? undefined : <span className="field-unit">{unit}</span>}
+      rightSection={unit === undefined ? undefined : <span className={css.fieldUnit}>{unit}</span>}
       error={reading?.kind === 'refused' && !isFocused ? reading.message : error}
       onFocus={() => {
         setFocused(true);

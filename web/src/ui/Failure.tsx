@@ -1,4 +1,5 @@
 import { Link, useRouteError } from 'react-router';
+import css from '../app/shell.module.css';
 import { messageOf } from '../data/client.ts';
 
 /** A page that could not be shown, or does not exist. */
@@ -6,7 +7,7 @@ export function Failure({ error }: { error?: unknown }) {
   const thrown = useRouteError();
   const shown = error ?? thrown;
   return (
-    <main className="notice-page">
+    <main className={css.noticePage}>
       <h1>{shown === undefined ? 'There is no such page' : 'This could not be shown'}</h1>
       <p>{shown === undefined ? 'The address may be old: kits that were retired are gone from here.' : messageOf(shown)}</p>
       <p>

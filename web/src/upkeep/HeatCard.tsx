@@ -2,6 +2,7 @@ import { showDate } from '@ivrak/core/model';
 import { HEAT_SENSITIVE } from '@ivrak/core/rules';
 import { Button, FileButton, Modal, Select } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
@@ -9,6 +10,7 @@ import { useKits, useRefresh } from '../data/queries.ts';
 import { type PlaceHeat, useHeat } from '../data/upkeep.ts';
 import { readTable, textOf } from '../ui/readTable.ts';
 import { samplesOf } from './heatCsv.ts';
+import css from './upkeep.module.css';
 
 const MOST_MB = 5;
 const MOST_SAMPLES = 20_000;
@@ -53,7 +55,7 @@ export function HeatCard() {
   const places = heat.data?.places ?? [];
   const [hottest] = places.filter(({ log }) => log !== null).sort((a, b) => b.ageingFactor - a.ageingFactor);
   return (
-    <section className="upkeep-card" aria-label="Heat">
+    <section className={css.card} aria-label="Heat">
       {hottest?.log == null ? (
         <div className="grow">
           <h3>No temperatures yet</h3>
@@ -130,18 +132,18 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
         <span className="mono">2^((T − 25 °C) / 10)</span> [ASTM F1980]. An inspection interval is divided by the factor where that is above
         1, never under 30 days (planning value), and never made longer. No printed date is ever extended.
       </p>
-      <table className="upkeep-table" aria-label="Heat of every place">
+      <table className={css.table} aria-label="Heat of every place">
         <thead>
           <tr>
             <th scope="col">Place</th>
             <th scope="col">From</th>
-            <th scope="col" className="number">
+            <th scope="col" className={css.number}>
               Kinetic mean
             </th>
-            <th scope="col" className="number">
+            <th scope="col" className={css.number}>
               Highest
             </th>
-            <th scope="col" className="number">
+            <th scope="col" className={css.number}>
               Ages
             </th>
           </tr>
@@ -151,9 +153,9 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
             <tr key={positionId}>
               <th scope="row">{name}</th>
               <td>{log === null ? `assumed: ${heatClass} (planning value)` : `${log.count} temperatures, ${log.sources.join(', ')}`}</td>
-              <td className="mono number">{celsius(log?.mktCelsius ?? assumedCelsius)}</td>
-              <td className="mono number">{log === null ? '–' : celsius(log.maxCelsius)}</td>
-              <td className="mono number">{ageingFactor.toFixed(2)} ×</td>
+              <td className={clsx(css.number, 'mono')}>{celsius(log?.mktCelsius ?? assumedCelsius)}</td>
+              <td className={clsx(css.number, 'mono')}>{log === null ? '–' : celsius(log.maxCelsius)}</td>
+              <td className={clsx(css.number, 'mono')}>{ageingFactor.toFixed(2)} ×</td>
             </tr>
           ))}
         </tbody>
@@ -195,15 +197,15 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
           <summary>
             The data: {place.log.count} temperatures of {place.name}, lowest and highest day by day
           </summary>
-          <table className="upkeep-table" aria-label={`Temperatures of ${place.name}`}>
+          <table className={css.table} aria-label={`Temperatures of ${place.name}`}>
             <tbody>
               {place.log.days.map(({ on, lowCelsius, highCelsius }) => (
                 <tr key={on}>
                   <th scope="row" className="mono">
                     {showDate(on)}
                   </th>
-                  <td className="mono number">{celsius(lowCelsius)}</td>
-                  <td className="mono number">{celsius(highCelsius)}</td>
+                  <td className={clsx(css.number, 'mono')}>{celsius(lowCelsius)}</td>
+                  <td className={clsx(css.number, 'mono')}>{celsius(highCelsius)}</td>
                 </tr>
               ))}
             </tbody>

@@ -1,5 +1,6 @@
 import type { PlainDate } from '@ivrak/core/model';
 import { useComputedColorScheme } from '@mantine/core';
+import { clsx } from 'clsx';
 import { CustomChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
@@ -7,6 +8,7 @@ import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { type ChartColours, chartHeight, HEAD_HEIGHT, heightOf, horizonOption } from './horizonOption.ts';
 import type { ChartRow } from './horizonRows.ts';
+import css from './upkeep.module.css';
 
 echarts.use([CustomChart, GridComponent, SVGRenderer]);
 
@@ -43,17 +45,17 @@ export function HorizonChart({ rows, from, to }: { rows: readonly ChartRow[]; fr
   }, [rows, from, to, scheme]);
   return (
     <figure
-      className="horizon"
+      className={css.horizon}
       aria-label="Until when each rung of each kit is held, if nothing is done. The table says the same in words."
     >
-      <div className="horizon-names" style={{ paddingTop: HEAD_HEIGHT }}>
+      <div style={{ paddingTop: HEAD_HEIGHT }}>
         {rows.map((row) => (
-          <div key={row.id} className="horizon-name" style={{ height: heightOf(row) }}>
-            <span className="horizon-kit">
+          <div key={row.id} className={css.horizonName} style={{ height: heightOf(row) }}>
+            <span className={css.horizonKit}>
               <b>{row.name}</b>
-              <span className={`small ${row.isGap ? 'state-gap' : 'muted'}`}>{row.says}</span>
+              <span className={clsx('small', row.isGap ? 'state-gap' : 'muted')}>{row.says}</span>
             </span>
-            <span className="horizon-rungs" aria-hidden="true">
+            <span className={css.horizonRungs} aria-hidden="true">
               {row.bars.map(({ rung }) => (
                 <span key={rung}>{rung}</span>
               ))}
@@ -61,22 +63,22 @@ export function HorizonChart({ rows, from, to }: { rows: readonly ChartRow[]; fr
           </div>
         ))}
       </div>
-      <div ref={place} className="horizon-chart" style={{ height: HEAD_HEIGHT + chartHeight(rows) }} aria-hidden="true" />
-      <figcaption className="horizon-legend small">
+      <div ref={place} className={css.horizonChart} style={{ height: HEAD_HEIGHT + chartHeight(rows) }} aria-hidden="true" />
+      <figcaption className={clsx(css.horizonLegend, 'small')}>
         <span>
-          <i className="legend-held" /> held
+          <i className={css.legendHeld} /> held
         </span>
         <span>
-          <i className="legend-gap" /> gap if nothing is done
+          <i className={css.legendGap} /> gap if nothing is done
         </span>
         <span>
-          <i className="upkeep-mark" data-type="lapse" /> lapses
+          <i className={css.mark} data-type="lapse" /> lapses
         </span>
         <span>
-          <i className="upkeep-mark" data-type="orderBy" /> order by
+          <i className={css.mark} data-type="orderBy" /> order by
         </span>
         <span>
-          <i className="upkeep-mark" data-type="inspect" /> inspect
+          <i className={css.mark} data-type="inspect" /> inspect
         </span>
       </figcaption>
     </figure>

@@ -1,11 +1,14 @@
 import { NEEDS, type NeedId, type PlainDate, type Rung, showDate } from '@ivrak/core/model';
 import type { HorizonRow } from '@ivrak/core/upkeep';
+import { clsx } from 'clsx';
+import storesCss from '../stores/stores.module.css';
 import { isAbout, sayOf, untilOf } from './horizonRows.ts';
+import css from './upkeep.module.css';
 
 /** The horizon in words: what falls when, and by when to order. */
 export function HorizonTable({ rows, today, only }: { rows: readonly HorizonRow[]; today: PlainDate; only: Rung | NeedId | null }) {
   return (
-    <table className="upkeep-table horizon-table" aria-label="Until when each need is held">
+    <table className={clsx(css.table, css.horizonTable)} aria-label="Until when each need is held">
       <thead>
         <tr>
           <th scope="col">Kit</th>
@@ -34,7 +37,7 @@ export function HorizonTable({ rows, today, only }: { rows: readonly HorizonRow[
                   <>
                     <th scope="rowgroup" rowSpan={height}>
                       {row.name}
-                      <span className={`block small ${row.gapNow ? 'state-gap' : 'muted'}`}>{sayOf(row, today)}</span>
+                      <span className={clsx(clsx(storesCss.block, 'small'), row.gapNow ? 'state-gap' : 'muted')}>{sayOf(row, today)}</span>
                     </th>
                     <td className="mono nowrap" rowSpan={height}>
                       {untilOf(row)}
@@ -44,7 +47,7 @@ export function HorizonTable({ rows, today, only }: { rows: readonly HorizonRow[
                     </td>
                   </>
                 )}
-                <td className={`mono nowrap ${line?.isMissing ? 'state-gap' : ''}`}>
+                <td className={clsx('mono nowrap', line?.isMissing && 'state-gap')}>
                   {line === null ? '–' : line.lapsesOn === null ? 'now' : showDate(line.lapsesOn)}
                 </td>
                 <td>{line === null ? 'nothing in two years' : `${line.need[0]} ${NEEDS[line.need].label}`}</td>

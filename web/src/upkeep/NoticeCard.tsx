@@ -7,6 +7,7 @@ import { kindName } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
 import { useNotices } from '../data/upkeep.ts';
+import css from './upkeep.module.css';
 
 const ABOUT = { recall: 'Recall', counterfeit: 'Counterfeits' } as const;
 
@@ -34,7 +35,7 @@ export function NoticeCard() {
   const hits = notices.data?.hits ?? [];
   const own = hits.filter(({ units }) => units.length > 0);
   return (
-    <section className="upkeep-card" aria-label="Notices">
+    <section className={css.card} aria-label="Notices">
       <div className="grow">
         <h3>
           {own.length === 0

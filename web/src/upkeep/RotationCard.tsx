@@ -1,10 +1,12 @@
 import { daysBetween, showDate } from '@ivrak/core/model';
 import { Button, Modal } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { useKits, useRefresh } from '../data/queries.ts';
 import { type AppliedMove, type RotationAnswer, type StoredMove, useRotation } from '../data/upkeep.ts';
+import css from './upkeep.module.css';
 
 /** Swaps that make kits hold longer, made and taken back as one. */
 export function RotationCard() {
@@ -35,7 +37,7 @@ export function RotationCard() {
     await refresh();
   };
   return (
-    <section className="upkeep-card" aria-label="Rotation">
+    <section className={css.card} aria-label="Rotation">
       <div className="grow">
         <h3>{headline(plan)}</h3>
         <p className="small">{plan === undefined ? '' : gainText(plan)}</p>
@@ -103,7 +105,7 @@ function Moves({ plan, apply, practise }: { plan: RotationAnswer; apply: () => v
   const placeOf = (id: string | null) => (id === null ? 'stores' : (kits.find((kit) => kit.id === id)?.name ?? id));
   const row = (move: StoredMove) => (
     <>
-      <td className="mono number">{move.count} ×</td>
+      <td className={clsx(css.number, 'mono')}>{move.count} ×</td>
       <th scope="row">{kindName(move.kind)}</th>
       <td className="mono nowrap">{move.lot ?? '–'}</td>
       <td className="mono nowrap">{move.expiresOn === null ? 'no date' : showDate(move.expiresOn)}</td>
@@ -115,7 +117,7 @@ function Moves({ plan, apply, practise }: { plan: RotationAnswer; apply: () => v
         <p>No swap would let a kit hold longer without taking days from another.</p>
       ) : (
         <>
-          <table className="upkeep-table" aria-label="Moves">
+          <table className={css.table} aria-label="Moves">
             <tbody>
               {plan.moves.map((move) => (
                 <tr key={`${move.unitId}-${move.to}`}>
@@ -145,7 +147,7 @@ function Moves({ plan, apply, practise }: { plan: RotationAnswer; apply: () => v
       {plan.toPractice.length > 0 && (
         <>
           <h3>Will lapse unused within {plan.practiceWithinDays} days: use for practice</h3>
-          <table className="upkeep-table" aria-label="For practice">
+          <table className={css.table} aria-label="For practice">
             <tbody>
               {plan.toPractice.map((move) => (
                 <tr key={move.unitId}>{row(move)}</tr>

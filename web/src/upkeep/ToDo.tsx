@@ -1,12 +1,15 @@
 import { type PlainDate, showDate } from '@ivrak/core/model';
 import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { Button } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, messageOf } from '../data/client.ts';
 import { type MusteredKit, useRefresh, useRestock } from '../data/queries.ts';
 import { nextActions, shortDate } from '../muster/actions.ts';
+import storesCss from '../stores/stores.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
+import css from './upkeep.module.css';
 
 const MOST = 9;
 
@@ -18,15 +21,15 @@ export function ToDo({ kits, today, events }: { kits: readonly MusteredKit[]; to
   const due = events.filter(({ type }) => type === 'inspect').sort((a, b) => (a.on < b.on ? -1 : 1));
   const next = due[0];
   return (
-    <aside className="upkeep-kits" aria-label="To do">
+    <aside className={css.kits} aria-label="To do">
       <h2>Do, in date order</h2>
-      <ol className="upkeep-todo">
+      <ol className={css.todo}>
         {actions.slice(0, isAll ? actions.length : MOST).map(({ key, when, what, detail, to }) => (
           <li key={key}>
-            <span className={`mono ${when === 'now' ? 'state-gap' : ''}`}>{when === 'now' ? 'now' : shortDate(when, today)}</span>
+            <span className={clsx('mono', when === 'now' && 'state-gap')}>{when === 'now' ? 'now' : shortDate(when, today)}</span>
             <span>
               <Link to={to}>{what}</Link>
-              <span className="block small muted">{detail}</span>
+              <span className={clsx(storesCss.block, 'small muted')}>{detail}</span>
             </span>
           </li>
         ))}
@@ -41,7 +44,7 @@ export function ToDo({ kits, today, events }: { kits: readonly MusteredKit[]; to
           Start the next inspection
         </Button>
       )}
-      <h2 className="upkeep-kits-head">Last looked through</h2>
+      <h2 className={css.kitsHead}>Last looked through</h2>
       <ul>
         {kits.map((kit) => (
           <KitLine key={kit.id} kit={kit} today={today} />
@@ -67,7 +70,9 @@ function KitLine({ kit, today }: { kit: MusteredKit; today: PlainDate }) {
     <li>
       <span>
         <Link to={`/kits/${kit.id}/inspect`}>{kit.name}</Link>
-        <span className="block small muted">{kit.inspectedOn === null ? 'never inspected' : `inspected ${showDate(kit.inspectedOn)}`}</span>
+        <span className={clsx(storesCss.block, 'small muted')}>
+          {kit.inspectedOn === null ? 'never inspected' : `inspected ${showDate(kit.inspectedOn)}`}
+        </span>
       </span>
       {kit.inspectedOn !== today && (
         <Button variant="outline" size="compact-sm" onClick={() => void looked()} aria-label={`I have looked through ${kit.name} today`}>

@@ -12,6 +12,7 @@ import {
 } from '@ivrak/core/model';
 import type { HorizonRow, UpkeepEvent } from '@ivrak/core/upkeep';
 import { SegmentedControl, Select } from '@mantine/core';
+import { clsx } from 'clsx';
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';
@@ -20,14 +21,13 @@ import { useHorizon } from '../data/upkeep.ts';
 import { Tag } from '../drawing/Tag.tsx';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
-import '../stores/stores.css';
 import { HeatCard } from './HeatCard.tsx';
 import { HorizonTable } from './HorizonTable.tsx';
 import { chartRow, isAbout } from './horizonRows.ts';
 import { NoticeCard } from './NoticeCard.tsx';
 import { RotationCard } from './RotationCard.tsx';
 import { ToDo } from './ToDo.tsx';
-import './upkeep.css';
+import css from './upkeep.module.css';
 
 const HorizonChart = lazy(() => import('./HorizonChart.tsx').then((module) => ({ default: module.HorizonChart })));
 
@@ -90,9 +90,9 @@ export function Upkeep() {
       (only === null || (event.need !== null && isAbout(event.need, only))),
   );
   return (
-    <main id="main" className="upkeep">
-      <section className="upkeep-events">
-        <div className="upkeep-head">
+    <main id="main" className={css.upkeep}>
+      <section className={css.events}>
+        <div className={css.head}>
           <h1>{headline(kits, from)}</h1>
           <Tag>if nothing is done</Tag>
           <span className="small muted grow">{firstLapse(events)}</span>
@@ -100,7 +100,7 @@ export function Upkeep() {
             Calendar file{kitId === null ? '' : ' of this kit'}
           </a>
         </div>
-        <div className="upkeep-filters">
+        <div className={css.filters}>
           <SegmentedControl size="sm" data={VIEWS} value={view} onChange={set('view', 'chart')} aria-label="View" />
           {view !== 'dates' && <Select aria-label="Of" data={GROUPS} value={of} onChange={set('of', 'kit')} allowDeselect={false} />}
           <Select
@@ -147,7 +147,7 @@ export function Upkeep() {
         {view === 'table' && <HorizonTable rows={rows} today={from} only={only} />}
         {view === 'dates' && <Dates events={shown} from={from} to={to} />}
         {view !== 'dates' && rows.length === 0 && <p>No two kits are together here: choose another grouping.</p>}
-        <div className="upkeep-cards">
+        <div className={css.cards}>
           <HeatCard />
           <RotationCard />
           <NoticeCard />
@@ -181,8 +181,8 @@ function Dates({ events, from, to }: { events: readonly UpkeepEvent[]; from: Pla
       {events.length === 0 && <p>Nothing here. Take the filters off to see all dates.</p>}
       {groupByMonth(events, from).map(([month, own]) => (
         <section key={month} aria-label={month}>
-          <h2 className="upkeep-month">{month}</h2>
-          <table className="upkeep-table">
+          <h2 className={css.month}>{month}</h2>
+          <table className={css.table}>
             <tbody>
               {own.map((event) => (
                 <EventRow
@@ -230,9 +230,9 @@ function EventRow({ event, from }: { event: UpkeepEvent; from: PlainDate }) {
   const isNow = event.on <= from;
   return (
     <tr>
-      <td className={`mono nowrap upkeep-date${isNow ? ' state-gap' : ''}`}>{isNow ? 'now' : showDate(event.on)}</td>
-      <td className="upkeep-type">
-        <span className="upkeep-mark" data-type={event.type} aria-hidden="true" />
+      <td className={clsx(clsx(css.date, 'mono nowrap'), isNow && 'state-gap')}>{isNow ? 'now' : showDate(event.on)}</td>
+      <td className={css.type}>
+        <span className={css.mark} data-type={event.type} aria-hidden="true" />
         {TYPES[event.type]}
       </td>
       <td>

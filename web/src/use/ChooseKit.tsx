@@ -5,7 +5,7 @@ import { type MusteredKit, useKits } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { clock } from './clock.ts';
-import './use.css';
+import css from './use.module.css';
 import { useUseLog } from './useLog.ts';
 import { useOpenLogs } from './useStoredLog.ts';
 
@@ -16,7 +16,7 @@ export function ChooseKit() {
   if (kits.data === undefined) return <Blank label="Looking for the kits" />;
   const all = kits.data.kits;
   return (
-    <main id="main" className="choose-kit">
+    <main id="main" className={css.chooseKit}>
       <h1>Log a use: which kit?</h1>
       <p className="caution">Care first, logging after. Call your emergency number.</p>
       <OpenLogs kits={all} />
@@ -55,7 +55,7 @@ function OpenLogs({ kits }: { kits: readonly MusteredKit[] }) {
   return (
     <section aria-label="Not closed yet">
       <h2>Not closed yet</h2>
-      <ul className="open-logs">
+      <ul className={css.openLogs}>
         {open.map(({ id, kitIds, startedAt, entryCount }) => (
           <li key={id}>
             <b className="grow">

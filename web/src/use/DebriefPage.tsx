@@ -13,6 +13,7 @@ import { Button, Checkbox, NumberInput, Select } from '@mantine/core';
 import { useQueries, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import shellCss from '../app/shell.module.css';
 import { catalogNow, containerOf, kindName } from '../data/catalog.ts';
 import { ApiError, api, messageOf } from '../data/client.ts';
 import { kitQuery, useRefresh } from '../data/queries.ts';
@@ -21,7 +22,7 @@ import { CAUTION } from '../ui/caution.ts';
 import { Failure } from '../ui/Failure.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { clock } from './clock.ts';
-import './debrief.css';
+import css from './debrief.module.css';
 import { unsentOf } from './keptLog.ts';
 import { Lessons, lessonText } from './Lessons.tsx';
 import { send, useUseLog } from './useLog.ts';
@@ -61,7 +62,7 @@ export function DebriefPage() {
 
 function NotSentYet({ error }: { error: unknown }) {
   return (
-    <main id="main" className="notice-page">
+    <main id="main" className={shellCss.noticePage}>
       <h1>The log is in this browser</h1>
       <p>{error === null ? '' : `${messageOf(error)} `}The debrief waits until the server has all of the log; it is sent by itself.</p>
       <button type="button" className="link-button" onClick={() => void send()}>
@@ -135,8 +136,8 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
   };
   if (!log.isOpen) return <Closed log={log} />;
   return (
-    <main id="main" className="debrief">
-      <header className="debrief-head">
+    <main id="main" className={css.debrief}>
+      <header className={css.head}>
         <h1>Debrief</h1>
         <p className="muted">
           use of {clock(log.startedAt)}, {log.entries.length === 1 ? 'one entry' : `${log.entries.length} entries`} ·{' '}
@@ -144,11 +145,11 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
         </p>
         <Link to={`/hand-over/${log.id}`}>Hand-over sheet</Link>
       </header>
-      <div className="debrief-columns">
+      <div className={css.columns}>
         <section aria-label="What became of it">
           <h2>What became of it</h2>
           {said.length === 0 && <p>Nothing of ours was logged as used. Was anything lost, opened or spoiled?</p>}
-          <ul className="debrief-lines">
+          <ul className={css.lines}>
             {said.map((one, index) => (
               <SaidRow
                 key={`${one.unitId} ${index}`}
@@ -164,7 +165,7 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
         <section aria-label="Cleaning and waste">
           <h2>Cleaning and waste</h2>
           {steps.length === 0 && <p>Nothing came out, so nothing is to be cleaned.</p>}
-          <ul className="debrief-steps">
+          <ul className={css.steps}>
             {steps.map(({ id, text, why }) => (
               <li key={id}>
                 <Checkbox label={text} description={why} checked={ticked.has(id)} onChange={() => toggle(id)} />
@@ -176,7 +177,7 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
         </section>
       </div>
       <Refusal text={error} />
-      <footer className="debrief-foot">
+      <footer className={css.foot}>
         <p className="small muted">
           {steps.length === 0
             ? ''
@@ -262,7 +263,7 @@ function Closed({ log }: { log: DebriefedLog }) {
   const lessons = log.debriefs.flatMap((debrief) => debrief.lessons);
   const units = log.debriefs.flatMap((debrief) => debrief.units);
   return (
-    <main id="main" className="debrief">
+    <main id="main" className={css.debrief}>
       <h1>Debriefed</h1>
       <p>
         The use of {showDate(log.startedAt.slice(0, 10) as Parameters<typeof showDate>[0])} is closed: {units.length}{' '}

@@ -10,6 +10,7 @@ import {
   type VitalSeries,
 } from '@ivrak/core/incident';
 import { Button } from '@mantine/core';
+import { clsx } from 'clsx';
 import { Link, useParams } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';
 import { Blank } from '../ui/Blank.tsx';
@@ -18,8 +19,9 @@ import { CAUTION } from '../ui/caution.ts';
 import { download } from '../ui/download.ts';
 import { Failure } from '../ui/Failure.tsx';
 import { clock, running, useNow } from './clock.ts';
+import css from './handOver.module.css';
 import { csvOf, jsonOf } from './handOverFiles.ts';
-import './handOver.css';
+import useCss from './use.module.css';
 import { useLogToShow } from './useStoredLog.ts';
 
 /** One sheet for whoever takes over: on the screen, on paper, or read off the screen by any phone. */
@@ -32,9 +34,9 @@ export function HandOverPage() {
   const text = handOverText(sheet, clock, QR_MOST_BYTES);
   const name = `hand-over-${log.startedAt.slice(0, 16).replace(/[:T]/g, '-')}`;
   return (
-    <main id="main" className="hand-over">
+    <main id="main" className={css.handOver}>
       <style>{'@page { size: A5 portrait; margin: 8mm; }'}</style>
-      <header className="hand-over-head">
+      <header className={css.head}>
         <div>
           <h1>Hand-over</h1>
           <p className="muted">
@@ -48,20 +50,20 @@ export function HandOverPage() {
             )}
           </p>
         </div>
-        <Link className="no-print hand-over-back" to={`/use/${log.kitId}`}>
+        <Link className={clsx(css.back, 'no-print')} to={`/use/${log.kitId}`}>
           Back to the log
         </Link>
       </header>
-      <div className="hand-over-columns">
-        <div className="hand-over-sheet">
+      <div className={css.columns}>
+        <div className={css.sheet}>
           {sheet.casualties.map((one) => (
             <Casualty key={one.casualty} one={one} />
           ))}
         </div>
-        <aside className="hand-over-take">
-          <Code className="hand-over-code" symbol="qr" text={text} alt="The sheet as plain text, for any phone" sizeMm={62} />
+        <aside className={css.take}>
+          <Code className={css.code} symbol="qr" text={text} alt="The sheet as plain text, for any phone" sizeMm={62} />
           <p className="small muted">Any phone’s camera reads the sheet off this code, as plain text. Nothing goes over a network.</p>
-          <div className="no-print hand-over-tools">
+          <div className={clsx(css.tools, 'no-print')}>
             <Button size="md" onClick={() => window.print()}>
               Print
             </Button>
@@ -72,12 +74,12 @@ export function HandOverPage() {
               CSV
             </Button>
           </div>
-          <Link className="no-print hand-over-next" to={`/debrief/${log.id}`}>
+          <Link className={clsx(css.next, 'no-print')} to={`/debrief/${log.id}`}>
             Handed over: debrief
           </Link>
         </aside>
       </div>
-      <footer className="use-caution">
+      <footer className={useCss.caution}>
         Nothing that identifies a casualty is asked for or kept here; say names and dates of birth by mouth. {CAUTION}
       </footer>
     </main>
@@ -88,11 +90,11 @@ function Casualty({ one }: { one: HandOverSheet['casualties'][number] }) {
   const { casualty, view, done, signs, notes } = one;
   const isEmpty = view.tourniquets.length === 0 && done.length === 0 && signs.length === 0 && notes.length === 0;
   return (
-    <section className="hand-over-casualty" aria-label={`Casualty ${casualty}`}>
+    <section className={css.casualty} aria-label={`Casualty ${casualty}`}>
       <h2>Casualty {casualty}</h2>
       {isEmpty && <p className="muted">Nothing was logged.</p>}
       {view.tourniquets.map(({ entryId, limb, onAt, offAt, elapsedS }) => (
-        <p key={entryId} className="hand-over-tourniquet">
+        <p key={entryId} className={css.tourniquet}>
           <b>Tourniquet {limb === null ? '(limb not logged)' : LIMB_NAMES[limb]}</b>
           <span>
             on <b className="mono">{clock(onAt)}</b>
@@ -129,7 +131,7 @@ function Casualty({ one }: { one: HandOverSheet['casualties'][number] }) {
 
 function Lines({ lines }: { lines: HandOverCasualty['done'] }) {
   return (
-    <ul className="hand-over-lines">
+    <ul className={css.lines}>
       {lines.map(({ id, at, saidAt, text }) => (
         <li key={id}>
           <span className="mono">{clock(at)}</span>
@@ -151,7 +153,7 @@ function Signs({ signs }: { signs: readonly VitalSeries[] }) {
   const order = new Map(signs.flatMap(({ readings }) => readings.map(({ at }) => [clock(at), at] as const)));
   const shown = times.sort((a, b) => ((order.get(a) ?? '') < (order.get(b) ?? '') ? -1 : 1)).slice(-MOST_COLUMNS);
   return (
-    <table className="hand-over-signs">
+    <table className={css.signs}>
       <thead>
         <tr>
           <th scope="col">Signs</th>

@@ -1,8 +1,10 @@
 import type { Lesson } from '@ivrak/core/incident';
 import type { KitView } from '@ivrak/core/model';
 import { Button, NumberInput, Select, TextInput } from '@mantine/core';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
+import css from './debrief.module.css';
 
 /** What was missing, what was learned, and what took too long: seconds that Carry reckons with. */
 export function Lessons({
@@ -28,7 +30,7 @@ export function Lessons({
   };
   return (
     <div className="stack">
-      <ul className="debrief-lessons">
+      <ul className={css.lessons}>
         {lessons.map((lesson, index) => (
           <li key={`${lesson.what} ${lesson.text}`}>
             <span className="grow">{lessonText(lesson)}</span>
@@ -38,7 +40,7 @@ export function Lessons({
           </li>
         ))}
       </ul>
-      <div className="row debrief-lesson">
+      <div className={clsx(css.lesson, 'row')}>
         <TextInput
           className="grow"
           label="What was missing, or what was learned"
@@ -57,7 +59,7 @@ export function Lessons({
           Learned
         </Button>
       </div>
-      <div className="row debrief-lesson">
+      <div className={clsx(css.lesson, 'row')}>
         <Select
           className="grow"
           label="Took too long to get out"

@@ -2,6 +2,7 @@ import { ALERTNESS_NAMES, type Counted, doneText, showReading, VITAL_NAMES, VITA
 import { useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { clock } from './clock.ts';
+import css from './use.module.css';
 
 /** An entry in words. */
 export function entryText(entry: Counted): string {
@@ -28,14 +29,14 @@ export function LogLines({ entries, retime, takeBack }: LogLinesProps) {
   const [open, setOpen] = useState<string | null>(null);
   if (entries.length === 0) return null;
   return (
-    <section className="log-lines" aria-label="The log">
+    <section className={css.logLines} aria-label="The log">
       <h2>Log</h2>
       <ol>
         {[...entries].reverse().map((entry) => (
           <li key={entry.id}>
             <button
               type="button"
-              className="log-line"
+              className={css.logLine}
               aria-expanded={open === entry.id}
               onClick={() => setOpen(open === entry.id ? null : entry.id)}
             >
@@ -82,12 +83,12 @@ function PutRight({ entry, retime, takeBack }: { entry: Counted; retime: (to: st
   const text = entryText(entry);
   const shifted = (minutes: number) => new Date(Date.parse(entry.at) + minutes * 60_000).toISOString();
   return (
-    <div className="put-right" role="group" aria-label={`Put right: ${text}`}>
+    <div className={css.putRight} role="group" aria-label={`Put right: ${text}`}>
       {STEPS_MIN.map((minutes) => (
         <button
           key={minutes}
           type="button"
-          className="pad-key"
+          className={css.padKey}
           // Nothing was done in the future.
           disabled={Date.parse(shifted(minutes)) > Date.now()}
           onClick={() => retime(shifted(minutes))}
@@ -98,7 +99,7 @@ function PutRight({ entry, retime, takeBack }: { entry: Counted; retime: (to: st
       ))}
       <input
         type="time"
-        className="pad-key"
+        className={css.padKey}
         aria-label={`Time of: ${text}`}
         defaultValue={timeOf(entry.at)}
         onBlur={(event) => {
@@ -106,7 +107,7 @@ function PutRight({ entry, retime, takeBack }: { entry: Counted; retime: (to: st
           if (to !== null) retime(to);
         }}
       />
-      <button type="button" className="pad-key" onClick={takeBack} aria-label={`Take back: ${text}`}>
+      <button type="button" className={css.padKey} onClick={takeBack} aria-label={`Take back: ${text}`}>
         Take back
       </button>
     </div>

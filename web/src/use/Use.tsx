@@ -2,6 +2,7 @@ import { casualtyNumbers, casualtyView, minutesSinceHelp, piecesUsedOf, type Use
 import { type KitId, type KitView, piecesLeft, RUNGS, type StoredUnit } from '@ivrak/core/model';
 import { IconBulb, IconX } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
+import { clsx } from 'clsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';
@@ -16,8 +17,8 @@ import { Clocks } from './Clocks.tsx';
 import { clock, useNow } from './clock.ts';
 import { LogLines } from './LogLines.tsx';
 import { Acts, TheirThings } from './TheirThings.tsx';
-import './use.css';
 import { UseRow } from './UseRow.tsx';
+import css from './use.module.css';
 import { lookAgain, type NewEntry, send, useUseLog } from './useLog.ts';
 import { Vitals } from './Vitals.tsx';
 import { keepWithinReach } from './withoutServer.ts';
@@ -67,24 +68,24 @@ function Moment({ kit }: { kit: KitView }) {
   const help = minutesSinceHelp({ entries }, now);
   const helpAt = view.entries.find((entry) => entry.do === 'helpCalled')?.at;
   return (
-    <main id="main" className="use">
+    <main id="main" className={css.use}>
       <UseHead kit={kit} />
       <GoOnElsewhere kit={kit} />
       {help === null ? (
-        <div className="use-help">
+        <div className={css.help}>
           <p>
             <b>Call for help first.</b> Your emergency number. Care before logging.
           </p>
-          <button type="button" className="use-action" onClick={() => add({ do: 'helpCalled', casualty: 0 })}>
+          <button type="button" className={css.action} onClick={() => add({ do: 'helpCalled', casualty: 0 })}>
             Help is called
           </button>
         </div>
       ) : (
-        <p className="use-helped">
+        <p className={css.helped}>
           help called <span className="mono">{helpAt === undefined ? '' : clock(helpAt)}</span> · <b className="mono">{help} min</b> ago
         </p>
       )}
-      <nav className="use-casualties" aria-label="Casualties">
+      <nav className={css.casualties} aria-label="Casualties">
         {Array.from({ length: most }, (_, index) => index + 1).map((number) => (
           <button key={number} type="button" aria-pressed={number === casualty} onClick={() => setCasualty(number)}>
             Casualty {number}
@@ -102,9 +103,9 @@ function Moment({ kit }: { kit: KitView }) {
           +
         </button>
       </nav>
-      <div className="use-columns">
-        <div className="use-things">
-          <ol className="use-list" aria-label="Tap what was used">
+      <div className={css.columns}>
+        <div className={css.things}>
+          <ol className={css.list} aria-label="Tap what was used">
             {order.map((unit, index) => (
               <UseRow
                 key={unit.id}
@@ -121,7 +122,7 @@ function Moment({ kit }: { kit: KitView }) {
           {order.length === 0 && <p>Nothing is in this kit.</p>}
           <button
             type="button"
-            className="use-more"
+            className={css.more}
             aria-expanded={panel === 'their'}
             onClick={() => setPanel(panel === 'their' ? null : 'their')}
           >
@@ -138,7 +139,7 @@ function Moment({ kit }: { kit: KitView }) {
           )}
           <Acts log={(act) => add({ do: 'act', casualty, act })} />
         </div>
-        <div className="use-running">
+        <div className={css.running}>
           <Clocks
             view={view}
             setLimb={(of, limb) => add({ do: 'onLimb', casualty, of, limb })}
@@ -154,7 +155,7 @@ function Moment({ kit }: { kit: KitView }) {
         </div>
         <LogLines entries={view.entries} retime={(of, to) => add({ do: 'retimed', casualty, of, to })} takeBack={takeBack} />
       </div>
-      <footer className="use-foot">
+      <footer className={css.foot}>
         {panel === 'note' && (
           <NoteField
             keep={(text) => {
@@ -164,10 +165,10 @@ function Moment({ kit }: { kit: KitView }) {
           />
         )}
         <Sending />
-        <div className="use-foot-actions">
+        <div className={css.footActions}>
           <button
             type="button"
-            className="use-action"
+            className={css.action}
             aria-expanded={panel === 'note'}
             onClick={() => setPanel(panel === 'note' ? null : 'note')}
           >
@@ -175,14 +176,14 @@ function Moment({ kit }: { kit: KitView }) {
           </button>
           <button
             type="button"
-            className="use-action is-first"
+            className={clsx(css.action, css.isFirst)}
             disabled={log === null}
             onClick={() => log !== null && navigate(`/hand-over/${log.id}`)}
           >
             Hand over
           </button>
         </div>
-        <p className="use-caution">Care first, logging after. {CAUTION}</p>
+        <p className={css.caution}>Care first, logging after. {CAUTION}</p>
       </footer>
     </main>
   );
@@ -192,17 +193,17 @@ function UseHead({ kit }: { kit: KitView }) {
   const { isRed, set } = useLamp();
   const startedAt = useUseLog((state) => state.log?.startedAt);
   return (
-    <header className="use-head">
+    <header className={css.head}>
       <div className="grow">
         <h1>{kit.name}</h1>
         <p className="small muted">
           {startedAt === undefined ? 'nothing logged yet' : `log since ${clock(startedAt)}`} · numbers, no names
         </p>
       </div>
-      <button type="button" className="use-icon" aria-pressed={isRed} aria-label="Red lamp" onClick={() => set(!isRed)}>
+      <button type="button" className={css.icon} aria-pressed={isRed} aria-label="Red lamp" onClick={() => set(!isRed)}>
         <IconBulb size={24} />
       </button>
-      <Link to="/" className="use-icon" aria-label="To Muster">
+      <Link to="/" className={css.icon} aria-label="To Muster">
         <IconX size={24} />
       </Link>
     </header>
@@ -222,11 +223,11 @@ function GoOnElsewhere({ kit }: { kit: KitView }) {
       .then(adopt)
       .catch((failure: unknown) => setError(messageOf(failure)));
   return (
-    <div className="use-help">
+    <div className={css.help}>
       <p>
         A use of this kit since {clock(open.startedAt)} is not closed yet.{error !== null && <span className="state-gap"> {error}</span>}
       </p>
-      <button type="button" className="use-action" onClick={() => void goOn()}>
+      <button type="button" className={css.action} onClick={() => void goOn()}>
         Go on with it
       </button>
     </div>
@@ -239,7 +240,7 @@ function Sending() {
   if (log === null) return null;
   const waiting = log.entries.length - log.sent.length;
   return (
-    <p className="use-sending small" role="status">
+    <p className={clsx(css.sending, 'small')} role="status">
       {waiting <= 0 ? (
         <span className="muted">
           {log.entries.length === 1 ? 'one entry, kept by the server' : `all ${log.entries.length} entries are kept by the server`}
@@ -264,7 +265,7 @@ function NoteField({ keep }: { keep: (text: string) => void }) {
   useEffect(() => field.current?.focus(), []);
   return (
     <form
-      className="note-field"
+      className={css.noteField}
       onSubmit={(event) => {
         event.preventDefault();
         const text = field.current?.value.trim() ?? '';
@@ -272,7 +273,7 @@ function NoteField({ keep }: { keep: (text: string) => void }) {
       }}
     >
       <input ref={field} aria-label="Note, without names" placeholder="What was found or done; no names" maxLength={300} />
-      <button type="submit" className="use-action">
+      <button type="submit" className={css.action}>
         Save
       </button>
     </form>

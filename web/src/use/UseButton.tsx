@@ -1,7 +1,8 @@
+import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { clock } from './clock.ts';
 import { readKept } from './keptLog.ts';
-import './useButton.css';
+import css from './useButton.module.css';
 
 interface UseButtonProps {
   kitId?: string | undefined;
@@ -23,9 +24,9 @@ export function UseButton({ kitId, isHiddenOnPhone = false, className }: UseButt
       </Link>
     );
   return (
-    <Link to={href} className={isHiddenOnPhone ? 'use-button is-hidden-on-phone' : 'use-button'} aria-label={words}>
-      <span className="on-wide">{words}</span>
-      <span className="on-phone">{log === null ? 'Use' : 'In use'}</span>
+    <Link to={href} className={isHiddenOnPhone ? clsx(css.useButton, css.isHiddenOnPhone) : css.useButton} aria-label={words}>
+      <span className={css.onWide}>{words}</span>
+      <span className={css.onPhone}>{log === null ? 'Use' : 'In use'}</span>
     </Link>
   );
 }

@@ -1,7 +1,9 @@
 import { verbOf } from '@ivrak/core/incident';
 import type { StoredUnit } from '@ivrak/core/model';
+import { clsx } from 'clsx';
 import { catalogNow, kindName } from '../data/catalog.ts';
 import { clock } from './clock.ts';
+import css from './use.module.css';
 
 interface UseRowProps {
   unit: StoredUnit;
@@ -23,9 +25,9 @@ export function UseRow({ unit, number, uses, left, usedElsewhere, tap, takeBack 
   const unitName = kind === undefined || kind.pieceName === 'piece' ? '' : ` ${kind.pieceName}${total === 1 ? '' : 's'}`;
   const some = total > 1 ? `${count} of ${total}${unitName} · ` : '';
   return (
-    <li className={uses.length > 0 ? 'use-row is-used' : 'use-row'}>
-      <button type="button" className="use-tap" disabled={left <= 0} onClick={tap}>
-        <span className="use-number">{number}</span>
+    <li className={uses.length > 0 ? clsx(css.row, css.isUsed) : css.row}>
+      <button type="button" className={css.tap} disabled={left <= 0} onClick={tap}>
+        <span className={css.number}>{number}</span>
         <span className="grow">
           <b>{name}</b>
           <span className="small muted">
@@ -37,12 +39,12 @@ export function UseRow({ unit, number, uses, left, usedElsewhere, tap, takeBack 
           </span>
           {unit.condition === 'suspect' && <span className="small state-gap">suspect</span>}
         </span>
-        <span className={`use-box${uses.length > 0 ? ' is-on' : ''}`} aria-hidden="true">
+        <span className={clsx(css.box, uses.length > 0 && css.isOn)} aria-hidden="true">
           {count > 1 ? count : count === 1 ? '✓' : ''}
         </span>
       </button>
       {last !== undefined && (
-        <button type="button" className="use-undo" onClick={() => takeBack(last.id)} aria-label={`Take back one ${name}`}>
+        <button type="button" className={css.undo} onClick={() => takeBack(last.id)} aria-label={`Take back one ${name}`}>
           −1
         </button>
       )}
