@@ -1,9 +1,10 @@
 import { NEEDS, type Override, OverrideSchema } from '@ivrak/core/model';
 import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { Button, Modal, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { schemaResolver, useForm } from '@mantine/form';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { field } from '../ui/field.ts';
 import parts from '../ui/parts.module.css';
 import { useBriefField } from './fields.tsx';
 
@@ -13,12 +14,12 @@ export function OverrideForm({ need, close }: { need: DerivedNeed; close: () => 
   const set = useBriefField();
   const before = overrides[need.need];
   const derived = need.override?.derived ?? { least: need.least, ideal: need.ideal, windowS: need.windowS };
-  const [form, setForm] = useState<Override>(before ?? { least: null, ideal: null, windowS: null, reason: '' });
-  const [issues, setIssues] = useState<Record<string, string>>({});
-  const keep = () => {
-    const parsed = OverrideSchema.safeParse(form);
-    if (!parsed.success) return setIssues(Object.fromEntries(parsed.error.issues.map(({ path, message }) => [String(path[0]), message])));
-    set({ overrides: { ...overrides, [need.need]: parsed.data } });
+  const form = useForm<Override>({
+    initialValues: before ?? { least: null, ideal: null, windowS: null, reason: '' },
+    validate: schemaResolver(OverrideSchema, { sync: true }),
+  });
+  const keep = (values: Override) => {
+    set({ overrides: { ...overrides, [need.need]: OverrideSchema.parse(values) } });
     close();
   };
   const goBack = () => {
@@ -29,13 +30,7 @@ export function OverrideForm({ need, close }: { need: DerivedNeed; close: () => 
   const facts = NEEDS[need.need];
   return (
     <Modal opened onClose={close} title={`Set by hand: ${facts.many}`}>
-      <form
-        className="stack"
-        onSubmit={(event) => {
-          event.preventDefault();
-          keep();
-        }}
-      >
+      <form className="stack" onSubmit={form.onSubmit(keep)} noValidate>
         <p className="small muted">
           Derived: at least {derived.least}, ideally {derived.ideal}
           {derived.windowS === null ? '' : `, in hand within ${derived.windowS} s`}. {showTerms(need.terms.ideal)}. An empty field keeps
@@ -44,42 +39,28 @@ export function OverrideForm({ need, close }: { need: DerivedNeed; close: () => 
         <div className={parts.fieldRow}>
           <DecimalInput
             label="At least"
-            value={form.least}
             max={10_000}
             decimals={0}
             placeholder={String(derived.least)}
-            error={issues.least}
             data-autofocus
-            onChange={(least) => setForm({ ...form, least })}
+            {...field(form, 'least')}
           />
-          <DecimalInput
-            label="Ideally"
-            value={form.ideal}
-            max={10_000}
-            decimals={0}
-            placeholder={String(derived.ideal)}
-            error={issues.ideal}
-            onChange={(ideal) => setForm({ ...form, ideal })}
-          />
+          <DecimalInput label="Ideally" max={10_000} decimals={0} placeholder={String(derived.ideal)} {...field(form, 'ideal')} />
           <DecimalInput
             label="In hand within"
             unit="s"
-            value={form.windowS}
             min={1}
             max={86_400}
             decimals={0}
             placeholder={derived.windowS === null ? 'none' : String(derived.windowS)}
-            error={issues.windowS}
-            onChange={(windowS) => setForm({ ...form, windowS })}
+            {...field(form, 'windowS')}
           />
         </div>
         <TextInput
           label="Reason"
           description="Stays beside the figure, here and in print"
-          value={form.reason}
           maxLength={200}
-          error={issues.reason}
-          onChange={(event) => setForm({ ...form, reason: event.currentTarget.value })}
+          {...form.getInputProps('reason')}
         />
         <p className="caution">A window is a planning value for laying things out, not a limit for care.</p>
         <div className="row">

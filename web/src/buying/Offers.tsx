@@ -1,17 +1,17 @@
-import { type Offer, type OfferBook, OfferSchema, type SupplierTerms } from '@ivrak/core/buying';
-import { freeId } from '@ivrak/core/catalog';
+import type { Offer, OfferBook, SupplierTerms } from '@ivrak/core/buying';
 import { withOffers } from '@ivrak/core/tables';
-import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
+import { Button, CloseButton } from '@mantine/core';
 import { useState } from 'react';
-import { kindName, useCatalog } from '../data/catalog.ts';
+import { kindName } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
 import { withFeed } from '../data/supplierFeed.ts';
 import { price } from '../drawing/figures.ts';
-import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { MoneyInput } from '../ui/MoneyInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import css from './buying.module.css';
+import { NewOffer } from './NewOffer.tsx';
 import { OfferImport } from './OfferImport.tsx';
 import type { StoredBook } from './queries.ts';
 
@@ -82,20 +82,18 @@ function Terms({ id, shipping, freeFrom, keep }: TermsProps) {
   const isChanged = form.shipping !== shipping || form.freeFrom !== freeFrom;
   return (
     <div className={css.terms}>
-      <DecimalInput
+      <MoneyInput
         label="Shipping"
         aria-label={`Shipping: ${id}`}
-        isMoney
-        value={form.shipping / 100}
-        onChange={(value) => setForm({ ...form, shipping: Math.round((value ?? 0) * 100) })}
+        value={form.shipping}
+        onChange={(minor) => setForm({ ...form, shipping: minor ?? 0 })}
       />
-      <DecimalInput
+      <MoneyInput
         label="Free from order of"
         aria-label={`Free from order of: ${id}`}
-        isMoney
         placeholder="never"
-        value={form.freeFrom === null ? null : form.freeFrom / 100}
-        onChange={(value) => setForm({ ...form, freeFrom: value === null ? null : Math.round(value * 100) })}
+        value={form.freeFrom}
+        onChange={(minor) => setForm({ ...form, freeFrom: minor })}
       />
       {isChanged && (
         <Button size="compact-sm" aria-label={`Save the terms of ${id}`} onClick={() => keep(form)}>
@@ -122,91 +120,5 @@ function OfferLine({ offer, remove }: { offer: Offer; remove: () => void }) {
       <span className="mono">{price(packPrice)}</span>
       <CloseButton aria-label={`Strike out ${kindName(kind)} of ${offer.supplier}, ${price(packPrice)}`} onClick={remove} />
     </li>
-  );
-}
-
-const BLANK = {
-  kind: null as string | null,
-  supplier: '',
-  perPack: 1,
-  priceMinor: null as number | null,
-  shelfDays: null as number | null,
-  authorised: false,
-};
-
-function NewOffer({ book, send }: { book: OfferBook; send: (data: OfferBook) => void }) {
-  const kinds = useCatalog((state) => state.kinds);
-  const [form, setForm] = useState(BLANK);
-  const [isChecked, setChecked] = useState(false);
-  const set = (next: Partial<typeof BLANK>) => setForm((before) => ({ ...before, ...next }));
-  const supplier = form.supplier.trim();
-  const add = () => {
-    setChecked(true);
-    const parsed = OfferSchema.safeParse({
-      id: freeId(`${form.kind ?? ''} ${supplier}`, new Set(book.offers.map(({ id }) => id))),
-      kind: form.kind,
-      perPack: form.perPack,
-      price: form.priceMinor,
-      supplier,
-      shelfDays: form.shelfDays,
-      authorised: form.authorised ? true : null,
-    });
-    if (!parsed.success) return;
-    const isKnown = book.suppliers.some(({ id }) => id === supplier);
-    const suppliers = isKnown ? book.suppliers : [...book.suppliers, { id: supplier, shipping: 0, freeFrom: null }];
-    send({ ...book, suppliers, offers: [...book.offers, parsed.data] });
-  };
-  return (
-    <section className={css.buyingNew} aria-label="Add offer">
-      <h3>Add offer</h3>
-      <Select
-        label="What"
-        searchable
-        data={kinds.map(({ id, name }) => ({ value: id, label: name }))}
-        value={form.kind}
-        error={isChecked && form.kind === null ? 'Say what is offered.' : undefined}
-        onChange={(kind) => set({ kind })}
-      />
-      <TextInput
-        label="Supplier"
-        maxLength={80}
-        value={form.supplier}
-        error={isChecked && supplier === '' ? 'Say who sells it.' : undefined}
-        onChange={(event) => set({ supplier: event.currentTarget.value })}
-      />
-      <div className={css.terms}>
-        <DecimalInput
-          label="Pack size"
-          min={1}
-          max={100_000}
-          decimals={0}
-          value={form.perPack}
-          onChange={(perPack) => set({ perPack: perPack ?? 1 })}
-        />
-        <DecimalInput
-          label="Pack price"
-          isMoney
-          value={form.priceMinor === null ? null : form.priceMinor / 100}
-          error={isChecked && form.priceMinor === null ? 'Give the price.' : undefined}
-          onChange={(value) => set({ priceMinor: value === null ? null : Math.round(value * 100) })}
-        />
-        <DecimalInput
-          label="Lasts at least"
-          unit="days"
-          decimals={0}
-          max={20_000}
-          value={form.shelfDays}
-          onChange={(shelfDays) => set({ shelfDays })}
-        />
-      </div>
-      <Checkbox
-        label="Known as authorised"
-        checked={form.authorised}
-        onChange={(event) => set({ authorised: event.currentTarget.checked })}
-      />
-      <Button variant="outline" onClick={add}>
-        Save
-      </Button>
-    </section>
   );
 }

@@ -1,15 +1,19 @@
 import { type ContentList, ContentListSchema, priceCheck } from '@ivrak/core/buying';
-import { CONTAINERS, freeId } from '@ivrak/core/catalog';
+import { CONTAINERS } from '@ivrak/core/catalog';
 import { ActionIcon, Button, Modal, Select, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
-import { useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';
-import { api, keepFailure } from '../data/client.ts';
+import { api } from '../data/client.ts';
 import { queryClient, useLists } from '../data/queries.ts';
 import { price } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { field } from '../ui/field.ts';
+import { MeasureInput } from '../ui/MeasureInput.tsx';
+import { MoneyInput } from '../ui/MoneyInput.tsx';
 import parts from '../ui/parts.module.css';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
+import { useRecordForm } from '../ui/useRecordForm.ts';
 import css from './compare.module.css';
 
 interface ListEditorProps {
@@ -22,129 +26,51 @@ interface ListEditorProps {
 /** Describes a ready-made kit: what is in it and what it is sold for, against what the parts would cost. */
 export function ListEditor({ kept, version, done }: ListEditorProps) {
   const { draft } = useKit();
-  const kinds = useCatalog((state) => state.kinds);
-  const catalog = useCatalog((state) => state.catalog);
-  const taken = useLists().data?.lists.map(({ id }) => id) ?? [];
-  const [list, setList] = useState<ContentList>(
-    kept ?? { id: '', name: '', priceMinor: null, listPriceMinor: null, containerId: draft.containerId, contents: [] },
-  );
-  const [issues, setIssues] = useState<string[]>([]);
-  const check = priceCheck(list, catalog);
-  const set = (change: Partial<ContentList>) => setList((before) => ({ ...before, ...change }));
-  const setLine = (index: number, count: number | null) =>
-    set({
-      contents:
-        count === null
-          ? list.contents.filter((_, at) => at !== index)
-          : list.contents.map((line, at) => (at === index ? { ...line, count } : line)),
-    });
-  const send = async (act: () => Promise<unknown>, id: string | null) => {
-    try {
-      await act();
-      await queryClient.invalidateQueries({ queryKey: ['lists'] });
-      done(id);
-    } catch (failure) {
-      setIssues([keepFailure(failure)]);
-    }
-  };
-  const keep = () => {
-    const id = list.id === '' ? freeId(list.name, new Set(taken)) : list.id;
-    const parsed = ContentListSchema.safeParse({ ...list, id });
-    if (!parsed.success)
-      return setIssues(parsed.error.issues.map(({ path, message }) => `${path[0] === 'contents' ? 'Contents' : 'Name'}: ${message}`));
-    void send(() => api.put('/api/lists/:id', { params: { id }, body: { version, list: parsed.data } }), id);
-  };
-  const minor = (value: number | null): number | null => (value === null ? null : Math.round(value * 100));
+  const { error, keep } = useKeep();
+  const known = useLists().data?.lists.map(({ id }) => id) ?? [];
+  const { form, submit, problemsBeside } = useRecordForm<ContentList>({
+    schema: ContentListSchema,
+    initial: kept ?? { id: '', name: '', priceMinor: null, listPriceMinor: null, containerId: draft.containerId, contents: [] },
+    taken: kept === null ? new Set(known) : null,
+  });
+  const send = (act: () => Promise<unknown>, id: string | null) =>
+    void keep(
+      async () => {
+        await act();
+        await queryClient.invalidateQueries({ queryKey: ['lists'] });
+      },
+      () => done(id),
+    );
+  const save = (list: ContentList) => send(() => api.put('/api/lists/:id', { params: { id: list.id }, body: { version, list } }), list.id);
+  const problems = error === null ? problemsBeside(['name']) : [error];
   return (
     <Modal opened onClose={() => done(null)} title={kept === null ? 'Describe a ready-made kit' : kept.name} size="lg">
-      <form
-        className="stack"
-        onSubmit={(event) => {
-          event.preventDefault();
-          keep();
-        }}
-      >
+      <form className="stack" onSubmit={submit(save)} noValidate>
         <TextInput
           label="Name"
           description="Generic: what it is sold as, not who makes it"
-          value={list.name}
           maxLength={80}
           data-autofocus
-          onChange={(event) => set({ name: event.currentTarget.value })}
+          {...form.getInputProps('name')}
         />
         <div className={parts.fieldRow}>
-          <DecimalInput
-            label="Sale price"
-            isMoney
-            max={1_000_000}
-            value={list.priceMinor === null ? null : list.priceMinor / 100}
-            onChange={(value) => set({ priceMinor: minor(value) })}
-          />
-          <DecimalInput
-            label="List price"
-            isMoney
-            placeholder="no discount"
-            max={1_000_000}
-            value={list.listPriceMinor === null ? null : list.listPriceMinor / 100}
-            onChange={(value) => set({ listPriceMinor: minor(value) })}
-          />
+          <MoneyInput label="Sale price" max={1_000_000} {...field(form, 'priceMinor')} />
+          <MoneyInput label="List price" placeholder="no discount" max={1_000_000} {...field(form, 'listPriceMinor')} />
           <Select
             label="Container"
             data={CONTAINERS.map(({ id, name }) => ({ value: id, label: name }))}
-            value={list.containerId}
-            onChange={(containerId) => set({ containerId })}
+            {...form.getInputProps('containerId')}
           />
         </div>
-        <ul className={css.listLines} aria-label="Contents">
-          {list.contents.map(({ kind, count }, index) => (
-            <li key={kind}>
-              <DecimalInput
-                label={`Count of ${catalog.get(kind)?.name ?? kind}`}
-                value={count}
-                min={1}
-                max={1000}
-                decimals={0}
-                onChange={(value) => value !== null && setLine(index, value)}
-              />
-              <span className="mono small">{price((catalog.get(kind)?.priceMinor ?? 0) * count)}</span>
-              <ActionIcon
-                variant="subtle"
-                size={34}
-                aria-label={`Take ${catalog.get(kind)?.name ?? kind} out of the list`}
-                onClick={() => setLine(index, null)}
-              >
-                <IconTrash size={17} />
-              </ActionIcon>
-            </li>
-          ))}
-        </ul>
-        <Select
-          label="Add to the contents"
-          placeholder="a kind"
-          searchable
-          data={kinds
-            .filter(({ id }) => !list.contents.some(({ kind }) => kind === id))
-            .map(({ id, name }) => ({ value: id, label: name }))}
-          value={null}
-          onChange={(kind) => kind !== null && set({ contents: [...list.contents, { kind, count: 1 }] })}
-        />
-        <p className="small">
-          Parts at usual prices: <b className="mono">{price(check.partsMinor)}</b>.
-          {check.surchargeMinor !== null &&
-            ` Ready-made it costs ${price(Math.abs(check.surchargeMinor))} ${check.surchargeMinor >= 0 ? 'more' : 'less'}, ${Math.abs(check.surchargePercent ?? 0)} % of the parts.`}
-          {check.discountMinor !== null && ` ${price(check.discountMinor)} off the list price, ${check.discountPercent ?? 0} % of it.`}
-        </p>
-        {issues.length > 0 && (
-          <p className="refusal" role="alert">
-            {issues.join(' · ')}
-          </p>
-        )}
+        <Contents {...field(form, 'contents')} />
+        <PriceCheck list={form.values} />
+        <Refusal text={problems.length === 0 ? null : problems.join(' · ')} />
         <div className="row">
           <Button type="submit">Save list</Button>
-          {version !== null && (
+          {version !== null && kept !== null && (
             <Button
               variant="default"
-              onClick={() => void send(() => api.delete('/api/lists/:id', { params: { id: list.id }, query: { version } }), null)}
+              onClick={() => send(() => api.delete('/api/lists/:id', { params: { id: kept.id }, query: { version } }), null)}
             >
               Delete the list
             </Button>
@@ -152,5 +78,66 @@ export function ListEditor({ kept, version, done }: ListEditorProps) {
         </div>
       </form>
     </Modal>
+  );
+}
+
+interface ContentsProps {
+  value: ContentList['contents'];
+  onChange: (contents: ContentList['contents']) => void;
+}
+
+function Contents({ value: contents, onChange }: ContentsProps) {
+  const kinds = useCatalog((state) => state.kinds);
+  const catalog = useCatalog((state) => state.catalog);
+  const nameOf = (kind: string) => catalog.get(kind)?.name ?? kind;
+  return (
+    <>
+      <ul className={css.listLines} aria-label="Contents">
+        {contents.map(({ kind, count }, index) => (
+          <li key={kind}>
+            <MeasureInput
+              label={`Count of ${nameOf(kind)}`}
+              unit={null}
+              max={1000}
+              decimals={0}
+              value={count}
+              onChange={(next) => onChange(contents.with(index, { kind, count: next }))}
+            />
+            <span className="mono small">{price((catalog.get(kind)?.priceMinor ?? 0) * count)}</span>
+            <ActionIcon
+              variant="subtle"
+              size={34}
+              aria-label={`Take ${nameOf(kind)} out of the list`}
+              onClick={() => onChange(contents.toSpliced(index, 1))}
+            >
+              <IconTrash size={17} />
+            </ActionIcon>
+          </li>
+        ))}
+      </ul>
+      <Select
+        label="Add to the contents"
+        placeholder="a kind"
+        searchable
+        data={kinds.filter(({ id }) => !contents.some(({ kind }) => kind === id)).map(({ id, name }) => ({ value: id, label: name }))}
+        value={null}
+        onChange={(kind) => kind !== null && onChange([...contents, { kind, count: 1 }])}
+      />
+    </>
+  );
+}
+
+function PriceCheck({ list }: { list: ContentList }) {
+  const check = priceCheck(
+    list,
+    useCatalog((state) => state.catalog),
+  );
+  return (
+    <p className="small">
+      Parts at usual prices: <b className="mono">{price(check.partsMinor)}</b>.
+      {check.surchargeMinor !== null &&
+        ` Ready-made it costs ${price(Math.abs(check.surchargeMinor))} ${check.surchargeMinor >= 0 ? 'more' : 'less'}, ${Math.abs(check.surchargePercent ?? 0)} % of the parts.`}
+      {check.discountMinor !== null && ` ${price(check.discountMinor)} off the list price, ${check.discountPercent ?? 0} % of it.`}
+    </p>
   );
 }

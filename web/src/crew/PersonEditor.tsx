@@ -1,15 +1,14 @@
-import { freeId } from '@ivrak/core/catalog';
-import { type Person, PersonIdSchema, SKILL_FACTS, SKILLS, type Skill } from '@ivrak/core/model';
-import { Button, Checkbox, TextInput } from '@mantine/core';
-import { clsx } from 'clsx';
-import { useState } from 'react';
+import { type Person, PersonSchema, SKILL_FACTS, SKILLS, type Skill } from '@ivrak/core/model';
+import { Checkbox, TextInput } from '@mantine/core';
+import type { UseFormReturnType } from '@mantine/form';
 import { api } from '../data/client.ts';
-import { PanelHeading } from '../ui/PanelHeading.tsx';
-import parts from '../ui/parts.module.css';
-import { Refusal } from '../ui/Refusal.tsx';
+import { RecordPanel } from '../ui/RecordPanel.tsx';
 import { useKeep } from '../ui/useKeep.ts';
+import { useRecordForm } from '../ui/useRecordForm.ts';
 import css from './crew.module.css';
 import type { StoredPerson } from './queries.ts';
+
+const NOBODY = { id: '', name: '', role: '', skills: [], authorised: [], told: [] } as unknown as Person; // gets its id from its name
 
 interface PersonEditorProps {
   /** Null: somebody new. */
@@ -20,72 +19,65 @@ interface PersonEditorProps {
 
 /** Who somebody is, and what they are trained and allowed to do. */
 export function PersonEditor({ person, taken, close }: PersonEditorProps) {
-  const [form, setForm] = useState<Pick<Person, 'name' | 'role' | 'skills' | 'authorised'>>(
-    person ?? { name: '', role: '', skills: [], authorised: [] },
-  );
-  const [isChecked, setChecked] = useState(false);
   const { error, keep } = useKeep();
-  const set = (next: Partial<typeof form>) => setForm((before) => ({ ...before, ...next }));
+  const { form, submit, problemsBeside } = useRecordForm<Person>({
+    schema: PersonSchema,
+    initial: person ?? NOBODY,
+    taken: person === null ? taken : null,
+  });
+  const save = (data: Person) =>
+    void keep(() => api.put('/api/people/:id', { params: { id: data.id }, body: { version: person?.version ?? null, data } }), close);
+  return (
+    <RecordPanel
+      title={person?.name ?? 'Add person'}
+      className={css.editor}
+      close={close}
+      onSubmit={submit(save)}
+      save={person === null ? 'Add to the crew' : 'Save'}
+      remove={
+        person === null
+          ? null
+          : {
+              label: 'Take out of the crew',
+              act: () =>
+                void keep(() => api.delete('/api/people/:id', { params: { id: person.id }, query: { version: person.version } }), close),
+            }
+      }
+      problems={error === null ? problemsBeside(['name', 'role']) : [error]}
+    >
+      <TextInput label="Name" maxLength={80} {...form.getInputProps('name')} />
+      <TextInput label="What they do here" maxLength={200} {...form.getInputProps('role')} />
+      <SkillFields form={form} />
+      <p className="small muted">Some of these need authority beside training; local protocols win.</p>
+    </RecordPanel>
+  );
+}
+
+const toggled = (all: readonly Skill[], skill: Skill): Skill[] => SKILLS.filter((one) => (one === skill) !== all.includes(one));
+
+function SkillFields({ form }: { form: UseFormReturnType<Person> }) {
+  const { skills, authorised } = form.values;
   const toggleSkill = (skill: Skill) => {
-    const skills = SKILLS.filter((one) => (one === skill ? !form.skills.includes(one) : form.skills.includes(one)));
-    set({ skills, authorised: form.authorised.filter((one) => skills.includes(one)) });
-  };
-  const toggleAuthority = (skill: Skill) =>
-    set({ authorised: SKILLS.filter((one) => (one === skill ? !form.authorised.includes(one) : form.authorised.includes(one))) });
-  const send = () => {
-    setChecked(true);
-    if (form.name.trim() === '') return;
-    const id = person?.id ?? PersonIdSchema.parse(freeId(form.name, taken));
-    const data = { id, name: form.name, role: form.role, skills: form.skills, authorised: form.authorised, told: person?.told ?? [] };
-    void keep(() => api.put('/api/people/:id', { params: { id }, body: { version: person?.version ?? null, data } }), close);
+    const next = toggled(skills, skill);
+    // Nobody is allowed what they are not trained for.
+    form.setValues({ skills: next, authorised: authorised.filter((one) => next.includes(one)) });
   };
   return (
-    <aside className={clsx(parts.drawer, css.editor)} aria-label={person?.name ?? 'Add person'}>
-      <PanelHeading title={person?.name ?? 'Add person'} close={close} />
-      <TextInput
-        label="Name"
-        maxLength={80}
-        value={form.name}
-        error={isChecked && form.name.trim() === '' ? 'Give a name.' : undefined}
-        onChange={(event) => set({ name: event.currentTarget.value })}
-      />
-      <TextInput
-        label="What they do here"
-        maxLength={200}
-        value={form.role}
-        onChange={(event) => set({ role: event.currentTarget.value })}
-      />
-      <fieldset className={css.skills}>
-        <legend>Trained for</legend>
-        {SKILLS.map((skill) => (
-          <div key={skill}>
-            <Checkbox label={SKILL_FACTS[skill].name} checked={form.skills.includes(skill)} onChange={() => toggleSkill(skill)} />
-            {SKILL_FACTS[skill].needsAuthority && form.skills.includes(skill) && (
-              <Checkbox
-                className={css.authority}
-                label={`allowed here: ${SKILL_FACTS[skill].name}`}
-                checked={form.authorised.includes(skill)}
-                onChange={() => toggleAuthority(skill)}
-              />
-            )}
-          </div>
-        ))}
-      </fieldset>
-      <p className="small muted">Some of these need authority beside training; local protocols win.</p>
-      <Refusal text={error} />
-      <div className="row">
-        <Button onClick={send}>{person === null ? 'Add to the crew' : 'Save'}</Button>
-        {person !== null && (
-          <Button
-            variant="default"
-            onClick={() =>
-              void keep(() => api.delete('/api/people/:id', { params: { id: person.id }, query: { version: person.version } }), close)
-            }
-          >
-            Take out of the crew
-          </Button>
-        )}
-      </div>
-    </aside>
+    <fieldset className={css.skills}>
+      <legend>Trained for</legend>
+      {SKILLS.map((skill) => (
+        <div key={skill}>
+          <Checkbox label={SKILL_FACTS[skill].name} checked={skills.includes(skill)} onChange={() => toggleSkill(skill)} />
+          {SKILL_FACTS[skill].needsAuthority && skills.includes(skill) && (
+            <Checkbox
+              className={css.authority}
+              label={`allowed here: ${SKILL_FACTS[skill].name}`}
+              checked={authorised.includes(skill)}
+              onChange={() => form.setFieldValue('authorised', toggled(authorised, skill))}
+            />
+          )}
+        </div>
+      ))}
+    </fieldset>
   );
 }

@@ -10,8 +10,8 @@ import { PanelHeading } from '../ui/PanelHeading.tsx';
 import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import type { Table } from '../ui/readTable.ts';
+import panelCss from '../ui/recordPanel.module.css';
 import { TableSource } from '../ui/TableSource.tsx';
-import css from './kinds.module.css';
 
 const MOST_MB = 1;
 const MOST_ROWS = 500;
@@ -47,7 +47,7 @@ export function KindImport({ close }: { close: () => void }) {
     }
   };
   return (
-    <aside className={clsx(parts.drawer, css.kindEditor)} aria-label="Import CSV">
+    <aside className={clsx(parts.drawer, panelCss.panel)} aria-label="Import CSV">
       <PanelHeading title="Import CSV" close={close} />
       <p className="small muted">A CSV file with a heading row, one kind a row. A kind whose id is known is changed.</p>
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Name,Rung,Width,Height,Thickness,Mass,Made for" take={take} />

@@ -1,12 +1,39 @@
 import { TEMPLATES } from '@ivrak/core/catalog';
 import { defaultBrief, type KitDraft, LAYER_NAMES, LAYERS, type Layer, nothingMadeReady } from '@ivrak/core/model';
 import { Button, Modal, Select, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { useForm } from '@mantine/form';
 import { useNavigate } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { usePeople, useRefresh } from '../data/queries.ts';
 import { START_PLACES } from './startPlaces.ts';
+
+const START = {
+  name: '',
+  templateId: null as string | null,
+  layer: 'pocket' as Layer,
+  ...START_PLACES.pocket,
+  personId: null as KitDraft['personId'],
+};
+
+const templateOf = (id: string | null) => TEMPLATES.find((template) => template.id === id);
+
+function draftOf({ name, templateId, layer, ...place }: typeof START): KitDraft {
+  const template = templateOf(templateId);
+  const staysPut = layer === 'afloat' || layer === 'base';
+  return {
+    name: name.trim(),
+    layer,
+    ...place,
+    schoolId: template?.schoolId ?? 'one-piece-at-a-time',
+    brief: template?.brief ?? { ...defaultBrief(), staysPut },
+    units: [],
+    setAside: [],
+    ...nothingMadeReady(),
+  };
+}
+
+const choices = (all: readonly { id: string; name: string }[]) => all.map(({ id, name }) => ({ value: id, label: name }));
 
 /** Asks only what a kit cannot be without; the rest follows in the Brief. */
 export function NewKit({ opened, close }: { opened: boolean; close: () => void }) {
@@ -15,99 +42,53 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
   const containers = useCatalog((state) => state.containers);
   const positions = useCatalog((state) => state.positions);
   const people = usePeople().data?.people ?? [];
-  const [name, setName] = useState('');
-  const [layer, setLayer] = useState<Layer>('pocket');
-  const [place, setPlace] = useState(START_PLACES.pocket);
-  const [personId, setPersonId] = useState<string | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const [templateId, setTemplateId] = useState<string | null>(null);
-  const template = TEMPLATES.find(({ id }) => id === templateId);
-  const choose = (next: Layer) => {
-    setLayer(next);
-    setPlace(START_PLACES[next]);
-  };
-  const make = async () => {
-    if (name.trim() === '') {
-      setError('Give the kit a name, so that a stranger can fetch it.');
-      return;
-    }
-    const staysPut = layer === 'afloat' || layer === 'base';
-    const draft: KitDraft = {
-      name: name.trim(),
-      layer,
-      personId: personId as KitDraft['personId'], // one of the crew's ids, from the list
-      ...place,
-      schoolId: template?.schoolId ?? 'one-piece-at-a-time',
-      brief: template?.brief ?? { ...defaultBrief(), staysPut },
-      units: [],
-      setAside: [],
-      ...nothingMadeReady(),
-    };
+  const form = useForm({
+    initialValues: START,
+    validate: { name: (name) => (name.trim() === '' ? 'Give the kit a name, so that a stranger can fetch it.' : null) },
+  });
+  const choose = (layer: Layer) => form.setValues({ layer, ...START_PLACES[layer] });
+  const add = async (values: typeof START) => {
     try {
-      const kit = await api.post('/api/kits', { body: draft });
+      const kit = await api.post('/api/kits', { body: draftOf(values) });
       await refresh();
       close();
       await navigate(`/kits/${kit.id}/brief`);
     } catch (failure) {
-      setError(messageOf(failure));
+      form.setFieldError('name', messageOf(failure));
     }
   };
   return (
     <Modal opened={opened} onClose={close} title="New kit" size="md">
-      <form
-        className="stack"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void make();
-        }}
-      >
+      <form className="stack" onSubmit={form.onSubmit((values) => void add(values))} noValidate>
         <TextInput
           label="Name"
           description="What it is called when somebody must fetch it"
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-          error={error}
           data-autofocus
+          {...form.getInputProps('name')}
         />
         <Select
           label="Situation"
-          description={template?.about ?? 'Fills the brief; every answer can be changed'}
+          description={templateOf(form.values.templateId)?.about ?? 'Fills the brief; every answer can be changed'}
           clearable
           placeholder="none: answer the questions"
-          data={TEMPLATES.map(({ id, name: label }) => ({ value: id, label }))}
-          value={templateId}
+          data={choices(TEMPLATES)}
+          {...form.getInputProps('templateId')}
           onChange={(id) => {
-            setTemplateId(id);
-            const chosen = TEMPLATES.find((candidate) => candidate.id === id);
+            form.setFieldValue('templateId', id);
+            const chosen = templateOf(id);
             if (chosen !== undefined) choose(chosen.layer);
           }}
         />
         <Select
           label="Layer"
-          data={LAYERS.map((value) => ({ value, label: LAYER_NAMES[value].name }))}
-          value={layer}
-          onChange={(value) => choose((value ?? 'pocket') as Layer)}
+          data={LAYERS.map((value) => ({ value: value as string, label: LAYER_NAMES[value].name }))}
+          allowDeselect={false}
+          {...form.getInputProps('layer')}
+          onChange={(layer) => choose(LAYERS.find((one) => one === layer) ?? 'pocket')}
         />
-        <Select
-          label="Container"
-          data={containers.map(({ id, name: label }) => ({ value: id, label }))}
-          value={place.containerId}
-          onChange={(containerId) => setPlace({ ...place, containerId: containerId ?? place.containerId })}
-        />
-        <Select
-          label="Carry position"
-          data={positions.map(({ id, name: label }) => ({ value: id, label }))}
-          value={place.positionId}
-          onChange={(positionId) => setPlace({ ...place, positionId: positionId ?? place.positionId })}
-        />
-        <Select
-          label="Carrier"
-          clearable
-          placeholder="nobody in particular"
-          data={people.map(({ id, name: label }) => ({ value: id, label }))}
-          value={personId}
-          onChange={setPersonId}
-        />
+        <Select label="Container" data={choices(containers)} allowDeselect={false} {...form.getInputProps('containerId')} />
+        <Select label="Carry position" data={choices(positions)} allowDeselect={false} {...form.getInputProps('positionId')} />
+        <Select label="Carrier" clearable placeholder="nobody in particular" data={choices(people)} {...form.getInputProps('personId')} />
         <Button type="submit">Make the kit</Button>
       </form>
     </Modal>

@@ -1,15 +1,14 @@
-import { freeId } from '@ivrak/core/catalog';
 import { BEARER_NAMES, BEARERS, BODY_SPOTS, type BodySpot, type Position, PositionSchema } from '@ivrak/core/model';
-import { Button, Checkbox, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
-import { clsx } from 'clsx';
-import { useState } from 'react';
+import { Checkbox, MultiSelect, Select, TextInput } from '@mantine/core';
+import type { UseFormReturnType } from '@mantine/form';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
-import css from '../kinds/kinds.module.css';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { field } from '../ui/field.ts';
 import { MeasureInput } from '../ui/MeasureInput.tsx';
 import parts from '../ui/parts.module.css';
-import { useKeep } from '../ui/useKeep.ts';
+import { RecordPanel } from '../ui/RecordPanel.tsx';
+import { useOwnRecord } from './useOwnRecord.ts';
 
 const BLANK: Position = {
   id: '',
@@ -39,6 +38,7 @@ const SPOT_NAMES: Record<BodySpot, string> = {
   smallOfBack: 'small of the back',
   back: 'back',
 };
+const SPOTS = BODY_SPOTS.map((spot) => ({ value: spot as string, label: SPOT_NAMES[spot] }));
 const HANDS: { value: Position['hands']; label: string }[] = [
   { value: 'left', label: 'Left hand' },
   { value: 'right', label: 'Right hand' },
@@ -60,107 +60,67 @@ interface PositionEditorProps {
 
 /** A place in which a kit is carried, as it was measured. Shipped ones can be copied. */
 export function PositionEditor({ position: kept, version, isShipped, close }: PositionEditorProps) {
-  const known = useCatalog((state) => state.positions);
-  const [position, setPosition] = useState(kept ?? BLANK);
-  const [isChecked, setChecked] = useState(false);
-  const { error, keepAndGo } = useKeep();
-  const set = (change: Partial<Position>) => setPosition((before) => ({ ...before, ...change }));
-  const isNew = version === null;
-  const named = isNew ? { ...position, id: freeId(position.name, new Set(known.map(({ id }) => id))) } : position;
-  const parsed = PositionSchema.safeParse(named);
+  const { form, panel } = useOwnRecord<Position>({
+    schema: PositionSchema,
+    kept,
+    blank: BLANK,
+    version,
+    known: useCatalog((state) => state.positions),
+    put: (data) => api.put('/api/positions/:id', { params: { id: data.id }, body: { version, data } }),
+    remove: (id, stored) => api.delete('/api/positions/:id', { params: { id }, query: { version: stored } }),
+    close,
+    noun: 'place',
+  });
   return (
-    <aside className={clsx(parts.drawer, css.kindEditor)} aria-label={kept?.name ?? 'New place'}>
-      <div className="panel-heading">
-        <h2>{isNew ? (kept === null ? 'New place' : `Copy of ${kept.name}`) : kept?.name}</h2>
-        <CloseButton aria-label="Close" onClick={close} />
-      </div>
+    <RecordPanel {...panel}>
       {isShipped && <p className="small muted">This one is shipped and stays as it is. Give your copy a name of its own.</p>}
-      <TextInput
-        label="Name"
-        value={position.name}
-        maxLength={60}
-        error={isChecked && position.name.trim() === '' ? 'Give it a name.' : undefined}
-        onChange={(event) => set({ name: event.currentTarget.value })}
+      <TextInput label="Name" maxLength={60} {...form.getInputProps('name')} />
+      <PlaceMeasures form={form} />
+      <div className={parts.fieldGrid}>
+        <Select label="Reached by" data={HANDS} allowDeselect={false} {...form.getInputProps('hands')} />
+        <Select label="Heat" data={HEATS} allowDeselect={false} {...form.getInputProps('heat')} />
+      </div>
+      <Checkbox label="On the body" {...form.getInputProps('onBody', { type: 'checkbox' })} />
+      <Checkbox label="Comfortable and reached while seated" {...form.getInputProps('seated', { type: 'checkbox' })} />
+      {form.values.onBody && (
+        <Select label="On the figure" clearable placeholder="not drawn" data={SPOTS} {...form.getInputProps('spot')} />
+      )}
+      <MultiSelect
+        label="Is there with any one of these"
+        placeholder={form.values.bearers.length === 0 ? 'whatever is worn' : undefined}
+        data={BEARERS.map((one) => ({ value: one as string, label: BEARER_NAMES[one] }))}
+        {...form.getInputProps('bearers')}
+        onChange={(bearers) =>
+          form.setFieldValue(
+            'bearers',
+            BEARERS.filter((one) => bearers.includes(one)),
+          )
+        }
       />
+      <Checkbox label="Others see it" {...form.getInputProps('isSeen', { type: 'checkbox' })} />
+    </RecordPanel>
+  );
+}
+
+function PlaceMeasures({ form }: { form: UseFormReturnType<Position> }) {
+  return (
+    <>
       <div className={parts.fieldRow}>
-        <MeasureInput label="Width" value={position.wMm} onChange={(wMm) => set({ wMm })} />
-        <MeasureInput label="Height" value={position.hMm} onChange={(hMm) => set({ hMm })} />
-        <MeasureInput label="Thickness" value={position.tMm} onChange={(tMm) => set({ tMm })} />
+        <MeasureInput label="Width" {...field(form, 'wMm')} />
+        <MeasureInput label="Height" {...field(form, 'hMm')} />
+        <MeasureInput label="Thickness" {...field(form, 'tMm')} />
       </div>
       <div className={parts.fieldRow}>
-        <DecimalInput label="Comfortable mass" unit="g" min={1} max={50_000} value={position.massG} onChange={(massG) => set({ massG })} />
+        <DecimalInput label="Comfortable mass" unit="g" min={1} max={50_000} {...field(form, 'massG')} />
         <DecimalInput
           label="May stick out"
           unit="mm"
           max={200}
-          value={position.stickOutMm ?? 0}
-          onChange={(stickOutMm) => set({ stickOutMm: stickOutMm ?? undefined })}
+          value={form.values.stickOutMm ?? 0}
+          onChange={(stickOutMm) => form.setFieldValue('stickOutMm', stickOutMm ?? undefined)}
         />
-        <MeasureInput label="To the hand in" unit="s" max={600} value={position.drawS} min={0} onChange={(drawS) => set({ drawS })} />
+        <MeasureInput label="To the hand in" unit="s" max={600} min={0} {...field(form, 'drawS')} />
       </div>
-      <div className={parts.fieldGrid}>
-        <Select
-          label="Reached by"
-          data={HANDS}
-          value={position.hands}
-          onChange={(hands) => set({ hands: HANDS.find(({ value }) => value === hands)?.value ?? 'both' })}
-        />
-        <Select
-          label="Heat"
-          data={HEATS}
-          value={position.heat}
-          onChange={(heat) => set({ heat: HEATS.find(({ value }) => value === heat)?.value ?? 'room' })}
-        />
-      </div>
-      <Checkbox label="On the body" checked={position.onBody} onChange={(event) => set({ onBody: event.currentTarget.checked })} />
-      <Checkbox
-        label="Comfortable and reached while seated"
-        checked={position.seated}
-        onChange={(event) => set({ seated: event.currentTarget.checked })}
-      />
-      {position.onBody && (
-        <Select
-          label="On the figure"
-          clearable
-          placeholder="not drawn"
-          data={BODY_SPOTS.map((spot) => ({ value: spot as string, label: SPOT_NAMES[spot] }))}
-          value={position.spot}
-          onChange={(spot) => set({ spot: BODY_SPOTS.find((one) => one === spot) ?? null })}
-        />
-      )}
-      <MultiSelect
-        label="Is there with any one of these"
-        placeholder={position.bearers.length === 0 ? 'whatever is worn' : undefined}
-        data={BEARERS.map((one) => ({ value: one as string, label: BEARER_NAMES[one] }))}
-        value={position.bearers}
-        onChange={(bearers) => set({ bearers: BEARERS.filter((one) => bearers.includes(one)) })}
-      />
-      <Checkbox label="Others see it" checked={position.isSeen} onChange={(event) => set({ isSeen: event.currentTarget.checked })} />
-      {error !== null && <p className="refusal">{error}</p>}
-      <div className="row">
-        <Button
-          onClick={() => {
-            setChecked(true);
-            if (parsed.success)
-              void keepAndGo(
-                () => api.put('/api/positions/:id', { params: { id: parsed.data.id }, body: { version, data: parsed.data } }),
-                close,
-              );
-          }}
-        >
-          {isNew ? 'Add' : 'Save'}
-        </Button>
-        {!isNew && (
-          <Button
-            variant="default"
-            onClick={() =>
-              void keepAndGo(() => api.delete('/api/positions/:id', { params: { id: position.id }, query: { version } }), close)
-            }
-          >
-            Delete
-          </Button>
-        )}
-      </div>
-    </aside>
+    </>
   );
 }

@@ -3,7 +3,7 @@ import { type KeyboardEvent, useRef, useState } from 'react';
 import css from '../app/shell.module.css';
 import { formatNumber, readNumber } from './readNumber.ts';
 
-interface DecimalInputProps extends Omit<TextInputProps, 'value' | 'onChange' | 'onBlur' | 'onFocus'> {
+export interface DecimalInputProps extends Omit<TextInputProps, 'value' | 'onChange' | 'onBlur' | 'onFocus'> {
   label: string;
   value: number | null;
   /** Called with every number that is acceptable, and with null when the field is emptied. */

@@ -1,0 +1,96 @@
+import type { Compartment } from '@ivrak/core/model';
+import { Button, Select, TextInput } from '@mantine/core';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { MeasureInput } from '../ui/MeasureInput.tsx';
+import parts from '../ui/parts.module.css';
+import css from './places.module.css';
+
+type Slot = NonNullable<Compartment['slots']>[number];
+
+const SLOT: Omit<Slot, 'id'> = { wMm: 60, hMm: 110, dMm: 30, stretchMm: 10, stickOutMm: 30 };
+const ACCESS = [
+  { value: 'front', label: 'in front' },
+  { value: 'top', label: 'at the top' },
+];
+
+interface RoomFieldsProps {
+  room: Compartment;
+  isOnly: boolean;
+  change: (to: Partial<Compartment>) => void;
+  remove: () => void;
+}
+
+/** One compartment as it was measured, with its elastic slots, which are all of one size. */
+export function RoomFields({ room, isOnly, change, remove }: RoomFieldsProps) {
+  const slot = room.slots?.[0];
+  const count = room.slots?.length ?? 0;
+  const slots = (howMany: number, size: Partial<Slot>) =>
+    change({
+      slots:
+        howMany === 0 ? undefined : Array.from({ length: howMany }, (_, index) => ({ ...SLOT, ...slot, ...size, id: `slot ${index + 1}` })),
+    });
+  return (
+    <fieldset className={css.roomFields}>
+      <legend>{isOnly ? 'Inside, stuffed' : `Compartment: ${room.id}`}</legend>
+      {!isOnly && (
+        <div className={parts.fieldRow}>
+          <TextInput label="Called" value={room.id} maxLength={30} onChange={(event) => change({ id: event.currentTarget.value })} />
+          <Button variant="default" size="compact-sm" onClick={remove} className={css.roomRemove}>
+            Remove
+          </Button>
+        </div>
+      )}
+      <div className={parts.fieldRow}>
+        <MeasureInput label="Width" value={room.wMm} onChange={(wMm) => change({ wMm })} />
+        <MeasureInput label="Height" value={room.hMm} onChange={(hMm) => change({ hMm })} />
+        <MeasureInput label="Depth" value={room.dMm} onChange={(dMm) => change({ dMm })} />
+      </div>
+      <div className={parts.fieldRow}>
+        <DecimalInput
+          label="May bulge to"
+          unit="mm"
+          min={1}
+          max={2000}
+          value={room.maxDMm ?? null}
+          onChange={(maxDMm) => change({ maxDMm: maxDMm ?? undefined })}
+        />
+        <Select
+          label="Opens"
+          data={ACCESS}
+          value={room.access}
+          onChange={(access) => change({ access: access === 'top' ? 'top' : 'front' })}
+        />
+        <DecimalInput label="Elastic slots" decimals={0} max={40} value={count} onChange={(howMany) => slots(howMany ?? 0, {})} />
+      </div>
+      {slot !== undefined && <SlotFields slot={slot} change={(size) => slots(count, size)} />}
+    </fieldset>
+  );
+}
+
+function SlotFields({ slot, change }: { slot: Slot; change: (size: Partial<Slot>) => void }) {
+  return (
+    <>
+      <div className={parts.fieldRow}>
+        <MeasureInput label="Slot width" value={slot.wMm} onChange={(wMm) => change({ wMm })} />
+        <MeasureInput label="Slot height" value={slot.hMm} onChange={(hMm) => change({ hMm })} />
+        <MeasureInput label="Slot depth" value={slot.dMm} onChange={(dMm) => change({ dMm })} />
+      </div>
+      <div className={parts.fieldRow}>
+        <DecimalInput
+          label="Stretches by"
+          unit="mm"
+          max={500}
+          value={slot.stretchMm ?? 0}
+          onChange={(stretchMm) => change({ stretchMm: stretchMm ?? 0 })}
+        />
+        <DecimalInput
+          label="May stick out"
+          unit="mm"
+          max={500}
+          value={slot.stickOutMm ?? 0}
+          onChange={(stickOutMm) => change({ stickOutMm: stickOutMm ?? 0 })}
+        />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,19 @@
+import { DecimalInput, type DecimalInputProps } from './DecimalInput.tsx';
+
+interface MoneyInputProps extends Omit<DecimalInputProps, 'value' | 'onChange' | 'isMoney' | 'unit' | 'decimals'> {
+  /** Minor units. */
+  value: number | null;
+  onChange: (minor: number | null) => void;
+}
+
+/** An amount that is kept in minor units and typed with its decimals. */
+export function MoneyInput({ value, onChange, ...props }: MoneyInputProps) {
+  return (
+    <DecimalInput
+      {...props}
+      isMoney
+      value={value === null ? null : value / 100}
+      onChange={(amount) => onChange(amount === null ? null : Math.round(amount * 100))}
+    />
+  );
+}
