@@ -10,7 +10,7 @@ export {
   tickOf,
   withTick,
 } from './checklist.ts';
-export { packOrder } from './packOrder.ts';
+export { type PackStep, packOrder } from './packOrder.ts';
 export { labelLines, leakBag, RepackLabelSchema, RepackSchema, repackPlan } from './repack.ts';
-export { SLIT_MM, vacuumPlan } from './vacuum.ts';
+export { SLIT_MM, type VacuumPlan, vacuumPlan } from './vacuum.ts';
 export { weighIn } from './weighIn.ts';

@@ -22,32 +22,16 @@ import { useAlternatives } from './useAlternatives.ts';
 /** A hand that only wants to press moves less than 6 px. Made once: sensors that are made anew redraw everything that can be dragged. */
 const DRAG_START = { activationConstraint: { distance: 6 } };
 
-/** Lays things out on the ground sheet, lane by lane, beside the catalogue or the chosen thing. */
-export function Bench() {
-  const { draft, judgement } = useKit();
+const takeOff = (id: string) => edit((before) => ({ ...before, units: before.units.filter((unit) => unit.id !== id) }));
+
+/** What keys do to the chosen thing and to the sheet. */
+function useBenchKeys(chosen: Unit | null, setChosen: (id: UnitId | null) => void, search: () => void): void {
   const zoom = useSheetScale((state) => state.zoom);
-  const [chosenId, setChosen] = useState<UnitId | null>(null);
-  const [tab, setTab] = useState<Tab>('catalogue');
-  const [dragged, setDragged] = useState<Kind | null>(null);
-  const [overId, setOver] = useState<string | null>(null);
-  const search = useRef<HTMLInputElement>(null);
-  const { rung } = useOpenRung();
   const compared = useAlternatives((state) => state.need);
   const closeAlternatives = useAlternatives((state) => state.close);
-  const sensors = useSensors(useSensor(PointerSensor, DRAG_START));
-  const chosen = draft.units.find(({ id }) => id === chosenId) ?? null;
   const onUnit = (change: (unit: Unit) => Unit) => () => chosen !== null && edit((before) => withUnit(before, chosen.id, change));
-  const choose = useCallback((id: UnitId) => setChosen((before) => (before === id ? null : id)), []);
-  const takeOff = (id: string) => edit((before) => ({ ...before, units: before.units.filter((unit) => unit.id !== id) }));
   useKeys({
-    '/': () => {
-      // At once, or what is typed right after it would still act as keys.
-      flushSync(() => {
-        setChosen(null);
-        setTab('catalogue');
-      });
-      search.current?.focus();
-    },
+    '/': search,
     '+': onUnit((unit) => ({ ...unit, count: Math.min(1000, unit.count + 1) })),
     '-': () => chosen !== null && edit((before) => withOneLess(before, chosen.id)),
     w: onUnit(nextState),
@@ -58,52 +42,65 @@ export function Bench() {
     Delete: () => chosen !== null && takeOff(chosen.id),
     Escape: () => (compared === null ? setChosen(null) : closeAlternatives()),
   });
+}
+
+/** What letting go of a thing or a kind does, by what it is let go over. */
+function putDown(event: DragEndEvent): void {
+  const { active, over } = event;
+  const overId = thingUnder(event);
+  if (over === null) return;
+  const carried = active.data.current as Carried;
+  const target = over.data.current as Target;
+  if (carried.what === 'kind') {
+    if (target.what !== 'drawer') edit((before) => withOneMore(before, carried.kind).draft);
+  } else if (target.what === 'drawer') takeOff(carried.unitId);
+  else if (overId !== null) edit((before) => moveBefore(before, carried.unitId, overId as UnitId, catalogNow())); // the id of a thing on the sheet
+}
+
+/** Lays things out on the ground sheet, lane by lane, beside the catalogue or the chosen thing. */
+export function Bench() {
+  const { draft } = useKit();
+  const [chosenId, setChosen] = useState<UnitId | null>(null);
+  const [tab, setTab] = useState<Tab>('catalogue');
+  const [dragged, setDragged] = useState<Kind | null>(null);
+  const [overId, setOver] = useState<string | null>(null);
+  const search = useRef<HTMLInputElement>(null);
+  const { rung } = useOpenRung();
+  const compared = useAlternatives((state) => state.need);
+  const closeAlternatives = useAlternatives((state) => state.close);
+  const sensors = useSensors(useSensor(PointerSensor, DRAG_START));
+  const chosen = draft.units.find(({ id }) => id === chosenId) ?? null;
+  const choose = useCallback((id: UnitId) => setChosen((before) => (before === id ? null : id)), []);
+  useBenchKeys(chosen, setChosen, () => {
+    // At once, or what is typed right after it would still act as keys.
+    flushSync(() => {
+      setChosen(null);
+      setTab('catalogue');
+    });
+    search.current?.focus();
+  });
   useEffect(() => {
     if (rung !== null) document.getElementById(`lane-${rung}`)?.scrollIntoView({ block: 'nearest' });
   }, [rung]);
   useEffect(() => closeAlternatives, [closeAlternatives]);
-
-  const clearLog = () => {
+  const clearDrag = () => {
     setDragged(null);
     setOver(null);
-  };
-  const drop = (event: DragEndEvent) => {
-    const { active, over } = event;
-    const overId = thingUnder(event);
-    clearLog();
-    if (over === null) return;
-    const carried = active.data.current as Carried;
-    const target = over.data.current as Target;
-    if (carried.what === 'kind') {
-      if (target.what !== 'drawer') edit((before) => withOneMore(before, carried.kind).draft);
-      return;
-    }
-    if (target.what === 'drawer') return takeOff(carried.unitId);
-    if (overId !== null) edit((before) => moveBefore(before, carried.unitId, overId as UnitId, catalogNow())); // the id of a thing on the sheet
   };
   return (
     <DndContext
       sensors={sensors}
       onDragStart={({ active }: DragStartEvent) => setDragged((active.data.current as Carried).kind)}
       onDragMove={(event) => setOver(thingUnder(event))}
-      onDragCancel={clearLog}
-      onDragEnd={drop}
+      onDragCancel={clearDrag}
+      onDragEnd={(event) => {
+        clearDrag();
+        putDown(event);
+      }}
     >
       <main id="main" className={css.main}>
         <SheetHead />
-        <GroundSheet>
-          {RUNGS.map((lane) => (
-            <Lane
-              key={lane}
-              rung={lane}
-              units={draft.units.filter(({ kind }) => catalogNow().get(kind)?.rung === lane)}
-              coverage={judgement.rungs.find((entry) => entry.rung === lane)}
-              chosenId={chosenId}
-              overId={overId}
-              choose={choose}
-            />
-          ))}
-        </GroundSheet>
+        <Lanes chosenId={chosenId} overId={overId} choose={choose} />
         {compared !== null && <Alternatives key={compared} need={compared} />}
       </main>
       <SheetDrawer name={chosen === null ? 'Catalogue' : 'Chosen thing'} tab={tab} setTab={setTab} searchRef={search}>
@@ -111,6 +108,31 @@ export function Bench() {
       </SheetDrawer>
       <DragOverlay dropAnimation={null}>{dragged === null ? null : <Dragged kind={dragged} />}</DragOverlay>
     </DndContext>
+  );
+}
+
+interface LanesProps {
+  chosenId: UnitId | null;
+  overId: string | null;
+  choose: (id: UnitId) => void;
+}
+
+function Lanes({ chosenId, overId, choose }: LanesProps) {
+  const { draft, judgement } = useKit();
+  return (
+    <GroundSheet>
+      {RUNGS.map((lane) => (
+        <Lane
+          key={lane}
+          rung={lane}
+          units={draft.units.filter(({ kind }) => catalogNow().get(kind)?.rung === lane)}
+          coverage={judgement.rungs.find((entry) => entry.rung === lane)}
+          chosenId={chosenId}
+          overId={overId}
+          choose={choose}
+        />
+      ))}
+    </GroundSheet>
   );
 }
 

@@ -1,5 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
 import { type Helpfulness, previewAdd } from '@ivrak/core/coverage';
+import type { Rung } from '@ivrak/core/model';
 import { type Kind, measuresOf, NEEDS, type NeedId, RUNGS } from '@ivrak/core/model';
 import { ActionIcon, Select, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
@@ -56,25 +57,8 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
         onChange={(event) => setSearch(event.currentTarget.value)}
         rightSection={<kbd>/</kbd>}
       />
-      <div className={css.rungFilter} role="group" aria-label="Filter by rung">
-        <button type="button" aria-pressed={rung === null} onClick={() => setRung(null)}>
-          all
-        </button>
-        {RUNGS.map((letter) => (
-          <button key={letter} type="button" aria-pressed={rung === letter} onClick={() => setRung(rung === letter ? null : letter)}>
-            {letter}
-          </button>
-        ))}
-      </div>
-      <div className={css.catalogSort}>
-        <Select
-          aria-label="Sort the catalogue"
-          data={Object.entries(SORT_NAMES).map(([value, label]) => ({ value, label }))}
-          value={sort}
-          onChange={(value) => setSort((value ?? 'helps') as Sort)}
-        />
-        <Link to="/kinds">Own kinds</Link>
-      </div>
+      <RungFilter rung={rung} setRung={setRung} />
+      <CatalogSort sort={sort} setSort={setSort} />
       {need !== null && (
         <p className="small">
           {filterLabel(need)} ·{' '}
@@ -98,6 +82,35 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
         {said}
       </span>
     </>
+  );
+}
+
+function RungFilter({ rung, setRung }: { rung: 'M' | 'A' | 'R' | 'C' | 'H' | 'S' | 'D' | null; setRung: (rung: Rung | null) => void }) {
+  return (
+    <div className={css.rungFilter} role="group" aria-label="Filter by rung">
+      <button type="button" aria-pressed={rung === null} onClick={() => setRung(null)}>
+        all
+      </button>
+      {RUNGS.map((letter) => (
+        <button key={letter} type="button" aria-pressed={rung === letter} onClick={() => setRung(rung === letter ? null : letter)}>
+          {letter}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function CatalogSort({ sort, setSort }: { sort: 'flat' | 'price' | 'helps' | 'lane' | 'mass'; setSort: (sort: Sort) => void }) {
+  return (
+    <div className={css.catalogSort}>
+      <Select
+        aria-label="Sort the catalogue"
+        data={Object.entries(SORT_NAMES).map(([value, label]) => ({ value, label }))}
+        value={sort}
+        onChange={(value) => setSort((value ?? 'helps') as Sort)}
+      />
+      <Link to="/kinds">Own kinds</Link>
+    </div>
   );
 }
 

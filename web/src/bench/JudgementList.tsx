@@ -42,15 +42,9 @@ export function JudgementList({ open, aside }: Sifted) {
 }
 
 function FindingEntry({ finding }: { finding: OpenFinding }) {
-  const { today, catalog } = useKit();
+  const { catalog } = useKit();
   const [reason, setReason] = useState<string | null>(null);
-  const [error, setError] = useState<string | null>(null);
   const { rule, severity, reason: says, fix, before } = finding;
-  const keep = () => {
-    const why = (reason ?? '').trim();
-    if (why.length < 3) return setError('Say why, in a few words.');
-    edit((draft) => ({ ...draft, setAside: withSetAside(draft.setAside, { rule, facts: factsOf(finding), reason: why, on: today }) }));
-  };
   return (
     <li className={css.finding} data-severity={severity}>
       <b>{WORDS[severity]}</b> {says}
@@ -77,28 +71,48 @@ function FindingEntry({ finding }: { finding: OpenFinding }) {
           </button>
         )}
       </span>
-      {reason !== null && (
-        <form
-          className={css.asideForm}
-          onSubmit={(event) => {
-            event.preventDefault();
-            keep();
-          }}
-        >
-          <TextInput
-            aria-label="Why it is set aside"
-            placeholder="The reason"
-            value={reason}
-            maxLength={200}
-            error={error}
-            autoFocus
-            onChange={(event) => setReason(event.currentTarget.value)}
-          />
-          <Button type="submit" variant="default">
-            Set aside
-          </Button>
-        </form>
-      )}
+      <AsideForm reason={reason} setReason={setReason} rule={rule} finding={finding} />
     </li>
+  );
+}
+
+interface AsideFormProps {
+  reason: string | null;
+  setReason: (next: string | null) => void;
+  rule: string;
+  finding: OpenFinding;
+}
+
+function AsideForm({ reason, setReason, rule, finding }: AsideFormProps) {
+  const { today } = useKit();
+  const [error, setError] = useState<string | null>(null);
+  const keep = () => {
+    const why = (reason ?? '').trim();
+    if (why.length < 3) return setError('Say why, in a few words.');
+    edit((draft) => ({ ...draft, setAside: withSetAside(draft.setAside, { rule, facts: factsOf(finding), reason: why, on: today }) }));
+  };
+  return (
+    reason !== null && (
+      <form
+        className={css.asideForm}
+        onSubmit={(event) => {
+          event.preventDefault();
+          keep();
+        }}
+      >
+        <TextInput
+          aria-label="Why it is set aside"
+          placeholder="The reason"
+          value={reason}
+          maxLength={200}
+          error={error}
+          autoFocus
+          onChange={(event) => setReason(event.currentTarget.value)}
+        />
+        <Button type="submit" variant="default">
+          Set aside
+        </Button>
+      </form>
+    )
   );
 }

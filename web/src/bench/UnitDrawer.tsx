@@ -1,4 +1,5 @@
 import { gradeOf } from '@ivrak/core/coverage';
+import type { Kind, UnitId } from '@ivrak/core/model';
 import {
   CONDITION_NAMES,
   CONDITIONS,
@@ -29,22 +30,14 @@ const PICTURE_HIGH_PX = 104;
 
 /** The chosen thing: count, how it lies, condition, lot and date. */
 export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
-  const { today, judgement, school } = useKit();
+  const { today, judgement } = useKit();
   const compare = useAlternatives((state) => state.show);
   const kind = catalogNow().get(unit.kind);
-  const [warnings, setWarnings] = useState<readonly string[]>([]);
   if (kind === undefined) return null;
   const change = (next: Partial<Unit>) => edit((draft) => withUnit(draft, unit.id, (before) => ({ ...before, ...next })));
   const serves = judgement.coverage.needs.flatMap(({ need, by }) =>
     by.filter(({ unitId }) => unitId === unit.id).map(({ count, grade }) => `${NEEDS[need].label}: ${count} (${grade})`),
   );
-  const graded = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
-  const serving = graded.filter((need) =>
-    judgement.coverage.needs.some((entry) => entry.need === need && entry.by.some(({ unitId }) => unitId === unit.id)),
-  );
-  // What it does now, and what it is made for, which may be something else.
-  const madeFor = graded.filter((need) => gradeOf(kind, need, school) === 'primary');
-  const servedNeeds = [...new Set([...serving, ...(madeFor.length > 0 ? madeFor : graded)])].slice(0, 2);
   const state = measuresOf(kind, unit.state);
   const isPractice = unit.condition === 'practice';
   const leave = (place: 'stores' | 'discarded') => {
@@ -65,49 +58,8 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
       </p>
       <p className="small">{serves.length > 0 ? `Serves ${serves.join('; ')}` : 'Serves nothing now: a spare.'}</p>
       {kind.caution !== null && <p className="caution">{kind.caution}</p>}
-      <div className="row">
-        {servedNeeds.map((need) => (
-          <Button key={need} variant="default" onClick={() => compare(need, unit.id)}>
-            Others for {NEEDS[need].label}
-          </Button>
-        ))}
-        <ActionIcon
-          variant="default"
-          size={36}
-          aria-label="Earlier in its lane"
-          onClick={() => edit((draft) => moveBy(draft, unit.id, -1, catalogNow()))}
-        >
-          <IconArrowLeft size={18} />
-        </ActionIcon>
-        <ActionIcon
-          variant="default"
-          size={36}
-          aria-label="Later in its lane"
-          onClick={() => edit((draft) => moveBy(draft, unit.id, 1, catalogNow()))}
-        >
-          <IconArrowRight size={18} />
-        </ActionIcon>
-      </div>
-      <div className="row spread">
-        <span>Count</span>
-        <span className="row">
-          <ActionIcon
-            variant="default"
-            size={36}
-            aria-label="One less"
-            disabled={unit.count <= 1}
-            onClick={() => edit((draft) => withOneLess(draft, unit.id))}
-          >
-            <IconMinus size={18} />
-          </ActionIcon>
-          <span className={clsx(css.unitCount, 'mono')} aria-live="polite">
-            {unit.count}
-          </span>
-          <ActionIcon variant="default" size={36} aria-label="One more" onClick={() => change({ count: Math.min(1000, unit.count + 1) })}>
-            <IconPlus size={18} />
-          </ActionIcon>
-        </span>
-      </div>
+      <UnitActions compare={compare} unit={unit} kind={kind} />
+      <UnitCount unit={unit} change={change} />
       {kind.states.length > 1 && (
         <Select
           label="How it lies"
@@ -116,31 +68,8 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
           onChange={(value) => change({ state: value ?? unit.state })}
         />
       )}
-      <Select
-        label="Condition"
-        disabled={isPractice}
-        description={isPractice ? 'A practice unit stays one.' : undefined}
-        data={CONDITIONS.filter((value) => value !== 'used' && value !== 'expired' && (value !== 'practice' || isPractice)).map(
-          (value) => ({ value, label: CONDITION_NAMES[value] }),
-        )}
-        value={unit.condition}
-        onChange={(value) => change({ condition: (value ?? unit.condition) as Condition })}
-      />
-      <ScanField
-        today={today}
-        onScan={(scan) => {
-          change({
-            ...(scan.lot === undefined ? {} : { lot: scan.lot }),
-            ...(scan.expiresOn === undefined ? {} : { expiresOn: scan.expiresOn }),
-          });
-          setWarnings(scan.warnings);
-        }}
-      />
-      {warnings.map((warning) => (
-        <p key={warning} className="caution">
-          {warning}
-        </p>
-      ))}
+      <ConditionField isPractice={isPractice} unit={unit} change={change} />
+      <LabelScan change={change} />
       <div className={parts.fieldGrid}>
         <TextInput
           label="Lot"
@@ -160,6 +89,121 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
         </Button>
       </div>
     </>
+  );
+}
+
+interface ConditionFieldProps {
+  isPractice: boolean;
+  unit: Unit;
+  change: (next: Partial<Unit>) => void;
+}
+
+function ConditionField({ isPractice, unit, change }: ConditionFieldProps) {
+  return (
+    <Select
+      label="Condition"
+      disabled={isPractice}
+      description={isPractice ? 'A practice unit stays one.' : undefined}
+      data={CONDITIONS.filter((value) => value !== 'used' && value !== 'expired' && (value !== 'practice' || isPractice)).map((value) => ({
+        value,
+        label: CONDITION_NAMES[value],
+      }))}
+      value={unit.condition}
+      onChange={(value) => change({ condition: (value ?? unit.condition) as Condition })}
+    />
+  );
+}
+
+/** Fills lot and date from a label, and says what a second look is due for. */
+function LabelScan({ change }: { change: (next: Partial<Unit>) => void }) {
+  const { today } = useKit();
+  const [warnings, setWarnings] = useState<readonly string[]>([]);
+  return (
+    <>
+      <ScanField
+        today={today}
+        onScan={(scan) => {
+          change({
+            ...(scan.lot === undefined ? {} : { lot: scan.lot }),
+            ...(scan.expiresOn === undefined ? {} : { expiresOn: scan.expiresOn }),
+          });
+          setWarnings(scan.warnings);
+        }}
+      />
+      {warnings.map((warning) => (
+        <p key={warning} className="caution">
+          {warning}
+        </p>
+      ))}
+    </>
+  );
+}
+
+interface UnitActionsProps {
+  compare: (need: NeedId, unitId: UnitId | null) => void;
+  unit: Unit;
+  kind: Kind;
+}
+
+function UnitActions({ compare, unit, kind }: UnitActionsProps) {
+  const { judgement, school } = useKit();
+  const graded = Object.keys(kind.grades) as NeedId[];
+  // keyed by need ids
+  const serving = graded.filter((need) =>
+    judgement.coverage.needs.some((entry) => entry.need === need && entry.by.some(({ unitId }) => unitId === unit.id)),
+  );
+  // What it does now, and what it is made for, which may be something else.
+  const madeFor = graded.filter((need) => gradeOf(kind, need, school) === 'primary');
+  const servedNeeds = [...new Set([...serving, ...(madeFor.length > 0 ? madeFor : graded)])].slice(0, 2);
+  return (
+    <div className="row">
+      {servedNeeds.map((need) => (
+        <Button key={need} variant="default" onClick={() => compare(need, unit.id)}>
+          Others for {NEEDS[need].label}
+        </Button>
+      ))}
+      <ActionIcon
+        variant="default"
+        size={36}
+        aria-label="Earlier in its lane"
+        onClick={() => edit((draft) => moveBy(draft, unit.id, -1, catalogNow()))}
+      >
+        <IconArrowLeft size={18} />
+      </ActionIcon>
+      <ActionIcon
+        variant="default"
+        size={36}
+        aria-label="Later in its lane"
+        onClick={() => edit((draft) => moveBy(draft, unit.id, 1, catalogNow()))}
+      >
+        <IconArrowRight size={18} />
+      </ActionIcon>
+    </div>
+  );
+}
+
+function UnitCount({ unit, change }: { unit: Unit; change: (next: Partial<Unit>) => void }) {
+  return (
+    <div className="row spread">
+      <span>Count</span>
+      <span className="row">
+        <ActionIcon
+          variant="default"
+          size={36}
+          aria-label="One less"
+          disabled={unit.count <= 1}
+          onClick={() => edit((draft) => withOneLess(draft, unit.id))}
+        >
+          <IconMinus size={18} />
+        </ActionIcon>
+        <span className={clsx(css.unitCount, 'mono')} aria-live="polite">
+          {unit.count}
+        </span>
+        <ActionIcon variant="default" size={36} aria-label="One more" onClick={() => change({ count: Math.min(1000, unit.count + 1) })}>
+          <IconPlus size={18} />
+        </ActionIcon>
+      </span>
+    </div>
   );
 }
 

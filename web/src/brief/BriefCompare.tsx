@@ -6,7 +6,7 @@ import { compareNeeds, type DerivedNeed, type NeedDifference } from '@ivrak/core
 import { Select, Switch } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { type SetURLSearchParams, useSearchParams } from 'react-router';
 import { containerOf, useCatalog } from '../data/catalog.ts';
 import { useKits } from '../data/queries.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
@@ -64,71 +64,124 @@ export function BriefCompare() {
   );
   const states: States = { before: statesOf(judgement), after: statesOf(then) };
   const differences = compareNeeds(judgement.needs, then.needs);
-  const asks = differences.filter(({ changes }) => changes.some((change) => change !== 'order'));
   const isFelt = ({ need, changes }: NeedDifference) =>
     changes.some((change) => change !== 'order') || states.before.get(need) !== states.after.get(need);
   const shown = differences.filter((difference) =>
     onlyDifferent ? isFelt(difference) : difference.before.ideal > 0 || difference.after.ideal > 0,
   );
-  const isReordered = differences.some(({ changes }) => changes.includes('order'));
   return (
     <section className={css.needs} aria-label="Side by side">
-      <div className={css.compareHead}>
-        <Select
-          label="Compare with"
-          className="grow"
-          data={groups.map(({ group, items }) => ({ group, items: items.map(({ value, label }) => ({ value, label })) }))}
-          value={other.value}
-          searchable
-          onChange={(value) =>
-            setParams(
-              (before) => {
-                if (value !== null) before.set('with', value);
-                return before;
-              },
-              { replace: true },
-            )
-          }
-        />
-        <Switch label="only what differs" checked={onlyDifferent} onChange={(event) => setOnlyDifferent(event.currentTarget.checked)} />
-      </div>
-      <p>
-        <b>
-          {asks.length === 0
-            ? 'Nothing else would be asked for.'
-            : `${asks.length === 1 ? 'One need' : `${asks.length} needs`} would be asked otherwise.`}
-        </b>{' '}
-        {other.label}: {other.school.reason} What lies on the sheet would hold{' '}
-        <b>
-          {then.held} of {then.asked}
-        </b>{' '}
-        needs, now {judgement.held} of {judgement.asked}.
-      </p>
-      <table className={parts.compareTable}>
-        <thead>
-          <tr>
-            <th scope="col">Need</th>
-            <th scope="col">This brief, {school.name.toLowerCase()}</th>
-            <th scope="col">{other.label}</th>
-            <th scope="col">What is asked</th>
-            <th scope="col">What lies here</th>
-          </tr>
-        </thead>
-        <tbody>
-          {RUNGS.flatMap((rung) => shown.filter(({ need }) => rungOf(need) === rung)).map((difference) => (
-            <DifferenceRow key={difference.need} difference={difference} states={states} />
-          ))}
-        </tbody>
-      </table>
+      <CompareHead groups={groups} other={other} setParams={setParams} onlyDifferent={onlyDifferent} setOnlyDifferent={setOnlyDifferent} />
+      <WhatDiffers other={other} then={then} differences={differences} />
+      <Differences other={other} shown={shown} states={states} />
       {shown.length === 0 && <p className="muted">No need differs.</p>}
-      {isReordered && (
-        <div className={css.compareOrders}>
-          <h3>Order of purchase</h3>
-          <Order name={school.name} needs={judgement.needs} />
-          <Order name={other.label} needs={then.needs} />
-        </div>
-      )}
+      <Orders other={other} then={then} differences={differences} />
     </section>
+  );
+}
+
+interface WhatDiffersProps {
+  other: Other;
+  then: Judgement;
+  differences: NeedDifference[];
+}
+
+function WhatDiffers({ other, then, differences }: WhatDiffersProps) {
+  const { judgement } = useKit();
+  const asks = differences.filter(({ changes }) => changes.some((change) => change !== 'order'));
+  return (
+    <p>
+      <b>
+        {asks.length === 0
+          ? 'Nothing else would be asked for.'
+          : `${asks.length === 1 ? 'One need' : `${asks.length} needs`} would be asked otherwise.`}
+      </b>{' '}
+      {other.label}: {other.school.reason} What lies on the sheet would hold{' '}
+      <b>
+        {then.held} of {then.asked}
+      </b>{' '}
+      needs, now {judgement.held} of {judgement.asked}.
+    </p>
+  );
+}
+
+interface OrdersProps {
+  other: Other;
+  then: Judgement;
+  differences: NeedDifference[];
+}
+
+function Orders({ other, then, differences }: OrdersProps) {
+  const { school, judgement } = useKit();
+  const isReordered = differences.some(({ changes }) => changes.includes('order'));
+  return (
+    isReordered && (
+      <div className={css.compareOrders}>
+        <h3>Order of purchase</h3>
+        <Order name={school.name} needs={judgement.needs} />
+        <Order name={other.label} needs={then.needs} />
+      </div>
+    )
+  );
+}
+
+interface CompareHeadProps {
+  groups: { group: string; items: Other[] }[];
+  other: Other;
+  setParams: SetURLSearchParams;
+  onlyDifferent: boolean;
+  setOnlyDifferent: (next: boolean) => void;
+}
+
+function CompareHead({ groups, other, setParams, onlyDifferent, setOnlyDifferent }: CompareHeadProps) {
+  return (
+    <div className={css.compareHead}>
+      <Select
+        label="Compare with"
+        className="grow"
+        data={groups.map(({ group, items }) => ({ group, items: items.map(({ value, label }) => ({ value, label })) }))}
+        value={other.value}
+        searchable
+        onChange={(value) =>
+          setParams(
+            (before) => {
+              if (value !== null) before.set('with', value);
+              return before;
+            },
+            { replace: true },
+          )
+        }
+      />
+      <Switch label="only what differs" checked={onlyDifferent} onChange={(event) => setOnlyDifferent(event.currentTarget.checked)} />
+    </div>
+  );
+}
+
+interface DifferencesProps {
+  other: Other;
+  shown: NeedDifference[];
+  states: States;
+}
+
+function Differences({ other, shown, states }: DifferencesProps) {
+  const { school } = useKit();
+  return (
+    <table className={parts.compareTable}>
+      <thead>
+        <tr>
+          <th scope="col">Need</th>
+          <th scope="col">This brief, {school.name.toLowerCase()}</th>
+          <th scope="col">{other.label}</th>
+          <th scope="col">What is asked</th>
+          <th scope="col">What lies here</th>
+        </tr>
+      </thead>
+      <tbody>
+        {RUNGS.flatMap((rung) => shown.filter(({ need }) => rungOf(need) === rung)).map((difference) => (
+          <DifferenceRow key={difference.need} difference={difference} states={states} />
+        ))}
+      </tbody>
+    </table>
   );
 }
 

@@ -1,6 +1,7 @@
 import { NEEDS, type Override, OverrideSchema } from '@ivrak/core/model';
 import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { Button, Modal, TextInput } from '@mantine/core';
+import type { UseFormReturnType } from '@mantine/form';
 import { schemaResolver, useForm } from '@mantine/form';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
@@ -36,26 +37,7 @@ export function OverrideForm({ need, close }: { need: DerivedNeed; close: () => 
           {derived.windowS === null ? '' : `, in hand within ${derived.windowS} s`}. {showTerms(need.terms.ideal)}. An empty field keeps
           what is derived.
         </p>
-        <div className={parts.fieldRow}>
-          <DecimalInput
-            label="At least"
-            max={10_000}
-            decimals={0}
-            placeholder={String(derived.least)}
-            data-autofocus
-            {...field(form, 'least')}
-          />
-          <DecimalInput label="Ideally" max={10_000} decimals={0} placeholder={String(derived.ideal)} {...field(form, 'ideal')} />
-          <DecimalInput
-            label="In hand within"
-            unit="s"
-            min={1}
-            max={86_400}
-            decimals={0}
-            placeholder={derived.windowS === null ? 'none' : String(derived.windowS)}
-            {...field(form, 'windowS')}
-          />
-        </div>
+        <OverrideFields derived={derived} form={form} />
         <TextInput
           label="Reason"
           description="Stays beside the figure, here and in print"
@@ -73,5 +55,35 @@ export function OverrideForm({ need, close }: { need: DerivedNeed; close: () => 
         </div>
       </form>
     </Modal>
+  );
+}
+
+interface OverrideFieldsProps {
+  derived: { least: number; ideal: number; windowS: number | null };
+  form: UseFormReturnType<Override>;
+}
+
+function OverrideFields({ derived, form }: OverrideFieldsProps) {
+  return (
+    <div className={parts.fieldRow}>
+      <DecimalInput
+        label="At least"
+        max={10_000}
+        decimals={0}
+        placeholder={String(derived.least)}
+        data-autofocus
+        {...field(form, 'least')}
+      />
+      <DecimalInput label="Ideally" max={10_000} decimals={0} placeholder={String(derived.ideal)} {...field(form, 'ideal')} />
+      <DecimalInput
+        label="In hand within"
+        unit="s"
+        min={1}
+        max={86_400}
+        decimals={0}
+        placeholder={derived.windowS === null ? 'none' : String(derived.windowS)}
+        {...field(form, 'windowS')}
+      />
+    </div>
   );
 }

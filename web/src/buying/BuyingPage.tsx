@@ -36,6 +36,9 @@ export function BuyingPage() {
 
 type KitLines = NonNullable<ReturnType<typeof useRestock>['data']>['kits'];
 
+/** How to buy, until it is set otherwise. */
+const HOW = { withAlternatives: true, isLessOrders: true, leastShelfDays: 365 as number | null, wastePercent: 0 as number | null };
+
 interface BuyingProps {
   kits: KitLines;
   book: StoredBook;
@@ -44,19 +47,29 @@ interface BuyingProps {
   have: ReadonlyMap<string, number>;
 }
 
-function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
-  const catalog = useCatalog((state) => state.catalog);
+/** Who wants what: each kit for its carrier, and the stores. */
+function usePayers(kits: KitLines, forStores: Wanted['lines']): Wanted[] {
   const mustered = useKits().data?.kits ?? [];
   const people = usePeople().data?.people ?? [];
+  const ofKits = kits.map(({ kitId, kitName, lines }): Wanted => {
+    const carrier = people.find(({ id }) => id === mustered.find((kit) => kit.id === kitId)?.personId);
+    return {
+      payer: carrier === undefined ? kitName : `${carrier.name}, ${kitName}`,
+      lines: lines.flatMap(({ toBuy }) => toBuy.slice(0, 1)),
+    };
+  });
+  return [...ofKits, ...(forStores.length > 0 ? [{ payer: 'Stores', lines: forStores }] : [])];
+}
+
+function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
+  const catalog = useCatalog((state) => state.catalog);
   const lacking = kits.filter(({ lines }) => lines.some(({ toBuy }) => toBuy.length > 0));
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
-  const [withAlternatives, setAlternatives] = useState(true);
-  const [isLessOrders, setLessOrders] = useState(true);
-  const [leastShelfDays, setShelf] = useState<number | null>(365);
-  const [wastePercent, setWaste] = useState<number | null>(0);
+  const [how, setHow] = useState(HOW);
   const chosen = lacking.filter(({ kitId }) => !without.has(kitId));
   const forStores = useMemo(() => (without.has(STORES) ? [] : belowMinimum(minimums.data, have)), [without, minimums, have]);
   const problem = useMemo((): BuyingProblem => {
+    const { withAlternatives, isLessOrders, leastShelfDays, wastePercent } = how;
     const wanted = withMinimums(buyingNeed(chosen, { withAlternatives }, catalog), forStores);
     return {
       need: isLessOrders ? lessOnOrder(wanted, onOrder(orders.map(({ data }) => data))) : wanted,
@@ -66,17 +79,8 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
       authorisedOnly: [...catalog.values()].filter(({ sellerMatters }) => sellerMatters).map(({ id }) => id),
       wasteShare: (wastePercent ?? 0) / 100,
     };
-  }, [chosen, withAlternatives, catalog, book, leastShelfDays, wastePercent, forStores, isLessOrders, orders]);
-  const payers: Wanted[] = [
-    ...chosen.map(({ kitId, kitName, lines }) => {
-      const carrier = people.find(({ id }) => id === mustered.find((kit) => kit.id === kitId)?.personId);
-      return {
-        payer: carrier === undefined ? kitName : `${carrier.name}, ${kitName}`,
-        lines: lines.flatMap(({ toBuy }) => toBuy.slice(0, 1)),
-      };
-    }),
-    ...(forStores.length > 0 ? [{ payer: 'Stores', lines: forStores }] : []),
-  ];
+  }, [chosen, how, catalog, book, forStores, orders]);
+  const payers = usePayers(chosen, forStores);
   const toggle = (id: string) => {
     const next = new Set(without);
     if (!next.delete(id)) next.add(id);
@@ -96,38 +100,8 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
         {minimums.data.lines.length > 0 && (
           <Checkbox label="Stores, up to their least" checked={!without.has(STORES)} onChange={() => toggle(STORES)} />
         )}
-        <ul className={css.lines}>
-          {problem.need.map(({ kind, count, accepts = [] }) => (
-            <li key={kind}>
-              <b>
-                {count} × {kindName(kind)}
-              </b>
-              {accepts.length > 0 && <span className="small muted"> or {accepts.map(kindName).join(', ')}</span>}
-            </li>
-          ))}
-        </ul>
-        <h2>How</h2>
-        <Switch
-          label="Other kinds that serve as well"
-          checked={withAlternatives}
-          onChange={(event) => setAlternatives(event.currentTarget.checked)}
-        />
-        <Switch
-          label="Leave out what is on order"
-          checked={isLessOrders}
-          onChange={(event) => setLessOrders(event.currentTarget.checked)}
-        />
-        <DecimalInput label="Dated goods last at least" unit="days" max={3650} decimals={0} value={leastShelfDays} onChange={setShelf} />
-        <DecimalInput
-          label="Share of leftovers that will expire"
-          unit="%"
-          max={100}
-          decimals={0}
-          value={wastePercent}
-          onChange={setWaste}
-        />
-        <p className="small muted">A planning value: with more of it, smaller packs win where large ones would only lie over.</p>
-        <p className="small muted">Where a forged thing would kill, only sellers that are known as authorised count.</p>
+        <BuyingLines problem={problem} />
+        <HowToBuy how={how} set={(next) => setHow({ ...how, ...next })} />
         <Minimums key={minimums.version} stored={minimums} have={have} />
       </section>
       <div className={css.middle}>
@@ -136,5 +110,61 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
       </div>
       <Offers key={book.version} book={book} />
     </main>
+  );
+}
+
+interface HowToBuyProps {
+  how: typeof HOW;
+  set: (next: Partial<typeof HOW>) => void;
+}
+
+function HowToBuy({ how, set }: HowToBuyProps) {
+  return (
+    <>
+      <h2>How</h2>
+      <Switch
+        label="Other kinds that serve as well"
+        checked={how.withAlternatives}
+        onChange={(event) => set({ withAlternatives: event.currentTarget.checked })}
+      />
+      <Switch
+        label="Leave out what is on order"
+        checked={how.isLessOrders}
+        onChange={(event) => set({ isLessOrders: event.currentTarget.checked })}
+      />
+      <DecimalInput
+        label="Dated goods last at least"
+        unit="days"
+        max={3650}
+        decimals={0}
+        value={how.leastShelfDays}
+        onChange={(leastShelfDays) => set({ leastShelfDays })}
+      />
+      <DecimalInput
+        label="Share of leftovers that will expire"
+        unit="%"
+        max={100}
+        decimals={0}
+        value={how.wastePercent}
+        onChange={(wastePercent) => set({ wastePercent })}
+      />
+      <p className="small muted">A planning value: with more of it, smaller packs win where large ones would only lie over.</p>
+      <p className="small muted">Where a forged thing would kill, only sellers that are known as authorised count.</p>
+    </>
+  );
+}
+
+function BuyingLines({ problem }: { problem: BuyingProblem }) {
+  return (
+    <ul className={css.lines}>
+      {problem.need.map(({ kind, count, accepts = [] }) => (
+        <li key={kind}>
+          <b>
+            {count} × {kindName(kind)}
+          </b>
+          {accepts.length > 0 && <span className="small muted"> or {accepts.map(kindName).join(', ')}</span>}
+        </li>
+      ))}
+    </ul>
   );
 }

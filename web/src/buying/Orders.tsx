@@ -50,11 +50,9 @@ interface Came {
   isWrong: boolean;
 }
 
-function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLines[] }) {
-  const { data, version } = stored;
+/** What has just come of an order, by hand or by its label. */
+function useArrival({ data }: StoredOrder) {
   const gtins = useStores().data?.gtins ?? [];
-  const today = useSettings().data?.today;
-  const { error, keep } = useKeep();
   const [came, setCame] = useState<Came | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const start = (line: OrderLine, more: Partial<Came> = {}) => {
@@ -93,6 +91,26 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
       ...(scan.count === undefined ? {} : { count: scan.count }),
     });
   };
+  return { came, said, start, takeScan, clear: () => setCame(null) };
+}
+
+function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLines[] }) {
+  const { data, version } = stored;
+  const today = useSettings().data?.today;
+  const { error, keep } = useKeep();
+  const { came, said, start, takeScan, clear } = useArrival(stored);
+  const receive = ({ lot, ...rest }: Came, kitId: string | null) =>
+    void keep(
+      () =>
+        api.post('/api/orders/:id/receive', {
+          params: { id: data.id },
+          body: { ...rest, lot: lot.trim() === '' ? null : lot.trim(), kitId, version },
+        }),
+      async () => {
+        clear();
+        await againstOrder();
+      },
+    );
   const close = () =>
     void keep(
       () => api.put('/api/orders/:id', { params: { id: data.id }, body: { version, data: { ...data, isClosed: true } } }),
@@ -108,23 +126,7 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
           {data.expectedOn === null ? '' : `, expected ${showDate(data.expectedOn)}`}
         </span>
       </div>
-      <ul className={css.orderLines}>
-        {data.lines.map((line) => (
-          <li key={line.kind} className="row">
-            <span className="grow">
-              {kindName(line.kind)}
-              <span className="small muted">
-                {' '}
-                · {line.arrived} of {line.units} came · pack {price(line.packMinor)}
-                {line.wrong > 0 ? ` · ${line.wrong} wrong` : ''}
-              </span>
-            </span>
-            <Button size="compact-sm" variant="default" aria-label={`${kindName(line.kind)} came`} onClick={() => start(line)}>
-              Came
-            </Button>
-          </li>
-        ))}
-      </ul>
+      <WaitedFor lines={data.lines} came={start} />
       {today !== undefined && <ScanField today={today} onScan={takeScan} />}
       {said !== null && <p className="refusal">{said}</p>}
       {came !== null && today !== undefined && (
@@ -134,21 +136,8 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
           line={data.lines.find(({ kind }) => kind === came.kind)}
           today={today}
           kits={kits}
-          take={(next, kitId) => {
-            const { lot, ...rest } = next;
-            void keep(
-              () =>
-                api.post('/api/orders/:id/receive', {
-                  params: { id: data.id },
-                  body: { ...rest, lot: lot.trim() === '' ? null : lot.trim(), kitId, version },
-                }),
-              async () => {
-                setCame(null);
-                await againstOrder();
-              },
-            );
-          }}
-          cancel={() => setCame(null)}
+          take={receive}
+          cancel={clear}
         />
       )}
       <Refusal text={error} />
@@ -159,6 +148,28 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
         </Button>
       </div>
     </article>
+  );
+}
+
+function WaitedFor({ lines, came }: { lines: readonly OrderLine[]; came: (line: OrderLine) => void }) {
+  return (
+    <ul className={css.orderLines}>
+      {lines.map((line) => (
+        <li key={line.kind} className="row">
+          <span className="grow">
+            {kindName(line.kind)}
+            <span className="small muted">
+              {' '}
+              · {line.arrived} of {line.units} came · pack {price(line.packMinor)}
+              {line.wrong > 0 ? ` · ${line.wrong} wrong` : ''}
+            </span>
+          </span>
+          <Button size="compact-sm" variant="default" aria-label={`${kindName(line.kind)} came`} onClick={() => came(line)}>
+            Came
+          </Button>
+        </li>
+      ))}
+    </ul>
   );
 }
 

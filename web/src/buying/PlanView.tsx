@@ -7,6 +7,7 @@ import {
   orderFromPlan,
   type Wanted,
 } from '@ivrak/core/buying';
+import type { PlainDate } from '@ivrak/core/model';
 import { addDays, NEEDS, type NeedId, type Restock } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
@@ -64,20 +65,6 @@ interface PlanProps extends Omit<PlanViewProps, 'problem'> {
 function Plan({ plan, offers, kits, payers }: PlanProps) {
   const today = useSettings().data?.today;
   const { error, keep } = useKeep();
-  const place = (supplier: string) => {
-    if (today === undefined) return;
-    const lead = offers.filter((offer) => offer.supplier === supplier).reduce((most, { leadDays = 0 }) => Math.max(most, leadDays), 0);
-    const order = orderFromPlan(plan, supplier, offers, {
-      id: crypto.randomUUID(),
-      placedOn: today,
-      expectedOn: lead === 0 ? null : addDays(today, lead),
-    });
-    if (order !== null)
-      void keep(
-        () => api.post('/api/orders', { body: order }),
-        () => queryClient.invalidateQueries({ queryKey: ['orders'] }),
-      );
-  };
   const needed = allocatedMinor(plan);
   const left = plan.leftover.map(({ kind, count }) => `${count} × ${kindName(kind)}`).join(', ');
   return (
@@ -95,57 +82,19 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
       </p>
       <Refusal text={error} />
       {plan.orders.map(({ supplier, lines, goodsMinor, shippingMinor }) => (
-        <section key={supplier} className={css.order}>
-          <div className="row">
-            <h2 className="grow">{supplier}</h2>
-            <Button
-              size="compact-sm"
-              variant="outline"
-              className="no-print"
-              aria-label={`The order to ${supplier} is placed`}
-              onClick={() => place(supplier)}
-            >
-              Placed
-            </Button>
-          </div>
-          <table>
-            <tbody>
-              {lines.map(({ offer, kind, packs, units, priceMinor }) => (
-                <tr key={offer}>
-                  <td>
-                    {kindName(kind)}
-                    <span className="small muted">
-                      {' '}
-                      · {packs} {packs === 1 ? 'pack' : 'packs'} of {units / packs}
-                    </span>
-                  </td>
-                  <td className="mono">{price(priceMinor)}</td>
-                </tr>
-              ))}
-              <tr className="muted">
-                <td>shipping</td>
-                <td className="mono">{shippingMinor === 0 ? 'free' : price(shippingMinor)}</td>
-              </tr>
-            </tbody>
-            <tfoot>
-              <tr>
-                <th scope="row">{supplier}</th>
-                <td className="mono">{price(goodsMinor + shippingMinor)}</td>
-              </tr>
-            </tfoot>
-          </table>
-        </section>
+        <SupplierOrder
+          key={supplier}
+          supplier={supplier}
+          lines={lines}
+          shippingMinor={shippingMinor}
+          goodsMinor={goodsMinor}
+          today={today}
+          offers={offers}
+          plan={plan}
+          keep={keep}
+        />
       ))}
-      {plan.unmet.length > 0 && (
-        <section>
-          <h3>Not available</h3>
-          {plan.unmet.map(({ kind, count, why }) => (
-            <p key={kind} className="state-gap">
-              {count} × {kindName(kind)}: {why}.
-            </p>
-          ))}
-        </section>
-      )}
+      <Unmet plan={plan} />
       {left !== '' && (
         <p>
           <b>Left over:</b> {left}. Of the outlay <span className="mono">{price(needed)}</span> is for what is needed,{' '}
@@ -154,6 +103,91 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
       )}
       <Shares plan={plan} kits={kits} payers={payers} />
     </section>
+  );
+}
+
+interface SupplierOrderProps {
+  supplier: string;
+  lines: { offer: string; kind: string; packs: number; units: number; priceMinor: number }[];
+  shippingMinor: number;
+  goodsMinor: number;
+  today: PlainDate | undefined;
+  offers: readonly Offer[];
+  plan: BuyingPlan;
+  keep: (act: () => Promise<unknown>, done?: () => unknown) => Promise<void>;
+}
+
+function SupplierOrder({ supplier, lines, shippingMinor, goodsMinor, today, offers, plan, keep }: SupplierOrderProps) {
+  const place = (supplier: string) => {
+    if (today === undefined) return;
+    const lead = offers.filter((offer) => offer.supplier === supplier).reduce((most, { leadDays = 0 }) => Math.max(most, leadDays), 0);
+    const order = orderFromPlan(plan, supplier, offers, {
+      id: crypto.randomUUID(),
+      placedOn: today,
+      expectedOn: lead === 0 ? null : addDays(today, lead),
+    });
+    if (order !== null)
+      void keep(
+        () => api.post('/api/orders', { body: order }),
+        () => queryClient.invalidateQueries({ queryKey: ['orders'] }),
+      );
+  };
+  return (
+    <section className={css.order}>
+      <div className="row">
+        <h2 className="grow">{supplier}</h2>
+        <Button
+          size="compact-sm"
+          variant="outline"
+          className="no-print"
+          aria-label={`The order to ${supplier} is placed`}
+          onClick={() => place(supplier)}
+        >
+          Placed
+        </Button>
+      </div>
+      <table>
+        <tbody>
+          {lines.map(({ offer, kind, packs, units, priceMinor }) => (
+            <tr key={offer}>
+              <td>
+                {kindName(kind)}
+                <span className="small muted">
+                  {' '}
+                  · {packs} {packs === 1 ? 'pack' : 'packs'} of {units / packs}
+                </span>
+              </td>
+              <td className="mono">{price(priceMinor)}</td>
+            </tr>
+          ))}
+          <tr className="muted">
+            <td>shipping</td>
+            <td className="mono">{shippingMinor === 0 ? 'free' : price(shippingMinor)}</td>
+          </tr>
+        </tbody>
+        <tfoot>
+          <tr>
+            <th scope="row">{supplier}</th>
+            <td className="mono">{price(goodsMinor + shippingMinor)}</td>
+          </tr>
+        </tfoot>
+      </table>
+    </section>
+  );
+}
+
+function Unmet({ plan }: { plan: BuyingPlan }) {
+  return (
+    plan.unmet.length > 0 && (
+      <section>
+        <h3>Not available</h3>
+        {plan.unmet.map(({ kind, count, why }) => (
+          <p key={kind} className="state-gap">
+            {count} × {kindName(kind)}: {why}.
+          </p>
+        ))}
+      </section>
+    )
   );
 }
 

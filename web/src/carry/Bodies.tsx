@@ -2,7 +2,7 @@ import { carryCheck } from '@ivrak/core/kit';
 import { type CarryKit, type LoadoutView, missingBearer } from '@ivrak/core/loadout';
 import { isAtHand, type Loadout, type Position, showWay } from '@ivrak/core/model';
 import { clsx } from 'clsx';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type Ref, useEffect, useRef, useState } from 'react';
 import { containerOf, useCatalog } from '../data/catalog.ts';
 import css from './bodies.module.css';
 import { type Moving, moving, type Place, SHEET, SPOTS } from './bodies.ts';
@@ -59,43 +59,29 @@ export function Bodies({ carryData, loadout, view, letters, change }: BodiesProp
         <Body x={79} isBack={false} />
         <Body x={222} isBack />
       </svg>
-      {places.map(({ id, x, y }) => {
-        const position = usable.find((one) => one.id === id);
-        const own = here.filter((one) => at(one) === id);
-        const isOver = held?.over === id;
-        const style = { left: x, top: y };
-        const name = position?.name ?? id;
-        if (held !== null)
-          return (
-            <button
-              key={id}
-              ref={isOver ? overButton : undefined}
-              type="button"
-              className={clsx(css.bodyPlace, isOver && css.isOver, x >= BESIDE.x && css.isBeside)}
-              style={style}
-              aria-label={`Put it down: ${name}`}
-              onClick={() => putDown(id)}
-              onPointerEnter={() => setHeld(moving(held, { do: 'over', place: id }))}
-            >
-              {x >= BESIDE.x ? name : own.map(({ kitId }) => letters.get(kitId)).join(' ')}
-            </button>
-          );
-        return own.map(({ kitId }, index) => {
-          const why = view?.kits.find((one) => one.kitId === kitId)?.why ?? null;
-          return (
-            <button
-              key={kitId}
-              type="button"
-              className={clsx(css.bodyKit, why === null ? '' : css.isAway)}
-              style={{ left: x + index * 30, top: y }}
-              aria-label={`Move ${kitOf(kitId)?.name ?? kitId}, ${name.toLowerCase()}`}
-              title={`${kitOf(kitId)?.name ?? kitId}: ${name.toLowerCase()}${why === null ? '' : `, ${why}`}`}
-              onClick={() => setHeld(moving(null, { do: 'pickUp', kitId, from: id }))}
-            >
-              {letters.get(kitId)}
-            </button>
-          );
-        });
+      {places.map((place) => {
+        const own = here.filter((one) => at(one) === place.id).map(({ kitId }) => kitId);
+        const name = usable.find(({ id }) => id === place.id)?.name ?? place.id;
+        return held === null ? (
+          <KitsThere
+            key={place.id}
+            place={place}
+            name={name}
+            kits={own.map((id) => ({ id, name: kitOf(id)?.name ?? id, letter: letters.get(id), why: whyOf(view, id) }))}
+            pickUp={(kitId) => setHeld(moving(null, { do: 'pickUp', kitId, from: place.id }))}
+          />
+        ) : (
+          <PutDown
+            key={place.id}
+            ref={held.over === place.id ? overButton : undefined}
+            place={place}
+            name={name}
+            letters={own.map((id) => letters.get(id)).join(' ')}
+            isOver={held.over === place.id}
+            putDown={() => putDown(place.id)}
+            enter={() => setHeld(moving(held, { do: 'over', place: place.id }))}
+          />
+        );
       })}
       {held === null && <BesideNames places={places} usable={usable} own={(id) => here.filter((one) => at(one) === id).length} />}
       <span className={css.bodyName} style={{ left: 79 }}>
@@ -113,6 +99,59 @@ export function Bodies({ carryData, loadout, view, letters, change }: BodiesProp
       </p>
     </div>
   );
+}
+
+const whyOf = (view: LoadoutView | null, kitId: string) => view?.kits.find((one) => one.kitId === kitId)?.why ?? null;
+
+interface PutDownProps {
+  ref: Ref<HTMLButtonElement> | undefined;
+  place: Place;
+  name: string;
+  letters: string;
+  isOver: boolean;
+  putDown: () => void;
+  enter: () => void;
+}
+
+function PutDown({ ref, place: { x, y }, name, letters, isOver, putDown, enter }: PutDownProps) {
+  const isBeside = x >= BESIDE.x;
+  return (
+    <button
+      ref={ref}
+      type="button"
+      className={clsx(css.bodyPlace, isOver && css.isOver, isBeside && css.isBeside)}
+      style={{ left: x, top: y }}
+      aria-label={`Put it down: ${name}`}
+      onClick={putDown}
+      onPointerEnter={enter}
+    >
+      {isBeside ? name : letters}
+    </button>
+  );
+}
+
+interface KitsThereProps {
+  place: Place;
+  name: string;
+  /** `why`: why a kit does not stay there; null: it does. */
+  kits: readonly { id: string; name: string; letter: string | undefined; why: string | null }[];
+  pickUp: (kitId: string) => void;
+}
+
+function KitsThere({ place: { x, y }, name, kits, pickUp }: KitsThereProps) {
+  return kits.map((kit, index) => (
+    <button
+      key={kit.id}
+      type="button"
+      className={clsx(css.bodyKit, kit.why !== null && css.isAway)}
+      style={{ left: x + index * 30, top: y }}
+      aria-label={`Move ${kit.name}, ${name.toLowerCase()}`}
+      title={`${kit.name}: ${name.toLowerCase()}${kit.why === null ? '' : `, ${kit.why}`}`}
+      onClick={() => pickUp(kit.id)}
+    >
+      {kit.letter}
+    </button>
+  ));
 }
 
 function placesOf(usable: readonly Position[]): Place[] {

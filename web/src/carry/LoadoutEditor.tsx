@@ -1,3 +1,4 @@
+import type { CarryKit } from '@ivrak/core/loadout';
 import { type KitConflict, type LoadoutView, missingBearer } from '@ivrak/core/loadout';
 import { BEARER_NAMES, BEARERS, type Bearer, type CarriedKit, isAtHand, KitIdSchema, type Loadout } from '@ivrak/core/model';
 import { Button, CloseButton, SegmentedControl, Select, Switch, TextInput } from '@mantine/core';
@@ -24,14 +25,47 @@ interface LoadoutEditorProps {
 /** Who, in what clothes, with which kits and things; every change counts at once and is kept a moment later. */
 export function LoadoutEditor({ carryData, draft, view, conflicts, gone }: LoadoutEditorProps) {
   const { loadout, change } = draft;
-  const people = usePeople().data?.people ?? [];
   const { error, keepAndGo } = useKeep();
-  const free = carryData.kits.filter(({ id }) => !loadout.kits.some(({ kitId }) => kitId === id));
   const setKit = (kitId: string, next: Partial<CarriedKit>) =>
     change({ kits: loadout.kits.map((one) => (one.kitId === kitId ? { ...one, ...next } : one)) });
   return (
     <>
       <Refusal text={error} />
+      <LoadoutFields loadout={loadout} change={change} />
+      <h3>Kits</h3>
+      <ul className={css.kits}>
+        {loadout.kits.map((one) => (
+          <KitLine
+            key={one.kitId}
+            one={one}
+            carryData={carryData}
+            loadout={loadout}
+            why={view?.kits.find(({ kitId }) => kitId === one.kitId)?.why ?? null}
+            isShared={conflicts.some(({ kitId }) => kitId === one.kitId)}
+            set={(next) => setKit(one.kitId, next)}
+            remove={() => change({ kits: loadout.kits.filter(({ kitId }) => kitId !== one.kitId) })}
+          />
+        ))}
+      </ul>
+      <AddKit change={change} loadout={loadout} carryData={carryData} />
+      <OwnThings own={loadout.own} change={(own) => change({ own })} />
+      <Button
+        variant="default"
+        onClick={() =>
+          void keepAndGo(() => api.delete('/api/loadouts/:id', { params: { id: loadout.id }, query: { version: draft.version() } }), gone)
+        }
+      >
+        Delete this loadout
+      </Button>
+      <p className="small muted">Its kits stay where they are. What it holds is counted with the stock of today.</p>
+    </>
+  );
+}
+
+function LoadoutFields({ loadout, change }: { loadout: Loadout; change: (next: Partial<Loadout>) => void }) {
+  const people = usePeople().data?.people ?? [];
+  return (
+    <>
       <TextInput
         label="Name"
         maxLength={60}
@@ -60,49 +94,36 @@ export function LoadoutEditor({ carryData, draft, view, conflicts, gone }: Loado
         checked={loadout.passesSecurity}
         onChange={(event) => change({ passesSecurity: event.currentTarget.checked })}
       />
-      <h3>Kits</h3>
-      <ul className={css.kits}>
-        {loadout.kits.map((one) => (
-          <KitLine
-            key={one.kitId}
-            one={one}
-            carryData={carryData}
-            loadout={loadout}
-            why={view?.kits.find(({ kitId }) => kitId === one.kitId)?.why ?? null}
-            isShared={conflicts.some(({ kitId }) => kitId === one.kitId)}
-            set={(next) => setKit(one.kitId, next)}
-            remove={() => change({ kits: loadout.kits.filter(({ kitId }) => kitId !== one.kitId) })}
-          />
-        ))}
-      </ul>
-      {free.length > 0 && (
-        <Select
-          aria-label="Add a kit"
-          placeholder="Add a kit"
-          data={free.map(({ id, name }) => ({ value: id as string, label: name }))}
-          value={null}
-          onChange={(id) =>
-            id !== null &&
-            change({
-              kits: [
-                ...loadout.kits,
-                { kitId: KitIdSchema.parse(id), distanceM: 0, minutes: null, by: 'foot', isBrought: false, positionId: null },
-              ],
-            })
-          }
-        />
-      )}
-      <OwnThings own={loadout.own} change={(own) => change({ own })} />
-      <Button
-        variant="default"
-        onClick={() =>
-          void keepAndGo(() => api.delete('/api/loadouts/:id', { params: { id: loadout.id }, query: { version: draft.version() } }), gone)
-        }
-      >
-        Delete this loadout
-      </Button>
-      <p className="small muted">Its kits stay where they are. What it holds is counted with the stock of today.</p>
     </>
+  );
+}
+
+interface AddKitProps {
+  change: (next: Partial<Loadout>) => void;
+  loadout: Loadout;
+  carryData: CarryData;
+}
+
+function AddKit({ change, loadout, carryData }: AddKitProps) {
+  const free = carryData.kits.filter(({ id }) => !loadout.kits.some(({ kitId }) => kitId === id));
+  return (
+    free.length > 0 && (
+      <Select
+        aria-label="Add a kit"
+        placeholder="Add a kit"
+        data={free.map(({ id, name }) => ({ value: id as string, label: name }))}
+        value={null}
+        onChange={(id) =>
+          id !== null &&
+          change({
+            kits: [
+              ...loadout.kits,
+              { kitId: KitIdSchema.parse(id), distanceM: 0, minutes: null, by: 'foot', isBrought: false, positionId: null },
+            ],
+          })
+        }
+      />
+    )
   );
 }
 
@@ -142,7 +163,6 @@ interface KitLineProps {
 }
 
 function KitLine({ one, carryData, loadout, why, isShared, set, remove }: KitLineProps) {
-  const positions = useCatalog((state) => state.positions);
   const kit = carryData.kits.find(({ id }) => id === one.kitId);
   const name = kit?.name ?? one.kitId;
   return (
@@ -151,38 +171,7 @@ function KitLine({ one, carryData, loadout, why, isShared, set, remove }: KitLin
         <b className="grow">{name}</b>
         <CloseButton aria-label={`Take ${name} out of the loadout`} onClick={remove} />
       </div>
-      <div className={css.kitFields}>
-        {one.minutes === null ? (
-          <DecimalInput
-            label="Metres away"
-            aria-label={`Metres away: ${name}`}
-            min={0}
-            max={50_000}
-            decimals={0}
-            value={one.distanceM}
-            onChange={(distanceM) => set({ distanceM: distanceM ?? 0 })}
-          />
-        ) : (
-          <DecimalInput
-            label="Minutes away"
-            aria-label={`Minutes away: ${name}`}
-            min={0}
-            max={1440}
-            value={one.minutes}
-            onChange={(minutes) => set({ minutes: minutes ?? 0 })}
-          />
-        )}
-        <Select
-          label="Place"
-          aria-label={`Place: ${name}`}
-          data={positions.map((position) => ({
-            value: position.id,
-            label: missingBearer(position, loadout.bearers) === null ? position.name : `${position.name} (not there)`,
-          }))}
-          value={one.positionId ?? kit?.positionId ?? null}
-          onChange={(positionId) => set({ positionId: positionId === kit?.positionId ? null : positionId })}
-        />
-      </div>
+      <KitFields one={one} name={name} set={set} loadout={loadout} kit={kit} />
       <button
         type="button"
         className="link-button small"
@@ -191,27 +180,85 @@ function KitLine({ one, carryData, loadout, why, isShared, set, remove }: KitLin
       >
         {one.minutes === null ? 'in minutes instead' : 'in metres instead'}
       </button>
-      {!isAtHand(one) && (
-        <>
-          <SegmentedControl
-            size="xs"
-            aria-label={`Way to ${name}`}
-            data={[
-              { value: 'foot', label: 'on foot' },
-              { value: 'boat', label: 'by boat' },
-            ]}
-            value={one.by}
-            onChange={(by) => set({ by: by === 'boat' ? 'boat' : 'foot' })}
-          />
-          <Switch
-            label="somebody else brings it"
-            checked={one.isBrought}
-            onChange={(event) => set({ isBrought: event.currentTarget.checked })}
-          />
-        </>
-      )}
+      <Fetching one={one} name={name} set={set} />
       {why !== null && <p className="small state-gap">Falls away: {why}.</p>}
       {isShared && <p className="small state-gap">Somebody else has it in a loadout, too: a kit is in one place at a time.</p>}
     </li>
+  );
+}
+
+interface KitFieldsProps {
+  one: CarriedKit;
+  name: string;
+  set: (next: Partial<CarriedKit>) => void;
+  loadout: Loadout;
+  kit: CarryKit | undefined;
+}
+
+function KitFields({ one, name, set, loadout, kit }: KitFieldsProps) {
+  const positions = useCatalog((state) => state.positions);
+  return (
+    <div className={css.kitFields}>
+      {one.minutes === null ? (
+        <DecimalInput
+          label="Metres away"
+          aria-label={`Metres away: ${name}`}
+          min={0}
+          max={50_000}
+          decimals={0}
+          value={one.distanceM}
+          onChange={(distanceM) => set({ distanceM: distanceM ?? 0 })}
+        />
+      ) : (
+        <DecimalInput
+          label="Minutes away"
+          aria-label={`Minutes away: ${name}`}
+          min={0}
+          max={1440}
+          value={one.minutes}
+          onChange={(minutes) => set({ minutes: minutes ?? 0 })}
+        />
+      )}
+      <Select
+        label="Place"
+        aria-label={`Place: ${name}`}
+        data={positions.map((position) => ({
+          value: position.id,
+          label: missingBearer(position, loadout.bearers) === null ? position.name : `${position.name} (not there)`,
+        }))}
+        value={one.positionId ?? kit?.positionId ?? null}
+        onChange={(positionId) => set({ positionId: positionId === kit?.positionId ? null : positionId })}
+      />
+    </div>
+  );
+}
+
+interface FetchingProps {
+  one: CarriedKit;
+  name: string;
+  set: (next: Partial<CarriedKit>) => void;
+}
+
+function Fetching({ one, name, set }: FetchingProps) {
+  return (
+    !isAtHand(one) && (
+      <>
+        <SegmentedControl
+          size="xs"
+          aria-label={`Way to ${name}`}
+          data={[
+            { value: 'foot', label: 'on foot' },
+            { value: 'boat', label: 'by boat' },
+          ]}
+          value={one.by}
+          onChange={(by) => set({ by: by === 'boat' ? 'boat' : 'foot' })}
+        />
+        <Switch
+          label="somebody else brings it"
+          checked={one.isBrought}
+          onChange={(event) => set({ isBrought: event.currentTarget.checked })}
+        />
+      </>
+    )
   );
 }

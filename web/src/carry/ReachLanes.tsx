@@ -25,23 +25,7 @@ export function ReachLanes({ view, letters, nameOf, chosen, open }: ReachLanesPr
     <>
       <table className={css.lanes}>
         <caption className="sr-only">Seconds until each need is in hand, by kit, with its window</caption>
-        <thead>
-          <tr>
-            <th scope="col">
-              <span className="sr-only">Need</span>
-            </th>
-            <th scope="col">
-              <span className="sr-only">State</span>
-            </th>
-            <th scope="col" className={css.laneScale}>
-              {TICKS.map(({ s, label }) => (
-                <span key={s} className="mono small" style={{ left: percent(laneShare(s)) }}>
-                  {label}
-                </span>
-              ))}
-            </th>
-          </tr>
-        </thead>
+        <LanesHead />
         <tbody>
           {asked.map(({ need, state, windowS, have, least, ideal }) => {
             const lanes = view.needs.find((one) => one.need === need)?.lanes ?? [];
@@ -80,6 +64,28 @@ export function ReachLanes({ view, letters, nameOf, chosen, open }: ReachLanesPr
         <li className="muted">Seconds are planning values or your own times: press a letter for its terms.</li>
       </ul>
     </>
+  );
+}
+
+function LanesHead() {
+  return (
+    <thead>
+      <tr>
+        <th scope="col">
+          <span className="sr-only">Need</span>
+        </th>
+        <th scope="col">
+          <span className="sr-only">State</span>
+        </th>
+        <th scope="col" className={css.laneScale}>
+          {TICKS.map(({ s, label }) => (
+            <span key={s} className="mono small" style={{ left: percent(laneShare(s)) }}>
+              {label}
+            </span>
+          ))}
+        </th>
+      </tr>
+    </thead>
   );
 }
 

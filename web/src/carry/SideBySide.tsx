@@ -75,27 +75,7 @@ function Columns({ carryData }: { carryData: CarryData }) {
       )}
       <div className={css.weekScroll}>
         <table className={clsx(parts.compareTable, css.sideTable)}>
-          <thead>
-            <tr>
-              <th scope="col">
-                <span className="sr-only">What</span>
-              </th>
-              {columns.map(({ key, loadout }) => (
-                <th key={key} scope="col">
-                  <span className="row">
-                    <span className="grow">{loadout.name}</span>
-                    {columns.length > 1 && (
-                      <CloseButton
-                        size="sm"
-                        aria-label={`Without ${loadout.name}`}
-                        onClick={() => choose(keys.filter((one) => one !== key))}
-                      />
-                    )}
-                  </span>
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <ColumnHeads columns={columns} choose={choose} keys={keys} />
           <tbody>
             <Figures columns={columns} views={views} carryData={carryData} />
             {needs.map((need) => (
@@ -115,6 +95,34 @@ function Columns({ carryData }: { carryData: CarryData }) {
       </div>
       <p className="small muted">A kit by itself is judged at hand, where it is carried. Planning aid, not medical advice.</p>
     </>
+  );
+}
+
+interface ColumnHeadsProps {
+  columns: Column[];
+  choose: (next: readonly string[]) => void;
+  keys: string[];
+}
+
+function ColumnHeads({ columns, choose, keys }: ColumnHeadsProps) {
+  return (
+    <thead>
+      <tr>
+        <th scope="col">
+          <span className="sr-only">What</span>
+        </th>
+        {columns.map(({ key, loadout }) => (
+          <th key={key} scope="col">
+            <span className="row">
+              <span className="grow">{loadout.name}</span>
+              {columns.length > 1 && (
+                <CloseButton size="sm" aria-label={`Without ${loadout.name}`} onClick={() => choose(keys.filter((one) => one !== key))} />
+              )}
+            </span>
+          </th>
+        ))}
+      </tr>
+    </thead>
   );
 }
 

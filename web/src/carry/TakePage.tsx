@@ -2,10 +2,12 @@ import { type TakeLine, type TakenKit, takeList } from '@ivrak/core/loadout';
 import { Button } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
+import type { SetURLSearchParams } from 'react-router';
 import { Link, useSearchParams } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
+import type { CarryData, StoredLoadout } from './carryData.ts';
 import { useCarryData } from './carryData.ts';
 import { leaveLabel, onYouText } from './departure.ts';
 import css from './take.module.css';
@@ -36,13 +38,7 @@ export function TakePage() {
     catalog,
   );
   const keyOf = ({ of, id }: TakeLine) => `${of} ${id}`;
-  const left = take.filter((line) => !ticked.has(keyOf(line)));
   const notReady = take.filter(({ isReady }) => !isReady);
-  const toggle = (line: TakeLine) => {
-    const next = new Set(ticked);
-    if (!next.delete(keyOf(line))) next.add(keyOf(line));
-    setTicked(next);
-  };
   return (
     <main id="main" className={css.take}>
       <header className={css.head}>
@@ -56,70 +52,119 @@ export function TakePage() {
       </header>
       <ul className={css.list}>
         {take.map((line) => (
-          <li key={keyOf(line)}>
-            <button type="button" className={css.line} aria-pressed={ticked.has(keyOf(line))} onClick={() => toggle(line)}>
-              <span className={css.box} aria-hidden="true">
-                {ticked.has(keyOf(line)) ? '✓' : ''}
-              </span>
-              <span className="grow">
-                <b>{line.name}</b>
-                <span className={css.where}>{line.where}</span>
-                {line.reasons.map((reason) => (
-                  <span key={reason} className={clsx(css.reason, 'state-gap')}>
-                    {reason}
-                  </span>
-                ))}
-              </span>
-              {!line.isReady && <span className={css.not}>not ready</span>}
-            </button>
-          </li>
+          <TakeRow key={keyOf(line)} keyOf={keyOf} line={line} ticked={ticked} setTicked={setTicked} />
         ))}
       </ul>
-      {elsewhere.length > 0 && (
-        <section className={css.else}>
-          <h2>Waits elsewhere</h2>
-          {elsewhere.map((line) => (
-            <p key={keyOf(line)}>
-              <b>{line.name}</b>: {line.where}
-              {line.reasons.length > 0 && <span className="state-gap"> ({line.reasons.join('; ')})</span>}
-            </p>
-          ))}
-        </section>
-      )}
-      <footer className={css.foot}>
-        {left.length === 0 ? (
-          <p role="status" className={css.all}>
-            {onYouText(take)}
-          </p>
-        ) : (
-          <p role="status">{`${left.length} of ${take.length} to take`}</p>
-        )}
-        <Button
-          size="lg"
-          {...(left.length === 0 ? { variant: 'default' } : {})}
-          onClick={() => setTicked(left.length === 0 ? new Set() : new Set(take.map(keyOf)))}
-        >
-          {left.length === 0 ? 'Start again' : leaveLabel(take)}
-        </Button>
-        {carryData.loadouts.length > 1 && (
-          <label className="small">
-            Leaving for{' '}
-            <select
-              value={stored.id}
-              onChange={(event) => {
-                setTicked(new Set());
-                setParams({ loadout: event.currentTarget.value }, { replace: true });
-              }}
-            >
-              {carryData.loadouts.map(({ id, data }) => (
-                <option key={id} value={id}>
-                  {data.name}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-      </footer>
+      <Elsewhere elsewhere={elsewhere} keyOf={keyOf} />
+      <TakeFoot
+        take={take}
+        setTicked={setTicked}
+        keyOf={keyOf}
+        carryData={carryData}
+        stored={stored}
+        setParams={setParams}
+        ticked={ticked}
+      />
     </main>
+  );
+}
+
+interface TakeRowProps {
+  keyOf: ({ of, id }: TakeLine) => string;
+  line: TakeLine;
+  ticked: ReadonlySet<string>;
+  setTicked: (next: ReadonlySet<string>) => void;
+}
+
+function TakeRow({ keyOf, line, ticked, setTicked }: TakeRowProps) {
+  const toggle = (line: TakeLine) => {
+    const next = new Set(ticked);
+    if (!next.delete(keyOf(line))) next.add(keyOf(line));
+    setTicked(next);
+  };
+  return (
+    <li>
+      <button type="button" className={css.line} aria-pressed={ticked.has(keyOf(line))} onClick={() => toggle(line)}>
+        <span className={css.box} aria-hidden="true">
+          {ticked.has(keyOf(line)) ? '✓' : ''}
+        </span>
+        <span className="grow">
+          <b>{line.name}</b>
+          <span className={css.where}>{line.where}</span>
+          {line.reasons.map((reason) => (
+            <span key={reason} className={clsx(css.reason, 'state-gap')}>
+              {reason}
+            </span>
+          ))}
+        </span>
+        {!line.isReady && <span className={css.not}>not ready</span>}
+      </button>
+    </li>
+  );
+}
+
+function Elsewhere({ elsewhere, keyOf }: { elsewhere: TakeLine[]; keyOf: ({ of, id }: TakeLine) => string }) {
+  return (
+    elsewhere.length > 0 && (
+      <section className={css.else}>
+        <h2>Waits elsewhere</h2>
+        {elsewhere.map((line) => (
+          <p key={keyOf(line)}>
+            <b>{line.name}</b>: {line.where}
+            {line.reasons.length > 0 && <span className="state-gap"> ({line.reasons.join('; ')})</span>}
+          </p>
+        ))}
+      </section>
+    )
+  );
+}
+
+interface TakeFootProps {
+  take: TakeLine[];
+  setTicked: (next: ReadonlySet<string>) => void;
+  keyOf: ({ of, id }: TakeLine) => string;
+  carryData: CarryData;
+  stored: StoredLoadout;
+  setParams: SetURLSearchParams;
+  ticked: ReadonlySet<string>;
+}
+
+function TakeFoot({ take, setTicked, keyOf, carryData, stored, setParams, ticked }: TakeFootProps) {
+  const left = take.filter((line) => !ticked.has(keyOf(line)));
+  return (
+    <footer className={css.foot}>
+      {left.length === 0 ? (
+        <p role="status" className={css.all}>
+          {onYouText(take)}
+        </p>
+      ) : (
+        <p role="status">{`${left.length} of ${take.length} to take`}</p>
+      )}
+      <Button
+        size="lg"
+        {...(left.length === 0 ? { variant: 'default' } : {})}
+        onClick={() => setTicked(left.length === 0 ? new Set() : new Set(take.map(keyOf)))}
+      >
+        {left.length === 0 ? 'Start again' : leaveLabel(take)}
+      </Button>
+      {carryData.loadouts.length > 1 && (
+        <label className="small">
+          Leaving for{' '}
+          <select
+            value={stored.id}
+            onChange={(event) => {
+              setTicked(new Set());
+              setParams({ loadout: event.currentTarget.value }, { replace: true });
+            }}
+          >
+            {carryData.loadouts.map(({ id, data }) => (
+              <option key={id} value={id}>
+                {data.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </footer>
   );
 }

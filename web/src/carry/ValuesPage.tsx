@@ -46,7 +46,6 @@ export function ValuesPage() {
 }
 
 function Values({ plan }: { plan: CarryData['plan'] }) {
-  const positions = useCatalog((state) => state.positions);
   const [changes, setChanges] = useState<ReachChanges>({ values: plan.data.values, drawS: plan.data.drawS });
   const { error, keep } = useKeep();
   const isChanged = JSON.stringify(changes) !== JSON.stringify({ values: plan.data.values, drawS: plan.data.drawS });
@@ -54,10 +53,6 @@ function Values({ plan }: { plan: CarryData['plan'] }) {
   const setValue = (key: ReachValue, value: number | null) => {
     const { [key]: _, ...others } = changes.values;
     setChanges({ ...changes, values: value === null || value === REACH_FACTS[key].value ? others : { ...others, [key]: value } });
-  };
-  const setDraw = (id: string, shipped: number, value: number | null) => {
-    const { [id]: _, ...others } = changes.drawS;
-    setChanges({ ...changes, drawS: value === null || value === shipped ? others : { ...others, [id]: value } });
   };
   const send = (next: ReachChanges) =>
     keep(() => api.put('/api/reach/plan', { body: { version: plan.version, data: { id: 'reach', ...next } } }));
@@ -95,21 +90,32 @@ function Values({ plan }: { plan: CarryData['plan'] }) {
             })}
           </section>
         ))}
-        <section>
-          <h2>Drawing</h2>
-          {positions.map(({ id, name, drawS }) => (
-            <DecimalInput
-              key={id}
-              label={name}
-              unit="s"
-              max={600}
-              description={changes.drawS[id] === undefined ? undefined : `shipped: ${drawS}`}
-              value={changes.drawS[id] ?? drawS}
-              onChange={(next) => setDraw(id, drawS, next)}
-            />
-          ))}
-        </section>
+        <DrawTimes changes={changes} setChanges={setChanges} />
       </div>
     </>
+  );
+}
+
+function DrawTimes({ changes, setChanges }: { changes: ReachChanges; setChanges: (next: ReachChanges) => void }) {
+  const positions = useCatalog((state) => state.positions);
+  const setDraw = (id: string, shipped: number, value: number | null) => {
+    const { [id]: _, ...others } = changes.drawS;
+    setChanges({ ...changes, drawS: value === null || value === shipped ? others : { ...others, [id]: value } });
+  };
+  return (
+    <section>
+      <h2>Drawing</h2>
+      {positions.map(({ id, name, drawS }) => (
+        <DecimalInput
+          key={id}
+          label={name}
+          unit="s"
+          max={600}
+          description={changes.drawS[id] === undefined ? undefined : `shipped: ${drawS}`}
+          value={changes.drawS[id] ?? drawS}
+          onChange={(next) => setDraw(id, drawS, next)}
+        />
+      ))}
+    </section>
   );
 }

@@ -52,17 +52,7 @@ function Week({ carryData, people }: { carryData: CarryData; people: readonly Pe
       <Refusal text={error} />
       <div className={css.weekScroll}>
         <table className={css.week}>
-          <thead>
-            <tr>
-              <th scope="col">Who</th>
-              {WEEKDAYS.map((day) => (
-                <th key={day} scope="col" aria-current={day === today ? 'date' : undefined}>
-                  {WEEKDAY_NAMES[day]}
-                  {day === today && <span className="small"> today</span>}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <WeekHead today={today} />
           <tbody>
             {people.map((person) => {
               const week = weeks.find(({ id }) => id === person.id) ?? emptyWeek(person.id);
@@ -95,6 +85,22 @@ function Week({ carryData, people }: { carryData: CarryData; people: readonly Pe
       ))}
       {conflicts.length === 0 && <p className="muted">No kit would be in two places at once.</p>}
     </>
+  );
+}
+
+function WeekHead({ today }: { today: 'mon' | 'tue' | 'wed' | 'thu' | 'fri' | 'sat' | 'sun' }) {
+  return (
+    <thead>
+      <tr>
+        <th scope="col">Who</th>
+        {WEEKDAYS.map((day) => (
+          <th key={day} scope="col" aria-current={day === today ? 'date' : undefined}>
+            {WEEKDAY_NAMES[day]}
+            {day === today && <span className="small"> today</span>}
+          </th>
+        ))}
+      </tr>
+    </thead>
   );
 }
 

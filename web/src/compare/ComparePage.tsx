@@ -13,6 +13,22 @@ import { usePackedThickness } from './usePackedThickness.ts';
 
 const MOST_COLUMNS = 4;
 
+type ComparedKit = Pick<Candidate, 'name' | 'units' | 'containerId' | 'layer'> & {
+  id: string;
+  summary: Pick<Candidate, 'thicknessMm'>;
+};
+
+const kitCandidate = ({ id, name, units, containerId, layer, summary }: ComparedKit): Candidate => ({
+  key: `kit:${id}`,
+  name,
+  units,
+  containerId,
+  layer,
+  priceMinor: null,
+  thicknessMm: summary.thicknessMm,
+  list: null,
+});
+
 /** This kit beside up to three others, or ready-made ones, or a published list; all of them under this kit's brief and school. */
 export function ComparePage() {
   const { kit, draft, judgement, school, catalog, today, packing } = useKit();
@@ -30,67 +46,19 @@ export function ComparePage() {
       },
       { replace: true },
     );
-  const own: Candidate = {
-    key: `kit:${kit.id}`,
-    name: draft.name,
-    units: draft.units,
-    containerId: draft.containerId,
-    layer: draft.layer,
-    priceMinor: null,
-    thicknessMm: packing.carry?.outerTMm ?? null,
-    list: null,
-  };
-  const others: Candidate[] = [
-    ...kits
-      .filter(({ id }) => id !== kit.id)
-      .map(
-        ({ id, name, units, containerId, layer, summary }): Candidate => ({
-          key: `kit:${id}`,
-          name,
-          units,
-          containerId,
-          layer,
-          priceMinor: null,
-          thicknessMm: summary.thicknessMm,
-          list: null,
-        }),
-      ),
-    ...lists.map(({ data }) => listCandidate(data, draft)),
-  ];
+  const thicknessMm = packing.carry?.outerTMm ?? null;
+  const own = kitCandidate({ ...draft, id: kit.id, summary: { thicknessMm } });
+  const others = [...kits.filter(({ id }) => id !== kit.id).map(kitCandidate), ...lists.map(({ data }) => listCandidate(data, draft))];
   const shown = [own, ...chosen.flatMap((key) => others.filter((other) => other.key === key))].slice(0, MOST_COLUMNS);
   const packed = usePackedThickness(shown, judgement.needs);
   const columns = useMemo(
     () => columnsOf(shown, { needs: judgement.needs, school, skills: skillsOf(draft.brief), on: today, catalog }),
     [shown, judgement.needs, school, draft.brief, today, catalog],
   );
-  const free = others.filter(({ key }) => !chosen.includes(key));
   const edited = lists.find(({ id }) => id === editing);
   return (
     <main id="main" className={css.page}>
-      <header className={css.top}>
-        <div className="grow">
-          <h2>Side by side</h2>
-          <p className="small muted">
-            All of them measured by the brief of {draft.name} and the school {school.name.toLowerCase()}.
-          </p>
-        </div>
-        <Select
-          aria-label="Put beside it"
-          placeholder={shown.length < MOST_COLUMNS ? 'Put beside it: a kit or a list' : 'Four stand here already'}
-          searchable
-          disabled={shown.length >= MOST_COLUMNS}
-          data={[
-            { group: 'Kits', items: items(free, 'kit:') },
-            { group: 'Ready-made and other lists', items: items(free, 'list:') },
-          ]}
-          value={null}
-          onChange={(key) => key !== null && choose([...chosen, key])}
-          nothingFoundMessage="Nothing by that name"
-        />
-        <Button variant="default" onClick={() => setEditing('new')}>
-          Describe a ready-made kit
-        </Button>
-      </header>
+      <CompareHead shown={shown} choose={choose} chosen={chosen} setEditing={setEditing} others={others} />
       <CompareTable
         columns={columns}
         packed={packed}
@@ -110,6 +78,45 @@ export function ComparePage() {
         />
       )}
     </main>
+  );
+}
+
+interface CompareHeadProps {
+  shown: Candidate[];
+  choose: (keys: readonly string[]) => void;
+  chosen: string[];
+  setEditing: (next: string | null) => void;
+  others: Candidate[];
+}
+
+function CompareHead({ shown, choose, chosen, setEditing, others }: CompareHeadProps) {
+  const { draft, school } = useKit();
+  const free = others.filter(({ key }) => !chosen.includes(key));
+  return (
+    <header className={css.top}>
+      <div className="grow">
+        <h2>Side by side</h2>
+        <p className="small muted">
+          All of them measured by the brief of {draft.name} and the school {school.name.toLowerCase()}.
+        </p>
+      </div>
+      <Select
+        aria-label="Put beside it"
+        placeholder={shown.length < MOST_COLUMNS ? 'Put beside it: a kit or a list' : 'Four stand here already'}
+        searchable
+        disabled={shown.length >= MOST_COLUMNS}
+        data={[
+          { group: 'Kits', items: items(free, 'kit:') },
+          { group: 'Ready-made and other lists', items: items(free, 'list:') },
+        ]}
+        value={null}
+        onChange={(key) => key !== null && choose([...chosen, key])}
+        nothingFoundMessage="Nothing by that name"
+      />
+      <Button variant="default" onClick={() => setEditing('new')}>
+        Describe a ready-made kit
+      </Button>
+    </header>
   );
 }
 

@@ -72,56 +72,68 @@ function Sheet({
         <span>As of {showDate(told.today)}</span>
       </header>
       {places.spots.length > 0 && <DrawnPlan plan={places} kitName={kitName} />}
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Kit</th>
-            <th scope="col">Where</th>
-            <th scope="col">Told</th>
-            <th scope="col">Good until</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ kit, where, exactly, told: knowing }) => (
-            <tr key={kit.id}>
-              <th scope="row">{kit.name}</th>
-              <td>
-                {where}
-                {exactly !== '' && <i> ({exactly})</i>}
-              </td>
-              <td>{knowing.map(({ name }) => name.split(' ')[0]).join(', ') || 'nobody yet'}</td>
-              <td>{kit.gap !== null ? 'has a gap' : kit.readyUntil === null ? 'no date' : showDate(kit.readyUntil)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Who</th>
-            <th scope="col">Does here</th>
-            <th scope="col">Trained for</th>
-            <th scope="col">Carries</th>
-          </tr>
-        </thead>
-        <tbody>
-          {people.map((person) => (
-            <tr key={person.id}>
-              <th scope="row">{person.name}</th>
-              <td>{person.role}</td>
-              <td>{skillNames(person)}</td>
-              <td>
-                {rows
-                  .filter(({ carrier }) => carrier?.id === person.id)
-                  .map(({ kit }) => kit.name)
-                  .join(', ') || 'no kit'}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <WhereTable rows={rows} />
+      <WhoTable people={people} rows={rows} />
       <footer>{CAUTION}</footer>
     </article>
+  );
+}
+
+function WhereTable({ rows }: { rows: readonly KitWhere[] }) {
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">Kit</th>
+          <th scope="col">Where</th>
+          <th scope="col">Told</th>
+          <th scope="col">Good until</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ kit, where, exactly, told: knowing }) => (
+          <tr key={kit.id}>
+            <th scope="row">{kit.name}</th>
+            <td>
+              {where}
+              {exactly !== '' && <i> ({exactly})</i>}
+            </td>
+            <td>{knowing.map(({ name }) => name.split(' ')[0]).join(', ') || 'nobody yet'}</td>
+            <td>{kit.gap !== null ? 'has a gap' : kit.readyUntil === null ? 'no date' : showDate(kit.readyUntil)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function WhoTable({ people, rows }: { people: readonly Person[]; rows: readonly KitWhere[] }) {
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">Who</th>
+          <th scope="col">Does here</th>
+          <th scope="col">Trained for</th>
+          <th scope="col">Carries</th>
+        </tr>
+      </thead>
+      <tbody>
+        {people.map((person) => (
+          <tr key={person.id}>
+            <th scope="row">{person.name}</th>
+            <td>{person.role}</td>
+            <td>{skillNames(person)}</td>
+            <td>
+              {rows
+                .filter(({ carrier }) => carrier?.id === person.id)
+                .map(({ kit }) => kit.name)
+                .join(', ') || 'no kit'}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

@@ -1,8 +1,9 @@
+import { DndContext, type DragMoveEvent, PointerSensor, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
 import { freeId } from '@ivrak/core/catalog';
 import { PLAN_M, type PlacesPlan as Plan, SPOT_SORT_NAMES, SPOT_SORTS, type Spot, type SpotSort } from '@ivrak/core/model';
 import { Button, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, useRef, useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import css from './crew.module.css';
 
@@ -31,76 +32,100 @@ export function moveByKey(spot: Pick<Spot, 'xM' | 'yM'>, key: string, isLong: bo
   return way === undefined ? null : { xM: within(spot.xM + way[0], PLAN_M.wide), yM: within(spot.yM + way[1], PLAN_M.high) };
 }
 
+/** A press moves less than this, px. Made once, or sensors are made anew with each drawing. */
+const DRAG_START = { activationConstraint: { distance: 3 } };
+const percent = (value: number, most: number) => `${((100 * value) / most).toFixed(2)}%`;
+
 /** Land above, water below, places with the kits that are kept there; drawn to one scale. */
 export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProps) {
   const sheet = useRef<HTMLDivElement>(null);
-  const dragged = useRef<string | null>(null);
-  const percent = (value: number, most: number) => `${((100 * value) / most).toFixed(2)}%`;
-  const handleMove = (event: PointerEvent) => {
+  const from = useRef<Spot | undefined>(undefined);
+  const sensors = useSensors(useSensor(PointerSensor, DRAG_START));
+  const carry = ({ delta }: DragMoveEvent) => {
     const box = sheet.current?.getBoundingClientRect();
-    if (dragged.current === null || box === undefined) return;
-    const xM = within(((event.clientX - box.left) / box.width) * PLAN_M.wide, PLAN_M.wide);
-    const yM = within(((event.clientY - box.top) / box.height) * PLAN_M.high, PLAN_M.high);
-    move?.(dragged.current, { xM, yM });
+    if (from.current === undefined || box === undefined) return;
+    const xM = within(from.current.xM + (delta.x / box.width) * PLAN_M.wide, PLAN_M.wide);
+    const yM = within(from.current.yM + (delta.y / box.height) * PLAN_M.high, PLAN_M.high);
+    move?.(from.current.id, { xM, yM });
   };
   return (
-    <div className={css.plan} ref={sheet} onPointerMove={handleMove}>
-      <svg className={css.planGround} viewBox={`0 0 ${PLAN_M.wide} ${PLAN_M.high}`} preserveAspectRatio="none" aria-hidden="true">
-        {plan.shoreM !== null && (
-          <rect className={css.planWater} x={0} y={plan.shoreM} width={PLAN_M.wide} height={PLAN_M.high - plan.shoreM} />
-        )}
-        {plan.shoreM !== null && <path className={css.planShore} d={`M0 ${plan.shoreM} H${PLAN_M.wide}`} />}
-      </svg>
-      {plan.spots.map((spot) => {
-        const style = { left: percent(spot.xM, PLAN_M.wide), top: percent(spot.yM, PLAN_M.high) };
-        const content = (
-          <>
-            <SpotMark sort={spot.sort} />
-            <span className={css.planName}>
-              <b>{spot.name}</b>
-              {spot.kitIds.map((id) => (
-                <span key={id}>{kitName(id)}</span>
-              ))}
-            </span>
-          </>
-        );
-        const isRight = spot.xM > 0.72 * PLAN_M.wide;
-        const className = clsx(css.planSpot, isRight && css.isRight, chosen === spot.id && css.isChosen);
-        if (choose === undefined)
-          return (
-            <div key={spot.id} className={className} style={style}>
-              {content}
-            </div>
-          );
-        const handleKey = (event: KeyboardEvent) => {
-          const to = moveByKey(spot, event.key, event.shiftKey);
-          if (to === null) return;
-          event.preventDefault();
-          move?.(spot.id, to);
-        };
-        return (
-          <button
+    <DndContext
+      sensors={sensors}
+      autoScroll={false}
+      onDragStart={({ active }) => {
+        from.current = plan.spots.find(({ id }) => id === active.id);
+      }}
+      onDragMove={carry}
+    >
+      <div className={css.plan} ref={sheet}>
+        <svg className={css.planGround} viewBox={`0 0 ${PLAN_M.wide} ${PLAN_M.high}`} preserveAspectRatio="none" aria-hidden="true">
+          {plan.shoreM !== null && (
+            <rect className={css.planWater} x={0} y={plan.shoreM} width={PLAN_M.wide} height={PLAN_M.high - plan.shoreM} />
+          )}
+          {plan.shoreM !== null && <path className={css.planShore} d={`M0 ${plan.shoreM} H${PLAN_M.wide}`} />}
+        </svg>
+        {plan.spots.map((spot) => (
+          <PlannedSpot
             key={spot.id}
-            type="button"
-            className={className}
-            style={style}
-            aria-label={`${spot.name}; arrow keys move it`}
-            onClick={() => choose(spot.id)}
-            onKeyDown={handleKey}
-            onPointerDown={(event) => {
-              event.currentTarget.setPointerCapture(event.pointerId);
-              dragged.current = spot.id;
-            }}
-            onPointerUp={() => {
-              dragged.current = null;
-            }}
-          >
-            {content}
-          </button>
-        );
-      })}
-      <span className={clsx(css.planScale, 'small')}>{`${PLAN_M.wide} m across`}</span>
-    </div>
+            spot={spot}
+            kitName={kitName}
+            isChosen={chosen === spot.id}
+            choose={choose === undefined ? null : () => choose(spot.id)}
+            move={(to) => move?.(spot.id, to)}
+          />
+        ))}
+        <span className={clsx(css.planScale, 'small')}>{`${PLAN_M.wide} m across`}</span>
+      </div>
+    </DndContext>
+  );
+}
+
+interface PlannedSpotProps {
+  spot: Spot;
+  kitName: (id: string) => string;
+  isChosen: boolean;
+  /** Null: the plan is only shown. */
+  choose: (() => void) | null;
+  move: (to: Pick<Spot, 'xM' | 'yM'>) => void;
+}
+
+/** A place on the plan; carried by the pointer, or by arrow keys. */
+function PlannedSpot({ spot, kitName, isChosen, choose, move }: PlannedSpotProps) {
+  const { setNodeRef, listeners } = useDraggable({ id: spot.id, disabled: choose === null });
+  const place = {
+    className: clsx(css.planSpot, spot.xM > 0.72 * PLAN_M.wide && css.isRight, isChosen && css.isChosen),
+    style: { left: percent(spot.xM, PLAN_M.wide), top: percent(spot.yM, PLAN_M.high) },
+  };
+  const content = (
+    <>
+      <SpotMark sort={spot.sort} />
+      <span className={css.planName}>
+        <b>{spot.name}</b>
+        {spot.kitIds.map((id) => (
+          <span key={id}>{kitName(id)}</span>
+        ))}
+      </span>
+    </>
+  );
+  if (choose === null) return <div {...place}>{content}</div>;
+  const handleKey = (event: KeyboardEvent) => {
+    const to = moveByKey(spot, event.key, event.shiftKey);
+    if (to === null) return;
+    event.preventDefault();
+    move(to);
+  };
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      {...place}
+      aria-label={`${spot.name}; arrow keys move it`}
+      {...listeners}
+      onClick={choose}
+      onKeyDown={handleKey}
+    >
+      {content}
+    </button>
   );
 }
 
@@ -140,7 +165,6 @@ export function PlacesEditor({ plan, kits, change }: PlacesEditorProps) {
     });
     setChosen(id);
   };
-  const elsewhere = new Set(plan.spots.filter(({ id }) => id !== chosen).flatMap(({ kitIds }) => kitIds as string[]));
   return (
     <>
       <DrawnPlan plan={plan} kitName={kitName} chosen={chosen} choose={setChosen} move={setSpot} />
@@ -158,36 +182,53 @@ export function PlacesEditor({ plan, kits, change }: PlacesEditorProps) {
         />
       </div>
       {spot !== undefined && (
-        <fieldset className={css.planSpotForm}>
-          <legend>{spot.name}</legend>
-          <TextInput
-            label="Name of the place"
-            maxLength={40}
-            defaultValue={spot.name}
-            key={spot.id}
-            onBlur={(event) => event.currentTarget.value.trim() !== '' && setSpot(spot.id, { name: event.currentTarget.value.trim() })}
-          />
-          <Select
-            label="What it is"
-            data={SPOT_SORTS.map((sort) => ({ value: sort as string, label: SPOT_SORT_NAMES[sort] }))}
-            value={spot.sort}
-            onChange={(sort) => setSpot(spot.id, { sort: SPOT_SORTS.find((one) => one === sort) ?? spot.sort })}
-          />
-          <MultiSelect
-            label="Kits kept there"
-            data={kits.filter(({ id }) => !elsewhere.has(id)).map(({ id, name }) => ({ value: id, label: name }))}
-            value={spot.kitIds as string[]}
-            onChange={(ids) => setSpot(spot.id, { kitIds: ids as Spot['kitIds'] })} // ids of the list
-          />
-          <CloseButton
-            aria-label={`Take ${spot.name} off the plan`}
-            onClick={() => {
-              change({ ...plan, spots: plan.spots.filter(({ id }) => id !== spot.id) });
-              setChosen(null);
-            }}
-          />
-        </fieldset>
+        <SpotForm spot={spot} setSpot={setSpot} kits={kits} change={change} plan={plan} setChosen={setChosen} chosen={chosen} />
       )}
     </>
+  );
+}
+
+interface SpotFormProps {
+  spot: Spot;
+  setSpot: (id: string, next: Partial<Spot>) => void;
+  kits: readonly { id: string; name: string }[];
+  change: (next: Plan) => void;
+  plan: Plan;
+  setChosen: (next: string | null) => void;
+  chosen: string | null;
+}
+
+function SpotForm({ spot, setSpot, kits, change, plan, setChosen, chosen }: SpotFormProps) {
+  const elsewhere = new Set(plan.spots.filter(({ id }) => id !== chosen).flatMap(({ kitIds }) => kitIds as string[]));
+  return (
+    <fieldset className={css.planSpotForm}>
+      <legend>{spot.name}</legend>
+      <TextInput
+        label="Name of the place"
+        maxLength={40}
+        defaultValue={spot.name}
+        key={spot.id}
+        onBlur={(event) => event.currentTarget.value.trim() !== '' && setSpot(spot.id, { name: event.currentTarget.value.trim() })}
+      />
+      <Select
+        label="What it is"
+        data={SPOT_SORTS.map((sort) => ({ value: sort as string, label: SPOT_SORT_NAMES[sort] }))}
+        value={spot.sort}
+        onChange={(sort) => setSpot(spot.id, { sort: SPOT_SORTS.find((one) => one === sort) ?? spot.sort })}
+      />
+      <MultiSelect
+        label="Kits kept there"
+        data={kits.filter(({ id }) => !elsewhere.has(id)).map(({ id, name }) => ({ value: id, label: name }))}
+        value={spot.kitIds as string[]}
+        onChange={(ids) => setSpot(spot.id, { kitIds: ids as Spot['kitIds'] })} // ids of the list
+      />
+      <CloseButton
+        aria-label={`Take ${spot.name} off the plan`}
+        onClick={() => {
+          change({ ...plan, spots: plan.spots.filter(({ id }) => id !== spot.id) });
+          setChosen(null);
+        }}
+      />
+    </fieldset>
   );
 }

@@ -3,6 +3,7 @@ import { MODULE_PREFIX } from '@ivrak/core/kit';
 import type { Kind } from '@ivrak/core/model';
 import { IconLock, IconPin } from '@tabler/icons-react';
 import { clsx } from 'clsx';
+import type { PointerEvent, RefObject } from 'react';
 import { useRef } from 'react';
 import { catalogNow, positionOf } from '../data/catalog.ts';
 import { Shape } from '../drawing/KindDrawing.tsx';
@@ -13,6 +14,7 @@ import css from './fit.module.css';
 import { type Frame, fillOf, frameOf, PAD, type RoomDrawing, roomDrawings, scaleFor } from './frames.ts';
 import type { ReachEntry } from './reachOrder.ts';
 import { SideView } from './SideView.tsx';
+import type { BoxDrag } from './useBoxDrag.ts';
 import { useBoxDrag } from './useBoxDrag.ts';
 import { backToFront, visibleSpot } from './visibleSpot.ts';
 
@@ -59,40 +61,62 @@ export function Cutaway({ scene, result, order, chosen, choose, carried }: Cutaw
   return (
     <div className={css.cutaways}>
       {rooms.map((room) => (
-        <div className={css.cutawayRoom} key={room.id}>
-          <figure>
-            <figcaption>
-              <h2>{rooms.length > 1 ? room.id : 'Front'}</h2>
-              <span className="muted">{room.access === 'top' ? 'opening at the top' : 'as you open it'}</span>
-            </figcaption>
-            <svg
-              ref={(svg) => {
-                if (svg === null) views.current.delete(room.id);
-                else views.current.set(room.id, svg);
-              }}
-              className={css.frontView}
-              width={room.w * scale + 2 * PAD}
-              height={room.h * scale + 2 * PAD}
-              viewBox={`${-PAD} ${-PAD} ${room.w * scale + 2 * PAD} ${room.h * scale + 2 * PAD}`}
-              role="group"
-              aria-label={`Front view, ${result.placed.filter(({ compartment }) => compartment === room.id).length} things`}
-            >
-              <Walls room={room} scale={scale} />
-              <FrontBoxes
-                room={room}
-                scale={scale}
-                scene={scene}
-                result={result}
-                order={order}
-                chosen={chosen}
-                choose={choose}
-                drop={drop}
-              />
-            </svg>
-          </figure>
-          <SideView room={room} scale={scale} result={result} chosen={chosen} />
-        </div>
+        <CutRoom
+          key={room.id}
+          room={room}
+          rooms={rooms}
+          views={views}
+          scale={scale}
+          result={result}
+          scene={scene}
+          order={order}
+          chosen={chosen}
+          choose={choose}
+          drop={drop}
+        />
       ))}
+    </div>
+  );
+}
+
+interface CutRoomProps {
+  room: RoomDrawing;
+  rooms: RoomDrawing[];
+  views: RefObject<Map<string, SVGSVGElement>>;
+  scale: number;
+  result: FitResult;
+  scene: Scene;
+  order: readonly ReachEntry[];
+  chosen: string | null;
+  choose: (id: string) => void;
+  drop: { drag: BoxDrag | null; handlers: (id: string) => { onPointerDown: (event: PointerEvent<SVGGElement>) => void } };
+}
+
+function CutRoom({ room, rooms, views, scale, result, scene, order, chosen, choose, drop }: CutRoomProps) {
+  return (
+    <div className={css.cutawayRoom}>
+      <figure>
+        <figcaption>
+          <h2>{rooms.length > 1 ? room.id : 'Front'}</h2>
+          <span className="muted">{room.access === 'top' ? 'opening at the top' : 'as you open it'}</span>
+        </figcaption>
+        <svg
+          ref={(svg) => {
+            if (svg === null) views.current.delete(room.id);
+            else views.current.set(room.id, svg);
+          }}
+          className={css.frontView}
+          width={room.w * scale + 2 * PAD}
+          height={room.h * scale + 2 * PAD}
+          viewBox={`${-PAD} ${-PAD} ${room.w * scale + 2 * PAD} ${room.h * scale + 2 * PAD}`}
+          role="group"
+          aria-label={`Front view, ${result.placed.filter(({ compartment }) => compartment === room.id).length} things`}
+        >
+          <Walls room={room} scale={scale} />
+          <FrontBoxes room={room} scale={scale} scene={scene} result={result} order={order} chosen={chosen} choose={choose} drop={drop} />
+        </svg>
+      </figure>
+      <SideView room={room} scale={scale} result={result} chosen={chosen} />
     </div>
   );
 }

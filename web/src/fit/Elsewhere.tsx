@@ -1,4 +1,5 @@
 import type { CarryRow } from '@ivrak/core/kit';
+import type { Container, Position } from '@ivrak/core/model';
 import { Button, Checkbox, Modal, Progress } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useEffect, useState } from 'react';
@@ -130,42 +131,63 @@ function PlaceTable({ rows, opened, close }: { rows: readonly CarryRow[]; opened
             if (position === undefined || container === undefined) return null;
             const isNow = row.containerId === draft.containerId && row.positionId === draft.positionId;
             return (
-              <tr key={`${row.containerId} ${row.positionId}`} className={isNow ? css.isNow : undefined}>
-                <th scope="row">{container.name}</th>
-                <td>{position.name}</td>
-                <td className="mono">
-                  {Math.round(row.carry.outerTMm * 10) / 10} of {row.carry.limitMm} mm
-                </td>
-                <td className={row.fits ? 'state-held' : 'state-gap'}>{verdictOf(row)}</td>
-                <td>{handsLine(position)}</td>
-                <td>
-                  {isNow ? (
-                    <span className="small muted">as it is now</span>
-                  ) : (
-                    <Button
-                      size="compact-xs"
-                      variant="default"
-                      aria-label={`Carry it so: ${container.name}, ${position.name}`}
-                      onClick={() => {
-                        edit((before) => ({
-                          ...before,
-                          containerId: row.containerId,
-                          positionId: row.positionId,
-                          fit: row.containerId === before.containerId ? before.fit : { ...before.fit, locks: {}, pins: {} },
-                        }));
-                        close();
-                      }}
-                    >
-                      Carry it so
-                    </Button>
-                  )}
-                </td>
-              </tr>
+              <PlaceRow
+                key={`${row.containerId} ${row.positionId}`}
+                row={row}
+                isNow={isNow}
+                container={container}
+                position={position}
+                close={close}
+              />
             );
           })}
         </tbody>
       </table>
       {shown.length === 0 && <p>It fits nowhere as it is. The changes beside the drawing say what would help.</p>}
     </Modal>
+  );
+}
+
+interface PlaceRowProps {
+  row: CarryRow;
+  isNow: boolean;
+  container: Container;
+  position: Position;
+  close: () => void;
+}
+
+function PlaceRow({ row, isNow, container, position, close }: PlaceRowProps) {
+  return (
+    <tr className={isNow ? css.isNow : undefined}>
+      <th scope="row">{container.name}</th>
+      <td>{position.name}</td>
+      <td className="mono">
+        {Math.round(row.carry.outerTMm * 10) / 10} of {row.carry.limitMm} mm
+      </td>
+      <td className={row.fits ? 'state-held' : 'state-gap'}>{verdictOf(row)}</td>
+      <td>{handsLine(position)}</td>
+      <td>
+        {isNow ? (
+          <span className="small muted">as it is now</span>
+        ) : (
+          <Button
+            size="compact-xs"
+            variant="default"
+            aria-label={`Carry it so: ${container.name}, ${position.name}`}
+            onClick={() => {
+              edit((before) => ({
+                ...before,
+                containerId: row.containerId,
+                positionId: row.positionId,
+                fit: row.containerId === before.containerId ? before.fit : { ...before.fit, locks: {}, pins: {} },
+              }));
+              close();
+            }}
+          >
+            Carry it so
+          </Button>
+        )}
+      </td>
+    </tr>
   );
 }

@@ -1,3 +1,5 @@
+import type { PlacedItem } from '@ivrak/core/fit';
+import type { Compartment } from '@ivrak/core/model';
 import { ActionIcon, Button, Menu, SegmentedControl } from '@mantine/core';
 import { IconArrowDown, IconArrowLeft, IconArrowRight, IconArrowUp } from '@tabler/icons-react';
 import { clsx } from 'clsx';
@@ -59,10 +61,8 @@ function ChosenTools({ scene, chosen, name, act }: FitToolsProps & { chosen: str
   const item = scene.items.find(({ id }) => id === chosen);
   const box = scene.result.placed.find(({ id }) => id === chosen);
   const isLocked = locks[chosen] !== undefined;
-  const isPinned = pins[chosen] !== undefined;
   const fold = folds[chosen];
   const rooms = scene.container.compartments;
-  const others = rooms.filter(({ id }) => id !== box?.compartment);
   const move = (dx: number, dy: number) => () => act(nudge(scene, chosen, dx, dy));
   const toNext = (by: 1 | -1) => () => {
     const next = rooms[rooms.findIndex(({ id }) => id === box?.compartment) + by];
@@ -91,16 +91,7 @@ function ChosenTools({ scene, chosen, name, act }: FitToolsProps & { chosen: str
       >
         {isLocked ? 'Locked' : 'Lock'}
       </Button>
-      {rooms.length > 1 && (
-        <Button
-          size="compact-sm"
-          {...(isPinned ? {} : { variant: 'default' })}
-          onClick={() => act(togglePin(scene, chosen))}
-          aria-pressed={isPinned}
-        >
-          {isPinned ? 'Pinned here' : 'Pin here'}
-        </Button>
-      )}
+      <OtherRoom rooms={rooms} act={act} scene={scene} chosen={chosen} pins={pins} />
       <Button size="compact-sm" variant="default" onClick={() => act(turn(scene, chosen))}>
         Turn
       </Button>
@@ -109,36 +100,81 @@ function ChosenTools({ scene, chosen, name, act }: FitToolsProps & { chosen: str
           {fold === undefined ? 'Fold' : fold ? 'Folded' : 'Not folded'}
         </Button>
       )}
-      <span className={css.arrows}>
-        <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm left`} onClick={move(-STEP_MM, 0)}>
-          <IconArrowLeft size={15} />
-        </ActionIcon>
-        <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm right`} onClick={move(STEP_MM, 0)}>
-          <IconArrowRight size={15} />
-        </ActionIcon>
-        <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm up`} onClick={move(0, STEP_MM)}>
-          <IconArrowUp size={15} />
-        </ActionIcon>
-        <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm down`} onClick={move(0, -STEP_MM)}>
-          <IconArrowDown size={15} />
-        </ActionIcon>
-      </span>
-      {others.length > 0 && (
-        <Menu>
-          <Menu.Target>
-            <Button size="compact-sm" variant="default">
-              Move to
-            </Button>
-          </Menu.Target>
-          <Menu.Dropdown>
-            {others.map(({ id }) => (
-              <Menu.Item key={id} onClick={() => act(moveTo(scene, chosen, id))}>
-                {id}
-              </Menu.Item>
-            ))}
-          </Menu.Dropdown>
-        </Menu>
-      )}
+      <MoveArrows move={move} />
+      <ChangePlaces act={act} scene={scene} chosen={chosen} rooms={rooms} box={box} />
     </div>
+  );
+}
+
+interface OtherRoomProps {
+  rooms: Compartment[];
+  act: (arranged: Arranged) => void;
+  scene: Scene;
+  chosen: string;
+  pins: Record<string, string>;
+}
+
+function OtherRoom({ rooms, act, scene, chosen, pins }: OtherRoomProps) {
+  const isPinned = pins[chosen] !== undefined;
+  return (
+    rooms.length > 1 && (
+      <Button
+        size="compact-sm"
+        {...(isPinned ? {} : { variant: 'default' })}
+        onClick={() => act(togglePin(scene, chosen))}
+        aria-pressed={isPinned}
+      >
+        {isPinned ? 'Pinned here' : 'Pin here'}
+      </Button>
+    )
+  );
+}
+
+function MoveArrows({ move }: { move: (dx: number, dy: number) => () => void }) {
+  return (
+    <span className={css.arrows}>
+      <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm left`} onClick={move(-STEP_MM, 0)}>
+        <IconArrowLeft size={15} />
+      </ActionIcon>
+      <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm right`} onClick={move(STEP_MM, 0)}>
+        <IconArrowRight size={15} />
+      </ActionIcon>
+      <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm up`} onClick={move(0, STEP_MM)}>
+        <IconArrowUp size={15} />
+      </ActionIcon>
+      <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm down`} onClick={move(0, -STEP_MM)}>
+        <IconArrowDown size={15} />
+      </ActionIcon>
+    </span>
+  );
+}
+
+interface ChangePlacesProps {
+  act: (arranged: Arranged) => void;
+  scene: Scene;
+  chosen: string;
+  rooms: Compartment[];
+  box: PlacedItem | undefined;
+}
+
+function ChangePlaces({ act, scene, chosen, rooms, box }: ChangePlacesProps) {
+  const others = rooms.filter(({ id }) => id !== box?.compartment);
+  return (
+    others.length > 0 && (
+      <Menu>
+        <Menu.Target>
+          <Button size="compact-sm" variant="default">
+            Move to
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {others.map(({ id }) => (
+            <Menu.Item key={id} onClick={() => act(moveTo(scene, chosen, id))}>
+              {id}
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+    )
   );
 }

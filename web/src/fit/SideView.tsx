@@ -1,9 +1,10 @@
-import type { FitResult } from '@ivrak/core/fit';
+import type { FitResult, PlacedItem } from '@ivrak/core/fit';
 import { clsx } from 'clsx';
 import { catalogNow, containerOf, positionOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
 import css from './fit.module.css';
+import type { Frame } from './frames.ts';
 import { fillOf, frameOf, PAD, type RoomDrawing } from './frames.ts';
 
 interface SideViewProps {
@@ -33,7 +34,6 @@ export function SideView({ room, scale, result, chosen }: SideViewProps) {
   const thick = result.perCompartment.find(({ id }) => id === room.id)?.thicknessMm ?? 0;
   const height = room.h * scale;
   const boxes = result.placed.filter(({ compartment }) => compartment === room.id).sort((a, b) => b.xMm - a.xMm);
-  const unitKind = (id: string) => catalogNow().get(draft.units.find((unit) => unit.id === id.split(':')[0])?.kind ?? '');
   return (
     <figure>
       <figcaption>
@@ -59,37 +59,55 @@ export function SideView({ room, scale, result, chosen }: SideViewProps) {
         <rect width={room.d * scale} height={height} fill="var(--card)" stroke="var(--line)" />
         {boxes.map((box) => {
           const frame = frameOf(room, box);
-          return frame === undefined ? null : (
-            <rect
-              key={box.id}
-              x={box.zMm * scale}
-              y={(room.h - frame.y - box.yMm - box.hMm) * scale}
-              width={box.dMm * scale}
-              height={box.hMm * scale}
-              rx={2}
-              fill={chosen === box.id ? 'var(--ochre)' : fillOf(unitKind(box.id))}
-              stroke="var(--ink)"
-              strokeWidth={1}
-            />
-          );
+          return frame === undefined ? null : <SideBox key={box.id} box={box} scale={scale} room={room} frame={frame} chosen={chosen} />;
         })}
-        {isNear && (
-          <>
-            <line
-              x1={own * scale}
-              x2={own * scale}
-              y1={-PAD}
-              y2={height + PAD}
-              stroke="var(--gap)"
-              strokeWidth={1.8}
-              strokeDasharray="6 4"
-            />
-            <text x={Math.max(30, own * scale)} y={height + PAD + 15} textAnchor="middle" className={parts.cutawayText} fill="var(--gap)">
-              limit {Math.round(own * 10) / 10}
-            </text>
-          </>
-        )}
+        <DepthLine isNear={isNear} own={own} scale={scale} height={height} />
       </svg>
     </figure>
+  );
+}
+
+interface SideBoxProps {
+  box: PlacedItem;
+  scale: number;
+  room: RoomDrawing;
+  frame: Frame;
+  chosen: string | null;
+}
+
+function SideBox({ box, scale, room, frame, chosen }: SideBoxProps) {
+  const { draft } = useKit();
+  const unitKind = (id: string) => catalogNow().get(draft.units.find((unit) => unit.id === id.split(':')[0])?.kind ?? '');
+  return (
+    <rect
+      x={box.zMm * scale}
+      y={(room.h - frame.y - box.yMm - box.hMm) * scale}
+      width={box.dMm * scale}
+      height={box.hMm * scale}
+      rx={2}
+      fill={chosen === box.id ? 'var(--ochre)' : fillOf(unitKind(box.id))}
+      stroke="var(--ink)"
+      strokeWidth={1}
+    />
+  );
+}
+
+interface DepthLineProps {
+  isNear: boolean;
+  own: number;
+  scale: number;
+  height: number;
+}
+
+function DepthLine({ isNear, own, scale, height }: DepthLineProps) {
+  return (
+    isNear && (
+      <>
+        <line x1={own * scale} x2={own * scale} y1={-PAD} y2={height + PAD} stroke="var(--gap)" strokeWidth={1.8} strokeDasharray="6 4" />
+        <text x={Math.max(30, own * scale)} y={height + PAD + 15} textAnchor="middle" className={parts.cutawayText} fill="var(--gap)">
+          limit {Math.round(own * 10) / 10}
+        </text>
+      </>
+    )
   );
 }

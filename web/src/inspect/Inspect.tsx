@@ -3,6 +3,7 @@ import type { Inspection, InspectionAnswer, KitView, PlainDate } from '@ivrak/co
 import { packOrder } from '@ivrak/core/staging';
 import { type InspectionStep, inspectionSteps, openSteps } from '@ivrak/core/upkeep';
 import { Progress } from '@mantine/core';
+import type { QueryClient } from '@tanstack/react-query';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -53,15 +54,45 @@ interface InspectingProps {
 
 function Inspecting({ kit, today, open, before }: InspectingProps) {
   const client = useQueryClient();
-  const refresh = useRefresh();
   const [error, setError] = useState<string | null>(null);
+  const steps = useMemo(() => stepsOf(kit, today), [kit, today]);
+  const left = open === null ? steps : openSteps(steps, open);
+  const done = steps.length - left.length;
+  return (
+    <main id="main" className={css.inspect}>
+      <header className={css.head}>
+        <Link to="/upkeep">Leave</Link>
+        <h1>{kit.name}</h1>
+        <span className="mono">
+          {done} of {steps.length}
+        </span>
+      </header>
+      <Progress value={steps.length === 0 ? 0 : (100 * done) / steps.length} aria-label="Things looked at" size="sm" />
+      <Refusal text={error} />
+      <InspectPart open={open} kit={kit} steps={steps} before={before} today={today} setError={setError} left={left} client={client} />
+      <p className="small muted">{CAUTION}</p>
+    </main>
+  );
+}
+
+interface InspectPartProps {
+  open: Inspection | null;
+  kit: KitView;
+  steps: InspectionStep[];
+  before: readonly Inspection[];
+  today: PlainDate;
+  setError: (next: string | null) => void;
+  left: InspectionStep[];
+  client: QueryClient;
+}
+
+/** Starts, answers and ends an inspection on the server, one thing at a time. */
+function useAnswers({ open, kit, steps, setError, left, client }: Omit<InspectPartProps, 'before' | 'today'>) {
+  const refresh = useRefresh();
   const [isBusy, setBusy] = useState(false);
   /** A thing that is looked at again; otherwise the first without an answer. */
   const [again, setAgain] = useState<string | null>(null);
-  const steps = useMemo(() => stepsOf(kit, today), [kit, today]);
-  const left = open === null ? steps : openSteps(steps, open);
   const step = steps.find(({ unitId }) => unitId === again) ?? left[0];
-  const done = steps.length - left.length;
   const act = async <T,>(work: () => Promise<T>): Promise<T | null> => {
     setBusy(true);
     setError(null);
@@ -96,42 +127,35 @@ function Inspecting({ kit, today, open, before }: InspectingProps) {
     );
     await refresh();
   };
+  return {
+    step,
+    isBusy,
+    look: setAgain,
+    start: () => void act(() => api.post('/api/kits/:id/inspections/start', { params: { id: kit.id } })),
+    answer,
+    finish,
+    back: open !== null && open.answers.length > 0 && again !== open.answers[0]?.unitId ? back : null,
+  };
+}
+
+function InspectPart({ before, today, ...asked }: InspectPartProps) {
+  const { open, kit, steps, setError } = asked;
+  const { step, isBusy, look, start, answer, finish, back } = useAnswers(asked);
+  if (open === null) return <InspectStart kit={kit} count={steps.length} before={before} isBusy={isBusy} start={start} />;
+  if (step === undefined)
+    return <InspectEnd kit={kit} inspection={open} steps={steps} isBusy={isBusy} look={look} finish={() => void finish()} />;
   return (
-    <main id="main" className={css.inspect}>
-      <header className={css.head}>
-        <Link to="/upkeep">Leave</Link>
-        <h1>{kit.name}</h1>
-        <span className="mono">
-          {done} of {steps.length}
-        </span>
-      </header>
-      <Progress value={steps.length === 0 ? 0 : (100 * done) / steps.length} aria-label="Things looked at" size="sm" />
-      <Refusal text={error} />
-      {open === null ? (
-        <InspectStart
-          kit={kit}
-          count={steps.length}
-          before={before}
-          isBusy={isBusy}
-          start={() => void act(() => api.post('/api/kits/:id/inspections/start', { params: { id: kit.id } }))}
-        />
-      ) : step === undefined ? (
-        <InspectEnd kit={kit} inspection={open} steps={steps} isBusy={isBusy} look={setAgain} finish={() => void finish()} />
-      ) : (
-        <InspectThing
-          key={step.unitId}
-          step={step}
-          given={answerOf(open, step)}
-          kit={kit}
-          today={today}
-          isBusy={isBusy}
-          say={(said) => void answer(step.unitId, said)}
-          back={open.answers.length > 0 && again !== open.answers[0]?.unitId ? back : null}
-          report={setError}
-        />
-      )}
-      <p className="small muted">{CAUTION}</p>
-    </main>
+    <InspectThing
+      key={step.unitId}
+      step={step}
+      given={answerOf(open, step)}
+      kit={kit}
+      today={today}
+      isBusy={isBusy}
+      say={(said) => void answer(step.unitId, said)}
+      back={back}
+      report={setError}
+    />
   );
 }
 

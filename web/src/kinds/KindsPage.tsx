@@ -32,22 +32,7 @@ export function KindsPage() {
   return (
     <main id="main" className={css.page}>
       <section className={css.main} aria-label="Kinds">
-        <header className={css.head}>
-          <div className="grow">
-            <h1>Kinds</h1>
-            <p className="small muted">
-              Sizes and masses are typical of the kind, most of them from memory; change them to what yours measure. Prices are usual
-              prices.
-            </p>
-          </div>
-          <Button onClick={() => show('new')}>Add a kind</Button>
-          <Button variant="default" onClick={() => show('import')}>
-            Import CSV
-          </Button>
-          <Button variant="default" onClick={() => void downloadKinds(shown)}>
-            Export CSV
-          </Button>
-        </header>
+        <KindsHead show={show} shown={shown} />
         <div className={css.filter}>
           <TextInput
             aria-label="Search kinds"
@@ -60,24 +45,7 @@ export function KindsPage() {
           </button>
         </div>
         <table className={clsx(parts.compareTable, css.table)}>
-          <thead>
-            <tr>
-              <th scope="col">
-                <span className="sr-only">Outline</span>
-              </th>
-              <th scope="col">Kind</th>
-              <th scope="col">Serves</th>
-              <th scope="col" className={css.isFigure}>
-                Size, mm
-              </th>
-              <th scope="col" className={css.isFigure}>
-                Mass, g
-              </th>
-              <th scope="col" className={css.isFigure}>
-                Price
-              </th>
-            </tr>
-          </thead>
+          <KindsColumns />
           <tbody>
             {shown.map((kind) => (
               <KindRow
@@ -103,6 +71,49 @@ export function KindsPage() {
         />
       )}
     </main>
+  );
+}
+
+function KindsHead({ show, shown }: { show: (id: string | null) => void; shown: Kind[] }) {
+  return (
+    <header className={css.head}>
+      <div className="grow">
+        <h1>Kinds</h1>
+        <p className="small muted">
+          Sizes and masses are typical of the kind, most of them from memory; change them to what yours measure. Prices are usual prices.
+        </p>
+      </div>
+      <Button onClick={() => show('new')}>Add a kind</Button>
+      <Button variant="default" onClick={() => show('import')}>
+        Import CSV
+      </Button>
+      <Button variant="default" onClick={() => void downloadKinds(shown)}>
+        Export CSV
+      </Button>
+    </header>
+  );
+}
+
+function KindsColumns() {
+  return (
+    <thead>
+      <tr>
+        <th scope="col">
+          <span className="sr-only">Outline</span>
+        </th>
+        <th scope="col">Kind</th>
+        <th scope="col">Serves</th>
+        <th scope="col" className={css.isFigure}>
+          Size, mm
+        </th>
+        <th scope="col" className={css.isFigure}>
+          Mass, g
+        </th>
+        <th scope="col" className={css.isFigure}>
+          Price
+        </th>
+      </tr>
+    </thead>
   );
 }
 

@@ -31,11 +31,47 @@ const isPacked = (value: unknown): value is Packed =>
 
 const PACK_AFTER_MS = 500;
 
+/** Packs in workers, one run at a time; `found` is called with what the last one came to. */
+function usePackRun(problem: FitProblem | null, fingerprint: string | null, found: (packed: Packed) => void) {
+  const [progress, setProgress] = useState<number | null>(null);
+  const running = useRef<RunningFit | null>(null);
+  const cancel = useCallback(() => {
+    running.current?.cancel();
+    running.current = null;
+    setProgress(null);
+  }, []);
+  const pack = useCallback(
+    (seed: number, longer = 1) => {
+      if (problem === null || fingerprint === null) return;
+      running.current?.cancel();
+      setProgress(0);
+      // Progress comes over a port of its own and may arrive after the result: what is no longer running says nothing.
+      const run: RunningFit = startBestFit({ ...problem, seed, decodes: longer * defaultDecodes(problem) }, (share) => {
+        if (running.current === run) setProgress(share);
+      });
+      running.current = run;
+      const end = () => {
+        if (running.current !== run) return false;
+        running.current = null;
+        setProgress(null);
+        return true;
+      };
+      run.result.then(
+        (result) => {
+          if (end()) found({ fingerprint, result });
+        },
+        () => void end(),
+      );
+    },
+    [problem, fingerprint, found],
+  );
+  useEffect(() => () => running.current?.cancel(), []);
+  return { progress, pack, cancel };
+}
+
 /** Keeps the packing in step with the draft: packs in a worker a moment after a change, and stores what was found. */
 export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement): PackingState {
   const [own, setOwn] = useState<Packed | null>(null);
-  const [progress, setProgress] = useState<number | null>(null);
-  const running = useRef<RunningFit | null>(null);
   const container = containerOf(draft.containerId);
   const fit = useMemo(
     () =>
@@ -55,48 +91,14 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
   const fingerprint = useMemo(() => (problem === null ? null : fitFingerprint(problem)), [problem]);
   const stored = isPacked(kit.packing) ? kit.packing : null;
   const packed = [own, stored].find((candidate) => candidate !== null && candidate.fingerprint === fingerprint) ?? null;
-
-  const cancel = useCallback(() => {
-    running.current?.cancel();
-    running.current = null;
-    setProgress(null);
-  }, []);
-
-  const pack = useCallback(
-    (seed: number, longer = 1) => {
-      if (problem === null || fingerprint === null) return;
-      running.current?.cancel();
-      setProgress(0);
-      // Progress comes over a port of its own and may arrive after the result: what is no longer running says nothing.
-      const run: RunningFit = startBestFit({ ...problem, seed, decodes: longer * defaultDecodes(problem) }, (share) => {
-        if (running.current === run) setProgress(share);
-      });
-      running.current = run;
-      const end = () => {
-        if (running.current !== run) return false;
-        running.current = null;
-        setProgress(null);
-        return true;
-      };
-      run.result.then(
-        (result) => {
-          if (end()) setOwn({ fingerprint, result });
-        },
-        () => void end(),
-      );
-    },
-    [problem, fingerprint],
-  );
-
+  const { progress, pack, cancel } = usePackRun(problem, fingerprint, setOwn);
   const isMissing = packed === null && problem !== null && problem.items.length > 0;
   useEffect(() => {
     if (!isMissing) return;
     const timer = setTimeout(() => pack(1), PACK_AFTER_MS);
     return () => clearTimeout(timer);
   }, [isMissing, pack]);
-  useEffect(() => () => running.current?.cancel(), []);
   useStoring(kit.id, own, stored);
-
   const position = positionOf(draft.positionId);
   const result = packed?.result ?? null;
   const carry = useMemo(

@@ -1,4 +1,5 @@
 import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import type { SchoolIssue } from '@ivrak/core/model';
 import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, rungOf, type School, SchoolSchema, schoolIssues } from '@ivrak/core/model';
 import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconGripVertical, IconTrash } from '@tabler/icons-react';
@@ -7,18 +8,19 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
+import type { MusteredKit } from '../data/queries.ts';
 import { useKits } from '../data/queries.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import { dropGrade, moveNeed, placeNeed, setGrade, setGradeWhy, setQuantity, setWhy } from './editSchool.ts';
+import type { GradeLine } from './SchoolLines.tsx';
 import { gradeLines } from './SchoolLines.tsx';
 import css from './schools.module.css';
 
 /** An adjusted copy: order, grades and quantities, each with a reason. Checked as it is changed, kept when asked. */
 export function SchoolEditor({ school: kept, version }: { school: School; version: number }) {
-  const navigate = useNavigate();
   const catalog = useCatalog((state) => state.catalog);
   const schools = useCatalog((state) => state.schools);
   const followers = (useKits().data?.kits ?? []).filter(({ schoolId }) => schoolId === kept.id);
@@ -28,36 +30,19 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
   const issues = parsed.success
     ? schoolIssues(parsed.data, catalog)
     : parsed.error.issues.map(({ path, message }) => ({ path: path.map(String).join('.'), message }));
-  const isSame = JSON.stringify(school) === JSON.stringify(kept);
   const parent = schools.find(({ id }) => id === school.basedOn);
   return (
     <>
-      <div className="panel-heading">
-        <h2>{school.name === '' ? 'No name' : school.name}</h2>
-        <div className="row">
-          <Button
-            disabled={issues.length > 0 || isSame}
-            onClick={() => void keep(() => api.put('/api/schools/:id', { params: { id: kept.id }, body: { version, school } }))}
-          >
-            Save changes
-          </Button>
-          <Button variant="default" disabled={isSame} onClick={() => setSchool(kept)}>
-            Drop them
-          </Button>
-          <Button
-            variant="default"
-            disabled={followers.length > 0}
-            onClick={() =>
-              void keepAndGo(
-                () => api.delete('/api/schools/:id', { params: { id: kept.id }, query: { version } }),
-                () => navigate(`/schools/${kept.basedOn ?? ''}`),
-              )
-            }
-          >
-            Delete the copy
-          </Button>
-        </div>
-      </div>
+      <SchoolHead
+        school={school}
+        issues={issues}
+        keep={keep}
+        kept={kept}
+        version={version}
+        setSchool={setSchool}
+        followers={followers}
+        keepAndGo={keepAndGo}
+      />
       <p className="small muted">
         Adjusted copy of {parent?.name ?? 'a school'}.{' '}
         {followers.length === 0
@@ -92,6 +77,50 @@ export function SchoolEditor({ school: kept, version }: { school: School; versio
       <GradeEditor school={school} change={setSchool} />
       <QuantityEditor school={school} change={setSchool} />
     </>
+  );
+}
+
+interface SchoolHeadProps {
+  school: School;
+  issues: SchoolIssue[];
+  keep: (act: () => Promise<unknown>, done?: () => unknown) => Promise<void>;
+  kept: School;
+  version: number;
+  setSchool: (next: School) => void;
+  followers: MusteredKit[];
+  keepAndGo: (act: () => Promise<unknown>, go: () => unknown) => Promise<void>;
+}
+
+function SchoolHead({ school, issues, keep, kept, version, setSchool, followers, keepAndGo }: SchoolHeadProps) {
+  const navigate = useNavigate();
+  const isSame = JSON.stringify(school) === JSON.stringify(kept);
+  return (
+    <div className="panel-heading">
+      <h2>{school.name === '' ? 'No name' : school.name}</h2>
+      <div className="row">
+        <Button
+          disabled={issues.length > 0 || isSame}
+          onClick={() => void keep(() => api.put('/api/schools/:id', { params: { id: kept.id }, body: { version, school } }))}
+        >
+          Save changes
+        </Button>
+        <Button variant="default" disabled={isSame} onClick={() => setSchool(kept)}>
+          Drop them
+        </Button>
+        <Button
+          variant="default"
+          disabled={followers.length > 0}
+          onClick={() =>
+            void keepAndGo(
+              () => api.delete('/api/schools/:id', { params: { id: kept.id }, query: { version } }),
+              () => navigate(`/schools/${kept.basedOn ?? ''}`),
+            )
+          }
+        >
+          Delete the copy
+        </Button>
+      </div>
+    </div>
   );
 }
 
@@ -173,31 +202,7 @@ function GradeEditor({ school, change }: PartProps) {
       <h3>What counts otherwise than usual</h3>
       <ul className={clsx(css.orderList, css.orderEdit)}>
         {gradeLines(school).map((line) => (
-          <li key={`${line.kind}-${line.need}`}>
-            <b className={css.orderName}>{kinds.find(({ id }) => id === line.kind)?.name ?? line.kind}</b>
-            <span>{NEEDS[line.need].label}</span>
-            <Select
-              aria-label={`What it counts as for ${NEEDS[line.need].label}`}
-              data={GRADE_OPTIONS}
-              value={line.grade ?? NOTHING}
-              onChange={(value) => change(setGrade(school, line.kind, line.need, value === NOTHING ? null : (value as Grade)))}
-            />
-            <TextInput
-              aria-label="Why it counts so"
-              placeholder="why"
-              value={line.why}
-              maxLength={300}
-              onChange={(event) => change(setGradeWhy(school, line.kind, event.currentTarget.value))}
-            />
-            <ActionIcon
-              variant="subtle"
-              size={34}
-              aria-label="Back to usual"
-              onClick={() => change(dropGrade(school, line.kind, line.need))}
-            >
-              <IconTrash size={18} />
-            </ActionIcon>
-          </li>
+          <GradeRow key={`${line.kind}-${line.need}`} line={line} change={change} school={school} />
         ))}
       </ul>
       <div className="row">
@@ -229,6 +234,38 @@ function GradeEditor({ school, change }: PartProps) {
   );
 }
 
+interface GradeRowProps {
+  line: GradeLine;
+  change: (school: School) => void;
+  school: School;
+}
+
+function GradeRow({ line, change, school }: GradeRowProps) {
+  const kinds = useCatalog((state) => state.kinds);
+  return (
+    <li>
+      <b className={css.orderName}>{kinds.find(({ id }) => id === line.kind)?.name ?? line.kind}</b>
+      <span>{NEEDS[line.need].label}</span>
+      <Select
+        aria-label={`What it counts as for ${NEEDS[line.need].label}`}
+        data={GRADE_OPTIONS}
+        value={line.grade ?? NOTHING}
+        onChange={(value) => change(setGrade(school, line.kind, line.need, value === NOTHING ? null : (value as Grade)))}
+      />
+      <TextInput
+        aria-label="Why it counts so"
+        placeholder="why"
+        value={line.why}
+        maxLength={300}
+        onChange={(event) => change(setGradeWhy(school, line.kind, event.currentTarget.value))}
+      />
+      <ActionIcon variant="subtle" size={34} aria-label="Back to usual" onClick={() => change(dropGrade(school, line.kind, line.need))}>
+        <IconTrash size={18} />
+      </ActionIcon>
+    </li>
+  );
+}
+
 function QuantityEditor({ school, change }: PartProps) {
   const [need, setNeed] = useState<NeedId | null>(null);
   const entries = Object.entries(school.quantities) as [NeedId, NonNullable<School['quantities'][NeedId]>][]; // keyed by need ids
@@ -237,37 +274,7 @@ function QuantityEditor({ school, change }: PartProps) {
       <h3>Quantities of its own</h3>
       <ul className={clsx(css.orderList, css.orderEdit)}>
         {entries.map(([id, quantity]) => (
-          <li key={id}>
-            <b className={css.orderName}>{NEEDS[id].label}</b>
-            <DecimalInput
-              label="At least"
-              value={quantity.least}
-              max={1000}
-              decimals={0}
-              onChange={(least) => least !== null && change(setQuantity(school, id, { ...quantity, least }))}
-            />
-            <DecimalInput
-              label="Ideally"
-              value={quantity.ideal}
-              max={1000}
-              decimals={0}
-              onChange={(ideal) => ideal !== null && change(setQuantity(school, id, { ...quantity, ideal }))}
-            />
-            <TextInput
-              label="Why"
-              value={quantity.reason}
-              maxLength={300}
-              onChange={(event) => change(setQuantity(school, id, { ...quantity, reason: event.currentTarget.value }))}
-            />
-            <ActionIcon
-              variant="subtle"
-              size={34}
-              aria-label={`${NEEDS[id].label} as the brief derives it`}
-              onClick={() => change(setQuantity(school, id, null))}
-            >
-              <IconTrash size={18} />
-            </ActionIcon>
-          </li>
+          <QuantityLine key={id} id={id} quantity={quantity} change={change} school={school} />
         ))}
       </ul>
       <div className="row">
@@ -288,5 +295,48 @@ function QuantityEditor({ school, change }: PartProps) {
         </Button>
       </div>
     </>
+  );
+}
+
+interface QuantityLineProps {
+  id: NeedId;
+  quantity: { least: number; ideal: number; reason: string };
+  change: (school: School) => void;
+  school: School;
+}
+
+function QuantityLine({ id, quantity, change, school }: QuantityLineProps) {
+  return (
+    <li>
+      <b className={css.orderName}>{NEEDS[id].label}</b>
+      <DecimalInput
+        label="At least"
+        value={quantity.least}
+        max={1000}
+        decimals={0}
+        onChange={(least) => least !== null && change(setQuantity(school, id, { ...quantity, least }))}
+      />
+      <DecimalInput
+        label="Ideally"
+        value={quantity.ideal}
+        max={1000}
+        decimals={0}
+        onChange={(ideal) => ideal !== null && change(setQuantity(school, id, { ...quantity, ideal }))}
+      />
+      <TextInput
+        label="Why"
+        value={quantity.reason}
+        maxLength={300}
+        onChange={(event) => change(setQuantity(school, id, { ...quantity, reason: event.currentTarget.value }))}
+      />
+      <ActionIcon
+        variant="subtle"
+        size={34}
+        aria-label={`${NEEDS[id].label} as the brief derives it`}
+        onClick={() => change(setQuantity(school, id, null))}
+      >
+        <IconTrash size={18} />
+      </ActionIcon>
+    </li>
   );
 }

@@ -6,9 +6,7 @@ import css from './schools.module.css';
 /** A school's lines with a reason for each, to be read. */
 export function SchoolLines({ school }: { school: School }) {
   const own = school.order.filter((need) => school.why[need] !== undefined);
-  const rest = school.order.filter((need) => school.why[need] === undefined);
-  const grades = gradeLines(school);
-  const quantities = Object.entries(school.quantities) as [NeedId, NonNullable<School['quantities'][NeedId]>][]; // keyed by need ids
+  const rest = school.order.filter((need) => school.why[need] === undefined); // keyed by need ids
   return (
     <>
       <h3>Order of purchase</h3>
@@ -25,45 +23,55 @@ export function SchoolLines({ school }: { school: School }) {
       </ol>
       <p className="small muted">Then, in MARCH order: {rest.map((need) => NEEDS[need].label).join(', ')}.</p>
       <h3>What counts otherwise than usual</h3>
-      {grades.length === 0 ? (
-        <p className="muted">Every kind counts as it is marked in the catalogue.</p>
-      ) : (
-        <table className={parts.compareTable}>
-          <thead>
-            <tr>
-              <th scope="col">Kind</th>
-              <th scope="col">For</th>
-              <th scope="col">Counts as</th>
-              <th scope="col">Why</th>
-            </tr>
-          </thead>
-          <tbody>
-            {grades.map(({ kind, need, grade, why }) => (
-              <tr key={`${kind}-${need}`}>
-                <th scope="row">{kindName(kind)}</th>
-                <td>{NEEDS[need].label}</td>
-                <td>{grade ?? 'nothing'}</td>
-                <td className="muted">{why}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      <SchoolGrades school={school} />
       <h3>Quantities of its own</h3>
-      {quantities.length === 0 ? (
-        <p className="muted">As the brief derives them.</p>
-      ) : (
-        <ul className={css.orderList}>
-          {quantities.map(([need, { least, ideal, reason }]) => (
-            <li key={need}>
-              <b>{NEEDS[need].label}</b>
-              <span className="mono">{least === ideal ? least : `${least}–${ideal}`}</span>
-              <span className="muted">{reason}</span>
-            </li>
-          ))}
-        </ul>
-      )}
+      <SchoolQuantities school={school} />
     </>
+  );
+}
+
+function SchoolGrades({ school }: { school: School }) {
+  const grades = gradeLines(school);
+  return grades.length === 0 ? (
+    <p className="muted">Every kind counts as it is marked in the catalogue.</p>
+  ) : (
+    <table className={parts.compareTable}>
+      <thead>
+        <tr>
+          <th scope="col">Kind</th>
+          <th scope="col">For</th>
+          <th scope="col">Counts as</th>
+          <th scope="col">Why</th>
+        </tr>
+      </thead>
+      <tbody>
+        {grades.map(({ kind, need, grade, why }) => (
+          <tr key={`${kind}-${need}`}>
+            <th scope="row">{kindName(kind)}</th>
+            <td>{NEEDS[need].label}</td>
+            <td>{grade ?? 'nothing'}</td>
+            <td className="muted">{why}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function SchoolQuantities({ school }: { school: School }) {
+  const quantities = Object.entries(school.quantities) as [NeedId, NonNullable<School['quantities'][NeedId]>][];
+  return quantities.length === 0 ? (
+    <p className="muted">As the brief derives them.</p>
+  ) : (
+    <ul className={css.orderList}>
+      {quantities.map(([need, { least, ideal, reason }]) => (
+        <li key={need}>
+          <b>{NEEDS[need].label}</b>
+          <span className="mono">{least === ideal ? least : `${least}–${ideal}`}</span>
+          <span className="muted">{reason}</span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

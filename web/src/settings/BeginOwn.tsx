@@ -1,3 +1,4 @@
+import type { PlainDate } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -30,20 +31,10 @@ export function BeginOwn() {
     setBusy(false);
     setAsking(false);
   };
-  const clear = () =>
-    act(async () => {
-      const { cleared } = await api.post('/api/clear', { body: { confirm: true } });
-      return `Cleared: ${cleared.kits} kits and ${cleared.units} units are gone from here. The backup below brings them back.`;
-    });
   const restore = (name: string) =>
     act(async () => {
       const { kits, units } = await api.post('/api/backups/:name/restore', { params: { name } });
       return `Restored: ${kits} kits, ${units} units. What was here before has a backup of its own.`;
-    });
-  const keepAsOwn = () =>
-    act(async () => {
-      await api.put('/api/settings', { body: { isDemo: false } });
-      return 'From now on this counts as yours.';
     });
   return (
     <section id="own" className="stack" aria-label="Begin with your own">
@@ -54,32 +45,7 @@ export function BeginOwn() {
           : 'Clears everything and begins with nothing.'}{' '}
         A backup is made first, so that this can be undone.
       </p>
-      {isAsking ? (
-        <div className="caution stack">
-          <p>
-            <b>Everything here goes</b>: kits, stores, crew, loadouts, uses. A backup is made first.
-          </p>
-          <div className="row">
-            <Button loading={isBusy} onClick={() => void clear()}>
-              Back up and clear
-            </Button>
-            <Button variant="default" onClick={() => setAsking(false)}>
-              Cancel
-            </Button>
-          </div>
-        </div>
-      ) : (
-        <div className="row">
-          <Button variant="default" onClick={() => setAsking(true)}>
-            Clear everything
-          </Button>
-          {settings?.isDemo && (
-            <Button variant="default" onClick={() => void keepAsOwn()}>
-              Keep it as mine
-            </Button>
-          )}
-        </div>
-      )}
+      <ClearOrKeep isAsking={isAsking} isBusy={isBusy} setAsking={setAsking} settings={settings} act={act} />
       <Refusal text={error} />
       {done !== '' && (
         <p className="small" role="status">
@@ -88,6 +54,53 @@ export function BeginOwn() {
       )}
       <Backups backups={backups} isBusy={isBusy} restore={(name) => void restore(name)} />
     </section>
+  );
+}
+
+interface ClearOrKeepProps {
+  isAsking: boolean;
+  isBusy: boolean;
+  setAsking: (next: boolean) => void;
+  settings: { cautionReadAt: string | null; isDemo: boolean; today: PlainDate } | undefined;
+  act: (work: () => Promise<string>) => Promise<void>;
+}
+
+function ClearOrKeep({ isAsking, isBusy, setAsking, settings, act }: ClearOrKeepProps) {
+  const clear = () =>
+    act(async () => {
+      const { cleared } = await api.post('/api/clear', { body: { confirm: true } });
+      return `Cleared: ${cleared.kits} kits and ${cleared.units} units are gone from here. The backup below brings them back.`;
+    });
+  const keepAsOwn = () =>
+    act(async () => {
+      await api.put('/api/settings', { body: { isDemo: false } });
+      return 'From now on this counts as yours.';
+    });
+  return isAsking ? (
+    <div className="caution stack">
+      <p>
+        <b>Everything here goes</b>: kits, stores, crew, loadouts, uses. A backup is made first.
+      </p>
+      <div className="row">
+        <Button loading={isBusy} onClick={() => void clear()}>
+          Back up and clear
+        </Button>
+        <Button variant="default" onClick={() => setAsking(false)}>
+          Cancel
+        </Button>
+      </div>
+    </div>
+  ) : (
+    <div className="row">
+      <Button variant="default" onClick={() => setAsking(true)}>
+        Clear everything
+      </Button>
+      {settings?.isDemo && (
+        <Button variant="default" onClick={() => void keepAsOwn()}>
+          Keep it as mine
+        </Button>
+      )}
+    </div>
   );
 }
 

@@ -1,5 +1,6 @@
 import { Button, FileButton, Select, useMantineColorScheme } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
+import type { RefObject } from 'react';
 import { useRef, useState } from 'react';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../data/client.ts';
 import { queryClient, usePeople } from '../data/queries.ts';
@@ -69,28 +70,6 @@ function Transfer() {
     if (chosen === null) return;
     setState({ kind: 'ready', name: chosen.name, text: await chosen.text() });
   };
-  const take = async (text: string) => {
-    setState({ kind: 'busy' });
-    try {
-      JSON.parse(text);
-    } catch (error) {
-      setState({ kind: 'refused', detail: `This is not a JSON file: ${messageOf(error)}`, issues: [] });
-      return;
-    }
-    try {
-      const { kits, units, lots } = await api.post('/api/import', { text });
-      await queryClient.invalidateQueries();
-      setState({ kind: 'done', text: `Imported: ${kits} kits, ${units} units, ${lots} lots.` });
-    } catch (error) {
-      setState({
-        kind: 'refused',
-        detail:
-          error instanceof ApiError && error.issues.length > 0 ? 'Nothing was changed. This is wrong with the file:' : messageOf(error),
-        issues: error instanceof ApiError ? error.issues : [],
-      });
-    }
-    reset.current?.();
-  };
   return (
     <section className="stack">
       <h2>Export and import</h2>
@@ -114,39 +93,79 @@ function Transfer() {
           )}
         </FileButton>
       </div>
-      {state.kind === 'ready' && (
-        <div className="caution stack">
-          <p>
-            <b>{state.name}</b> will replace everything that is here now. Export first if you may want it back.
-          </p>
-          <div className="row">
-            <Button onClick={() => void take(state.text)}>Check and replace</Button>
-            <Button variant="default" onClick={() => setState({ kind: 'idle' })}>
-              Keep what is here
-            </Button>
-          </div>
-        </div>
-      )}
+      <ReadyToImport state={state} setState={setState} reset={reset} />
       {state.kind === 'busy' && <p role="status">Checking the file</p>}
       {state.kind === 'done' && (
         <p className={parts.verdictGood} role="status">
           {state.text}
         </p>
       )}
-      {state.kind === 'refused' && (
-        <div className="refusal" role="alert">
-          <p>{state.detail}</p>
-          <ul>
-            {state.issues.slice(0, 20).map(({ path, message }) => (
-              <li key={path + message}>
-                <span className="mono">{path || 'file'}</span>: {message}
-              </li>
-            ))}
-          </ul>
-          {state.issues.length > 20 && <p>and {state.issues.length - 20} more</p>}
-        </div>
-      )}
+      <RefusedImport state={state} />
     </section>
+  );
+}
+
+interface ReadyToImportProps {
+  state: ImportState;
+  setState: (next: ImportState) => void;
+  reset: RefObject<(() => void) | null>;
+}
+
+function ReadyToImport({ state, setState, reset }: ReadyToImportProps) {
+  const take = async (text: string) => {
+    setState({ kind: 'busy' });
+    try {
+      JSON.parse(text);
+    } catch (error) {
+      setState({ kind: 'refused', detail: `This is not a JSON file: ${messageOf(error)}`, issues: [] });
+      return;
+    }
+    try {
+      const { kits, units, lots } = await api.post('/api/import', { text });
+      await queryClient.invalidateQueries();
+      setState({ kind: 'done', text: `Imported: ${kits} kits, ${units} units, ${lots} lots.` });
+    } catch (error) {
+      setState({
+        kind: 'refused',
+        detail:
+          error instanceof ApiError && error.issues.length > 0 ? 'Nothing was changed. This is wrong with the file:' : messageOf(error),
+        issues: error instanceof ApiError ? error.issues : [],
+      });
+    }
+    reset.current?.();
+  };
+  return (
+    state.kind === 'ready' && (
+      <div className="caution stack">
+        <p>
+          <b>{state.name}</b> will replace everything that is here now. Export first if you may want it back.
+        </p>
+        <div className="row">
+          <Button onClick={() => void take(state.text)}>Check and replace</Button>
+          <Button variant="default" onClick={() => setState({ kind: 'idle' })}>
+            Keep what is here
+          </Button>
+        </div>
+      </div>
+    )
+  );
+}
+
+function RefusedImport({ state }: { state: ImportState }) {
+  return (
+    state.kind === 'refused' && (
+      <div className="refusal" role="alert">
+        <p>{state.detail}</p>
+        <ul>
+          {state.issues.slice(0, 20).map(({ path, message }) => (
+            <li key={path + message}>
+              <span className="mono">{path || 'file'}</span>: {message}
+            </li>
+          ))}
+        </ul>
+        {state.issues.length > 20 && <p>and {state.issues.length - 20} more</p>}
+      </div>
+    )
   );
 }
 

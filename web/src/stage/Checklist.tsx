@@ -1,3 +1,4 @@
+import type { Person } from '@ivrak/core/model';
 import { showDate } from '@ivrak/core/model';
 import { isStepDone, STAGE_GROUP_NAMES, STAGE_GROUPS, type StageStep, stageSteps, tickOf, withTick } from '@ivrak/core/staging';
 import { Button, Progress, Select, TextInput } from '@mantine/core';
@@ -20,7 +21,6 @@ export function Checklist() {
   const [by, setBy] = useState<string | null>(null);
   const person = people.find(({ id }) => id === (by ?? draft.personId ?? whoAmI()));
   const steps = useMemo(() => stageSteps(draft, containerOf(draft.containerId), positionOf(draft.positionId), catalog), [draft, catalog]);
-  const done = steps.filter((step) => isStepDone(step, draft.stage)).length;
   const tick = (step: StageStep) => edit((before) => withTick(before, step, person?.name ?? whoAmI(), today, steps));
   return (
     <div className={css.columns}>
@@ -40,57 +40,72 @@ export function Checklist() {
           );
         })}
       </div>
-      <aside className={css.side} aria-label="Progress">
-        <p className={css.figure}>
-          <b className="mono">
-            {done} of {steps.length}
-          </b>{' '}
-          steps done
-        </p>
-        <Progress value={(done / Math.max(1, steps.length)) * 100} aria-label="Steps done" transitionDuration={0} />
-        <Select
-          label="Ticked by"
-          data={people.map(({ id, name }) => ({ value: id, label: name }))}
-          value={person?.id ?? null}
-          placeholder="choose a person"
-          onChange={setBy}
-        />
-        <TextInput
-          label="Where it hangs"
-          placeholder="left of the console, second hook"
-          maxLength={120}
-          value={draft.stage.hangsAt}
-          onChange={(event) => {
-            const hangsAt = event.currentTarget.value;
-            edit((before) => ({ ...before, stage: { ...before.stage, hangsAt } }));
-          }}
-        />
-        <TextInput
-          label="Who has been told"
-          placeholder="helm and bow of the safety boat"
-          maxLength={200}
-          value={draft.stage.told}
-          onChange={(event) => {
-            const told = event.currentTarget.value;
-            edit((before) => ({ ...before, stage: { ...before.stage, told } }));
-          }}
-        />
-        {done === steps.length && (
-          <p className={parts.verdictGood}>Made ready. Print the pack sheet, weigh it once, and write the figure down.</p>
-        )}
-        <div className="row">
-          <Button component={Link} to="?part=print">
-            Print sheet, card, label
-          </Button>
-          <Button variant="default" component={Link} to="?part=weigh">
-            Weigh it
-          </Button>
-        </div>
-        <p className="small muted">
-          Only what you are trained and allowed to do; local protocols win. A date printed on a packet is never made later by repacking.
-        </p>
-      </aside>
+      <Readiness steps={steps} people={people} person={person} setBy={setBy} />
     </div>
+  );
+}
+
+interface ReadinessProps {
+  steps: StageStep[];
+  people: readonly Person[];
+  person: Person | undefined;
+  setBy: (next: string | null) => void;
+}
+
+function Readiness({ steps, people, person, setBy }: ReadinessProps) {
+  const { draft } = useKit();
+  const done = steps.filter((step) => isStepDone(step, draft.stage)).length;
+  return (
+    <aside className={css.side} aria-label="Progress">
+      <p className={css.figure}>
+        <b className="mono">
+          {done} of {steps.length}
+        </b>{' '}
+        steps done
+      </p>
+      <Progress value={(done / Math.max(1, steps.length)) * 100} aria-label="Steps done" transitionDuration={0} />
+      <Select
+        label="Ticked by"
+        data={people.map(({ id, name }) => ({ value: id, label: name }))}
+        value={person?.id ?? null}
+        placeholder="choose a person"
+        onChange={setBy}
+      />
+      <TextInput
+        label="Where it hangs"
+        placeholder="left of the console, second hook"
+        maxLength={120}
+        value={draft.stage.hangsAt}
+        onChange={(event) => {
+          const hangsAt = event.currentTarget.value;
+          edit((before) => ({ ...before, stage: { ...before.stage, hangsAt } }));
+        }}
+      />
+      <TextInput
+        label="Who has been told"
+        placeholder="helm and bow of the safety boat"
+        maxLength={200}
+        value={draft.stage.told}
+        onChange={(event) => {
+          const told = event.currentTarget.value;
+          edit((before) => ({ ...before, stage: { ...before.stage, told } }));
+        }}
+      />
+      {done === steps.length && (
+        <p className={parts.verdictGood}>Made ready. Print the pack sheet, weigh it once, and write the figure down.</p>
+      )}
+      <div className="row">
+        <Button component={Link} to="?part=print">
+          Print sheet, card, label
+        </Button>
+        <Button variant="default" component={Link} to="?part=weigh">
+          Weigh it
+        </Button>
+      </div>
+      <p className="small muted">
+        Only what you are trained and allowed to do; local protocols win. A date printed on a packet is never made later by repacking.
+      </p>
+    </aside>
   );
 }
 

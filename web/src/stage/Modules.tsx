@@ -87,14 +87,75 @@ const change = (draft: KitDraft, id: string, how: (module: Module) => Module): K
 });
 
 function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean; open: () => void }) {
-  const { draft, catalog, packing, today } = useKit();
-  const [name, setName] = useState(module.name);
+  const { draft, catalog } = useKit();
+  const own = draft.units.filter(({ id }) => module.unitIds.includes(id));
+  const rungs = [...new Set(own.flatMap(({ kind }) => catalog.get(kind)?.rung ?? []))];
+  return (
+    <article className={css.moduleCard}>
+      <ModuleHead module={module} own={own} open={open} isOpen={isOpen} />
+      {rungs.length > 0 && <p className="small muted">{rungs.map((rung) => RUNG_NAMES[rung]).join(' · ')}</p>}
+      <ModuleThings isOpen={isOpen} module={module} own={own} />
+      {!isOpen && <ModuleRestock module={module} />}
+      {!isOpen && <ModuleActions module={module} own={own} />}
+      {own.length === 0 && !isOpen && <p className="muted">Empty. Press Change to put things in.</p>}
+    </article>
+  );
+}
+
+interface ModuleHeadProps {
+  module: Module;
+  own: Unit[];
+  open: () => void;
+  isOpen: boolean;
+}
+
+function ModuleHead({ module, own, open, isOpen }: ModuleHeadProps) {
+  const { today, draft, catalog, packing } = useKit();
   const steps = stageSteps(draft, containerOf(draft.containerId), positionOf(draft.positionId), catalog);
   const closing = steps.find(({ id }) => id.startsWith(moduleStepPrefix(module.id)));
   const isClosed = closing !== undefined && isStepDone(closing, draft.stage);
-  const own = draft.units.filter(({ id }) => module.unitIds.includes(id));
   const item = packing.problem?.items.find(({ id }) => id === `${MODULE_PREFIX}${module.id}`);
-  const rungs = [...new Set(own.flatMap(({ kind }) => catalog.get(kind)?.rung ?? []))];
+  return (
+    <div className="row">
+      <h3 className="grow">{module.name}</h3>
+      {item !== undefined && own.length > 0 && (
+        <span className="mono small">
+          {mm(item.wMm)} × {mm(item.hMm)} × {mm(item.tMm)} · {Math.round(item.massG ?? 0)} g
+        </span>
+      )}
+      {closing !== undefined && (
+        <Button
+          size="compact-sm"
+          {...(isClosed ? {} : { variant: 'default' })}
+          aria-pressed={isClosed}
+          onClick={() => edit((before) => withTick(before, closing, whoAmI(), today, steps))}
+        >
+          {isClosed ? 'Closed' : 'Opened'}
+        </Button>
+      )}
+      <Button size="compact-sm" variant="default" onClick={open} aria-expanded={isOpen}>
+        {isOpen ? 'Done' : 'Change'}
+      </Button>
+      <Button
+        size="compact-sm"
+        variant="default"
+        onClick={() => edit((before) => ({ ...before, modules: before.modules.filter(({ id }) => id !== module.id) }))}
+      >
+        Take apart
+      </Button>
+    </div>
+  );
+}
+
+interface ModuleThingsProps {
+  isOpen: boolean;
+  module: Module;
+  own: Unit[];
+}
+
+function ModuleThings({ isOpen, module, own }: ModuleThingsProps) {
+  const { draft, catalog } = useKit();
+  const [name, setName] = useState(module.name);
   const toggle = (unit: Unit) =>
     edit((before) => ({
       ...before,
@@ -107,71 +168,35 @@ function ModuleCard({ module, isOpen, open }: { module: Module; isOpen: boolean;
         return { ...one, unitIds, pattern: modulePattern(unitIds, before.units) };
       }),
     }));
-  return (
-    <article className={css.moduleCard}>
-      <div className="row">
-        <h3 className="grow">{module.name}</h3>
-        {item !== undefined && own.length > 0 && (
-          <span className="mono small">
-            {mm(item.wMm)} × {mm(item.hMm)} × {mm(item.tMm)} · {Math.round(item.massG ?? 0)} g
-          </span>
-        )}
-        {closing !== undefined && (
-          <Button
-            size="compact-sm"
-            {...(isClosed ? {} : { variant: 'default' })}
-            aria-pressed={isClosed}
-            onClick={() => edit((before) => withTick(before, closing, whoAmI(), today, steps))}
-          >
-            {isClosed ? 'Closed' : 'Opened'}
-          </Button>
-        )}
-        <Button size="compact-sm" variant="default" onClick={open} aria-expanded={isOpen}>
-          {isOpen ? 'Done' : 'Change'}
-        </Button>
-        <Button
-          size="compact-sm"
-          variant="default"
-          onClick={() => edit((before) => ({ ...before, modules: before.modules.filter(({ id }) => id !== module.id) }))}
-        >
-          Take apart
-        </Button>
-      </div>
-      {rungs.length > 0 && <p className="small muted">{rungs.map((rung) => RUNG_NAMES[rung]).join(' · ')}</p>}
-      {isOpen ? (
-        <>
-          <TextInput
-            label="Name"
-            maxLength={40}
-            value={name}
-            error={name.trim() === '' ? 'Give the module a name.' : undefined}
-            onChange={(event) => {
-              const typed = event.currentTarget.value;
-              setName(typed);
-              if (typed.trim() !== '') edit((before) => change(before, module.id, (one) => ({ ...one, name: typed })));
-            }}
+  return isOpen ? (
+    <>
+      <TextInput
+        label="Name"
+        maxLength={40}
+        value={name}
+        error={name.trim() === '' ? 'Give the module a name.' : undefined}
+        onChange={(event) => {
+          const typed = event.currentTarget.value;
+          setName(typed);
+          if (typed.trim() !== '') edit((before) => change(before, module.id, (one) => ({ ...one, name: typed })));
+        }}
+      />
+      <div className={css.moduleChoices}>
+        {draft.units.map((unit) => (
+          <Checkbox
+            key={unit.id}
+            label={`${catalog.get(unit.kind)?.name ?? unit.kind}${unit.count > 1 ? ` × ${unit.count}` : ''}`}
+            checked={module.unitIds.includes(unit.id)}
+            onChange={() => toggle(unit)}
           />
-          <div className={css.moduleChoices}>
-            {draft.units.map((unit) => (
-              <Checkbox
-                key={unit.id}
-                label={`${catalog.get(unit.kind)?.name ?? unit.kind}${unit.count > 1 ? ` × ${unit.count}` : ''}`}
-                checked={module.unitIds.includes(unit.id)}
-                onChange={() => toggle(unit)}
-              />
-            ))}
-          </div>
-        </>
-      ) : (
-        <ul className={css.moduleThings}>
-          {own.map((unit) => (
-            <Thing key={unit.id} unit={unit} />
-          ))}
-        </ul>
-      )}
-      {!isOpen && <ModuleRestock module={module} />}
-      {!isOpen && <ModuleActions module={module} own={own} />}
-      {own.length === 0 && !isOpen && <p className="muted">Empty. Press Change to put things in.</p>}
-    </article>
+        ))}
+      </div>
+    </>
+  ) : (
+    <ul className={css.moduleThings}>
+      {own.map((unit) => (
+        <Thing key={unit.id} unit={unit} />
+      ))}
+    </ul>
   );
 }

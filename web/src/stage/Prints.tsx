@@ -1,7 +1,10 @@
+import type { KitClassing } from '@ivrak/core/coverage';
 import { classifyKit } from '@ivrak/core/coverage';
 import type { FitResult } from '@ivrak/core/fit';
 import { MODULE_PREFIX } from '@ivrak/core/kit';
+import type { Container, Kind, KindState, Module, PlainDate } from '@ivrak/core/model';
 import { RUNG_NAMES, RUNGS, type Rung, showDate, skillsOf, type Unit } from '@ivrak/core/model';
+import type { PackStep } from '@ivrak/core/staging';
 import { packOrder } from '@ivrak/core/staging';
 import { Button, SegmentedControl } from '@mantine/core';
 import { clsx } from 'clsx';
@@ -106,7 +109,6 @@ function PackSheet({ result }: { result: FitResult }) {
   const { classing, nextLapse } = useFacts();
   if (container === undefined) return null;
   const steps = packOrder(container, result);
-  const rooms = container.compartments.length > 1;
   return (
     <article className={css.packSheet}>
       <header>
@@ -128,25 +130,7 @@ function PackSheet({ result }: { result: FitResult }) {
           const kind = catalog.get(unit?.kind ?? '');
           const state = kind?.states.find(({ id }) => id === unit?.state) ?? kind?.states[0];
           const module = draft.modules.find(({ id }) => step.id === `${MODULE_PREFIX}${id}`);
-          return (
-            <li key={step.id}>
-              <span className={css.packNumber}>{step.number}</span>
-              <span className={css.packPicture}>
-                {kind !== undefined && unit !== undefined && state !== undefined && (
-                  <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 34)} />
-                )}
-              </span>
-              <span className="grow">
-                <b>{module === undefined ? (kind?.name ?? step.id) : `Module: ${module.name}`}</b>
-                {state !== undefined && state.id !== 'asSold' ? `, ${state.label}` : ''}
-                <br />
-                {rooms && step.slot === null ? `${step.compartment}: ` : ''}
-                {step.where}
-                {step.folded ? ', folded once' : ''}
-              </span>
-              {unit?.expiresOn != null && <span className="mono">{showDate(unit.expiresOn)}</span>}
-            </li>
-          );
+          return <PackStepLine key={step.id} step={step} kind={kind} unit={unit} state={state} module={module} container={container} />;
         })}
       </ol>
       {result.unplaced.length > 0 && (
@@ -162,81 +146,133 @@ function PackSheet({ result }: { result: FitResult }) {
   );
 }
 
+interface PackStepLineProps {
+  step: PackStep;
+  kind: Kind | undefined;
+  unit: Unit | undefined;
+  state: KindState | undefined;
+  module: Module | undefined;
+  container: Container;
+}
+
+function PackStepLine({ step, kind, unit, state, module, container }: PackStepLineProps) {
+  const rooms = container.compartments.length > 1;
+  return (
+    <li>
+      <span className={css.packNumber}>{step.number}</span>
+      <span className={css.packPicture}>
+        {kind !== undefined && unit !== undefined && state !== undefined && (
+          <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 34)} />
+        )}
+      </span>
+      <span className="grow">
+        <b>{module === undefined ? (kind?.name ?? step.id) : `Module: ${module.name}`}</b>
+        {state !== undefined && state.id !== 'asSold' ? `, ${state.label}` : ''}
+        <br />
+        {rooms && step.slot === null ? `${step.compartment}: ` : ''}
+        {step.where}
+        {step.folded ? ', folded once' : ''}
+      </span>
+      {unit?.expiresOn != null && <span className="mono">{showDate(unit.expiresOn)}</span>}
+    </li>
+  );
+}
+
 /** So many fit on one side of a card beside the cautions. */
 const MOST_DATES = 8;
 
 /** Contents by rung with where each thing lies, on a card that is folded once. */
 function PocketCard({ result }: { result: FitResult }) {
-  const { kit, draft, catalog, today } = useKit();
+  const { draft } = useKit();
   const container = containerOf(draft.containerId);
   const { classing, nextLapse } = useFacts();
   if (container === undefined) return null;
+  const dates = draft.units.flatMap((unit) => (unit.expiresOn === null ? [] : [{ ...unit, expiresOn: unit.expiresOn }]));
+  dates.sort((a, b) => (a.expiresOn < b.expiresOn ? -1 : 1));
+  return (
+    <>
+      <CardFront dates={dates} classing={classing} nextLapse={nextLapse} />
+      <CardBack container={container} result={result} />
+    </>
+  );
+}
+
+interface CardFrontProps {
+  dates: readonly (Unit & { expiresOn: PlainDate })[];
+  classing: KitClassing;
+  nextLapse: string;
+}
+
+function CardFront({ dates, classing, nextLapse }: CardFrontProps) {
+  const { catalog, draft, kit, today } = useKit();
+  const cautions = [...new Set(draft.units.flatMap(({ kind }) => catalog.get(kind)?.caution ?? []))].slice(0, 3);
+  return (
+    <article className={css.pocketCard}>
+      <section>
+        <h3>Before you use it</h3>
+        {cautions.map((caution) => (
+          <p key={caution}>{caution}</p>
+        ))}
+        <p>{CAUTION}</p>
+        {dates.length > 0 && <h3>Dates, the first one first</h3>}
+        <ul>
+          {dates.slice(0, MOST_DATES).map(({ id, kind, expiresOn }) => (
+            <li key={id}>
+              <b>{showDate(expiresOn)}</b> {catalog.get(kind)?.name}
+            </li>
+          ))}
+        </ul>
+        {draft.stage.hangsAt !== '' && (
+          <p>
+            <b>Hangs:</b> {draft.stage.hangsAt}
+          </p>
+        )}
+      </section>
+      <section>
+        <h2>{draft.name}</h2>
+        <p>{classing.name}</p>
+        <p>
+          <b>Next date:</b> {nextLapse}
+        </p>
+        <Code symbol="qr" text={useAddress(kit.id)} alt="QR code that opens logging a use of this kit" sizeMm={34} />
+        <p className="small">Scan to log a use. Printed {showDate(today)}.</p>
+      </section>
+    </article>
+  );
+}
+
+function CardBack({ container, result }: { container: Container; result: FitResult }) {
+  const { catalog, draft } = useKit();
   const where = new Map(packOrder(container, result).map((step) => [step.id, step.where]));
   const shortOf = (unitId: string) => where.get(unitId)?.split(', ').slice(0, 2).join(', ') ?? '';
   const byRung = (rung: Rung) => draft.units.filter(({ kind }) => catalog.get(kind)?.rung === rung);
-  const dates = draft.units.flatMap((unit) => (unit.expiresOn === null ? [] : [{ ...unit, expiresOn: unit.expiresOn }]));
-  dates.sort((a, b) => (a.expiresOn < b.expiresOn ? -1 : 1));
-  const cautions = [...new Set(draft.units.flatMap(({ kind }) => catalog.get(kind)?.caution ?? []))].slice(0, 3);
   const filled = RUNGS.filter((rung) => byRung(rung).length > 0);
   const half = splitByLines(filled, (rung) => 1 + byRung(rung).length);
   return (
-    <>
-      <article className={css.pocketCard}>
-        <section>
-          <h3>Before you use it</h3>
-          {cautions.map((caution) => (
-            <p key={caution}>{caution}</p>
+    <article className={css.pocketCard}>
+      {half.map((rungs) => (
+        <section key={rungs.join()}>
+          {rungs.map((rung) => (
+            <div key={rung}>
+              <h3>
+                {rung} <span>{RUNG_NAMES[rung]}</span>
+              </h3>
+              <ul>
+                {byRung(rung).map((unit) => (
+                  <li key={unit.id}>
+                    <b>
+                      {unit.count > 1 ? `${unit.count} × ` : ''}
+                      {catalog.get(unit.kind)?.name}
+                    </b>{' '}
+                    {shortOf(unit.id)}
+                  </li>
+                ))}
+              </ul>
+            </div>
           ))}
-          <p>{CAUTION}</p>
-          {dates.length > 0 && <h3>Dates, the first one first</h3>}
-          <ul>
-            {dates.slice(0, MOST_DATES).map(({ id, kind, expiresOn }) => (
-              <li key={id}>
-                <b>{showDate(expiresOn)}</b> {catalog.get(kind)?.name}
-              </li>
-            ))}
-          </ul>
-          {draft.stage.hangsAt !== '' && (
-            <p>
-              <b>Hangs:</b> {draft.stage.hangsAt}
-            </p>
-          )}
         </section>
-        <section>
-          <h2>{draft.name}</h2>
-          <p>{classing.name}</p>
-          <p>
-            <b>Next date:</b> {nextLapse}
-          </p>
-          <Code symbol="qr" text={useAddress(kit.id)} alt="QR code that opens logging a use of this kit" sizeMm={34} />
-          <p className="small">Scan to log a use. Printed {showDate(today)}.</p>
-        </section>
-      </article>
-      <article className={css.pocketCard}>
-        {half.map((rungs) => (
-          <section key={rungs.join()}>
-            {rungs.map((rung) => (
-              <div key={rung}>
-                <h3>
-                  {rung} <span>{RUNG_NAMES[rung]}</span>
-                </h3>
-                <ul>
-                  {byRung(rung).map((unit) => (
-                    <li key={unit.id}>
-                      <b>
-                        {unit.count > 1 ? `${unit.count} × ` : ''}
-                        {catalog.get(unit.kind)?.name}
-                      </b>{' '}
-                      {shortOf(unit.id)}
-                    </li>
-                  ))}
-                </ul>
-              </div>
-            ))}
-          </section>
-        ))}
-      </article>
-    </>
+      ))}
+    </article>
   );
 }
 

@@ -136,40 +136,67 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
   };
   return (
     <section className={css.restockKit} aria-label={`Restock ${kit.kitName}`}>
-      <div className="row spread">
-        <h2>
-          <Link to={`/kits/${kit.kitId}/bench`}>{kit.kitName}</Link>
-        </h2>
-        {spares.length > 1 && (
-          <Button className="no-print" disabled={isBusy} onClick={() => void putBack(spares)}>
-            Put all {spares.length} back
-          </Button>
-        )}
-      </div>
+      <RestockHead kit={kit} spares={spares} isBusy={isBusy} putBack={putBack} />
       <Refusal text={error} />
       <ul className={css.restockLines}>
         {kit.lines.map((line) => (
           <RestockLineRow key={line.need} line={line} isBusy={isBusy} putBack={(spare) => void putBack([spare])} />
         ))}
         {kit.asBefore.map(({ kind, count, fromStores }) => (
-          <li key={kind}>
-            <div className={css.restockNeed}>
-              <b>
-                {count} × {kindName(kind)} as before
-              </b>
-              <span className="small muted">Used lately; the least is there without it.</span>
-            </div>
-            <div className="grow">
-              {fromStores.map((spare) => (
-                <SpareRow key={spare.unitId} spare={spare} isBusy={isBusy} putBack={() => void putBack([spare])} />
-              ))}
-              {fromStores.length === 0 && <p className="small">Not in stores.</p>}
-            </div>
-          </li>
+          <AsBeforeLine key={kind} kind={kind} count={count} fromStores={fromStores} isBusy={isBusy} putBack={putBack} />
         ))}
       </ul>
       {isAlone && spares.length > 0 && <PickSheet spares={spares} />}
     </section>
+  );
+}
+
+interface RestockHeadProps {
+  kit: KitLines;
+  spares: readonly Spare[];
+  isBusy: boolean;
+  putBack: (taken: readonly Moved[]) => Promise<void>;
+}
+
+function RestockHead({ kit, spares, isBusy, putBack }: RestockHeadProps) {
+  return (
+    <div className="row spread">
+      <h2>
+        <Link to={`/kits/${kit.kitId}/bench`}>{kit.kitName}</Link>
+      </h2>
+      {spares.length > 1 && (
+        <Button className="no-print" disabled={isBusy} onClick={() => void putBack(spares)}>
+          Put all {spares.length} back
+        </Button>
+      )}
+    </div>
+  );
+}
+
+interface AsBeforeLineProps {
+  kind: string;
+  count: number;
+  fromStores: readonly Spare[];
+  isBusy: boolean;
+  putBack: (taken: readonly Moved[]) => Promise<void>;
+}
+
+function AsBeforeLine({ kind, count, fromStores, isBusy, putBack }: AsBeforeLineProps) {
+  return (
+    <li>
+      <div className={css.restockNeed}>
+        <b>
+          {count} × {kindName(kind)} as before
+        </b>
+        <span className="small muted">Used lately; the least is there without it.</span>
+      </div>
+      <div className="grow">
+        {fromStores.map((spare) => (
+          <SpareRow key={spare.unitId} spare={spare} isBusy={isBusy} putBack={() => void putBack([spare])} />
+        ))}
+        {fromStores.length === 0 && <p className="small">Not in stores.</p>}
+      </div>
+    </li>
   );
 }
 

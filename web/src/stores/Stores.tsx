@@ -36,22 +36,7 @@ export function Stores() {
   return (
     <div className={css.stores}>
       <main id="main" className={css.main} ref={setScroller}>
-        <div className={css.head}>
-          <h1>Stores</h1>
-          <p className="muted">{count(units.filter(({ place }) => place === 'stores'))} spare units, soonest to lapse first</p>
-          <TextInput
-            aria-label="Search the stores"
-            placeholder="Kind, lot or seller"
-            value={search}
-            onChange={(event) => setSearch(event.currentTarget.value)}
-          />
-          <Button variant="default" onClick={() => show('table')}>
-            Import CSV
-          </Button>
-          <Button variant="default" onClick={() => show('labels')}>
-            Labels
-          </Button>
-        </div>
+        <StoresHead units={units} search={search} setSearch={setSearch} show={show} />
         <p className={said?.isError ? 'refusal' : css.said} role="status">
           {said?.text ?? ''}
         </p>
@@ -75,6 +60,34 @@ export function Stores() {
       ) : (
         <Intake today={today} gtins={gtins} />
       )}
+    </div>
+  );
+}
+
+interface StoresHeadProps {
+  units: PlacedUnit[];
+  search: string;
+  setSearch: (next: string) => void;
+  show: (take: string | null) => void;
+}
+
+function StoresHead({ units, search, setSearch, show }: StoresHeadProps) {
+  return (
+    <div className={css.head}>
+      <h1>Stores</h1>
+      <p className="muted">{count(units.filter(({ place }) => place === 'stores'))} spare units, soonest to lapse first</p>
+      <TextInput
+        aria-label="Search the stores"
+        placeholder="Kind, lot or seller"
+        value={search}
+        onChange={(event) => setSearch(event.currentTarget.value)}
+      />
+      <Button variant="default" onClick={() => show('table')}>
+        Import CSV
+      </Button>
+      <Button variant="default" onClick={() => show('labels')}>
+        Labels
+      </Button>
     </div>
   );
 }

@@ -1,6 +1,8 @@
+import type { KitDraft, Person, PlainDate } from '@ivrak/core/model';
 import { type KitView, showDate } from '@ivrak/core/model';
 import { isStepDone, type StageStep, stageSteps, withTick } from '@ivrak/core/staging';
 import { Button, Checkbox } from '@mantine/core';
+import type { QueryClient } from '@tanstack/react-query';
 import { useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -18,7 +20,6 @@ export function WholeAgain({ kit }: { kit: KitView }) {
   const catalog = useCatalog((state) => state.catalog);
   const today = useSettings().data?.today;
   const people = usePeople().data?.people ?? [];
-  const refresh = useRefresh();
   const client = useQueryClient();
   const [error, setError] = useState<string | null>(null);
   if (today === undefined) return null;
@@ -26,6 +27,59 @@ export function WholeAgain({ kit }: { kit: KitView }) {
   const all = stageSteps(draft, containerOf(kit.containerId), positionOf(kit.positionId), catalog);
   const steps = all.filter((step) => step.group !== 'outside');
   const open = steps.filter((step) => !isStepDone(step, kit.stage));
+  const { readyUntil, held, asked } = kit.summary;
+  const isInspected = kit.inspectedOn === today;
+  const isReady = open.length === 0 && isInspected;
+  return (
+    <section className={clsx(css.restockKit, css.wholeAgain)} aria-label={`${kit.name}, whole again`}>
+      <h2>{kit.name}</h2>
+      <p className={isReady ? useCss.verdictSaid : undefined} role="status">
+        <b className="state-held">
+          {held} of {asked} needs held.
+        </b>{' '}
+        {isReady
+          ? readyUntil === null
+            ? 'Made ready and looked through; nothing in it lapses.'
+            : `Made ready and looked through: ready until ${showDate(readyUntil)}.`
+          : 'Everything is in it. Before it is ready:'}
+      </p>
+      {!isReady && (
+        <OpenSteps
+          open={open}
+          isInspected={isInspected}
+          kit={kit}
+          people={people}
+          client={client}
+          setError={setError}
+          draft={draft}
+          today={today}
+          all={all}
+        />
+      )}
+      <Refusal text={error} />
+      <p className="row">
+        <Link to={`/kits/${kit.id}/stage?part=print`}>Print the pack sheet anew</Link>
+        <Link to={`/kits/${kit.id}/fit`}>See how it packs</Link>
+        <Link to="/">Muster</Link>
+      </p>
+    </section>
+  );
+}
+
+interface OpenStepsProps {
+  open: StageStep[];
+  isInspected: boolean;
+  kit: KitView;
+  people: readonly Person[];
+  client: QueryClient;
+  setError: (next: string | null) => void;
+  draft: KitDraft;
+  today: PlainDate;
+  all: StageStep[];
+}
+
+function OpenSteps({ open, isInspected, kit, people, client, setError, draft, today, all }: OpenStepsProps) {
+  const refresh = useRefresh();
   const by = people.find(({ id }) => id === whoAmI())?.name ?? whoAmI();
   const afterwards = () => Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit', kit.id] })]);
   const tick = async (step: StageStep) => {
@@ -49,51 +103,27 @@ export function WholeAgain({ kit }: { kit: KitView }) {
     }
     await afterwards();
   };
-  const { readyUntil, held, asked } = kit.summary;
-  const isInspected = kit.inspectedOn === today;
-  const isReady = open.length === 0 && isInspected;
   return (
-    <section className={clsx(css.restockKit, css.wholeAgain)} aria-label={`${kit.name}, whole again`}>
-      <h2>{kit.name}</h2>
-      <p className={isReady ? useCss.verdictSaid : undefined} role="status">
-        <b className="state-held">
-          {held} of {asked} needs held.
-        </b>{' '}
-        {isReady
-          ? readyUntil === null
-            ? 'Made ready and looked through; nothing in it lapses.'
-            : `Made ready and looked through: ready until ${showDate(readyUntil)}.`
-          : 'Everything is in it. Before it is ready:'}
-      </p>
-      {!isReady && (
-        <ol className={css.wholeSteps}>
-          {open.map((step) => (
-            <li key={step.id}>
-              <Checkbox label={step.text} description={step.why} checked={false} onChange={() => void tick(step)} />
-            </li>
-          ))}
-          {!isInspected && (
-            <li className="row">
-              <span className="grow">
-                Looked through: everything in its place, nothing loose, wrappers whole.
-                <span className={clsx(css.block, 'small muted')}>
-                  {kit.inspectedOn === null ? 'Never inspected.' : `Last inspected on ${showDate(kit.inspectedOn)}.`}{' '}
-                  <Link to={`/kits/${kit.id}/inspect`}>Thing by thing</Link>
-                </span>
-              </span>
-              <Button size="md" onClick={() => void looked()}>
-                Looked through
-              </Button>
-            </li>
-          )}
-        </ol>
+    <ol className={css.wholeSteps}>
+      {open.map((step) => (
+        <li key={step.id}>
+          <Checkbox label={step.text} description={step.why} checked={false} onChange={() => void tick(step)} />
+        </li>
+      ))}
+      {!isInspected && (
+        <li className="row">
+          <span className="grow">
+            Looked through: everything in its place, nothing loose, wrappers whole.
+            <span className={clsx(css.block, 'small muted')}>
+              {kit.inspectedOn === null ? 'Never inspected.' : `Last inspected on ${showDate(kit.inspectedOn)}.`}{' '}
+              <Link to={`/kits/${kit.id}/inspect`}>Thing by thing</Link>
+            </span>
+          </span>
+          <Button size="md" onClick={() => void looked()}>
+            Looked through
+          </Button>
+        </li>
       )}
-      <Refusal text={error} />
-      <p className="row">
-        <Link to={`/kits/${kit.id}/stage?part=print`}>Print the pack sheet anew</Link>
-        <Link to={`/kits/${kit.id}/fit`}>See how it packs</Link>
-        <Link to="/">Muster</Link>
-      </p>
-    </section>
+    </ol>
   );
 }

@@ -1,6 +1,7 @@
 import { showDate } from '@ivrak/core/model';
 import { HEAT_SENSITIVE } from '@ivrak/core/rules';
 import { Button, FileButton, Modal, Select } from '@mantine/core';
+import type { QueryClient } from '@tanstack/react-query';
 import { useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -90,7 +91,6 @@ export function HeatCard() {
 }
 
 function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
-  const refresh = useRefresh();
   const client = useQueryClient();
   const [said, setSaid] = useState<{ text: string; isError: boolean } | null>(null);
   const kits = useKits().data?.kits ?? [];
@@ -99,6 +99,78 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
   const [asked, setChosen] = useState<string | null>(null);
   const chosen = asked ?? used[0]?.positionId ?? null;
   const place = places.find(({ positionId }) => positionId === chosen);
+  return (
+    <div className="stack">
+      <HeatReckoning />
+      <HeatTable used={used} />
+      <HeatActs places={places} chosen={chosen} setChosen={setChosen} place={place} setSaid={setSaid} client={client} />
+      <HeatDays place={place} />
+      <p className="small muted">
+        A CSV has the columns <span className="mono">at,celsius</span>: a time with its zone, such as 2026-07-14T12:00:00Z, and degrees
+        Celsius.
+      </p>
+      <p className={said?.isError ? 'refusal' : 'small'} role="status">
+        {said?.text ?? ''}
+      </p>
+    </div>
+  );
+}
+
+function HeatReckoning() {
+  return (
+    <p>
+      Mean kinetic temperature: <span className="mono">T = (ΔH / R) / −ln( mean( e^(−ΔH / (R · Tᵢ)) ) )</span> with ΔH 83.144 kJ/mol, R
+      8.314462618 J/(mol·K), Tᵢ in kelvin [ICH Q1A(R2), USP &lt;1079&gt;]. Ageing factor: <span className="mono">2^((T − 25 °C) / 10)</span>{' '}
+      [ASTM F1980]. An inspection interval is divided by the factor where that is above 1, never under 30 days (planning value), and never
+      made longer. No printed date is ever extended.
+    </p>
+  );
+}
+
+function HeatTable({ used }: { used: PlaceHeat[] }) {
+  return (
+    <table className={css.table} aria-label="Heat of every place">
+      <thead>
+        <tr>
+          <th scope="col">Place</th>
+          <th scope="col">From</th>
+          <th scope="col" className={css.number}>
+            Kinetic mean
+          </th>
+          <th scope="col" className={css.number}>
+            Highest
+          </th>
+          <th scope="col" className={css.number}>
+            Ages
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {used.map(({ positionId, name, log, assumedCelsius, heatClass, ageingFactor }) => (
+          <tr key={positionId}>
+            <th scope="row">{name}</th>
+            <td>{log === null ? `assumed: ${heatClass} (planning value)` : `${log.count} temperatures, ${log.sources.join(', ')}`}</td>
+            <td className={clsx(css.number, 'mono')}>{celsius(log?.mktCelsius ?? assumedCelsius)}</td>
+            <td className={clsx(css.number, 'mono')}>{log === null ? '–' : celsius(log.maxCelsius)}</td>
+            <td className={clsx(css.number, 'mono')}>{ageingFactor.toFixed(2)} ×</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface HeatActsProps {
+  places: readonly PlaceHeat[];
+  chosen: string | null;
+  setChosen: (next: string | null) => void;
+  place: PlaceHeat | undefined;
+  setSaid: (next: { text: string; isError: boolean } | null) => void;
+  client: QueryClient;
+}
+
+function HeatActs({ places, chosen, setChosen, place, setSaid, client }: HeatActsProps) {
+  const refresh = useRefresh();
   const act = async (work: () => Promise<unknown>, done: string) => {
     try {
       await work();
@@ -125,100 +197,74 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
     if (chosen !== null) void act(() => work(chosen), done);
   };
   return (
-    <div className="stack">
-      <p>
-        Mean kinetic temperature: <span className="mono">T = (ΔH / R) / −ln( mean( e^(−ΔH / (R · Tᵢ)) ) )</span> with ΔH 83.144 kJ/mol, R
-        8.314462618 J/(mol·K), Tᵢ in kelvin [ICH Q1A(R2), USP &lt;1079&gt;]. Ageing factor:{' '}
-        <span className="mono">2^((T − 25 °C) / 10)</span> [ASTM F1980]. An inspection interval is divided by the factor where that is above
-        1, never under 30 days (planning value), and never made longer. No printed date is ever extended.
-      </p>
-      <table className={css.table} aria-label="Heat of every place">
-        <thead>
-          <tr>
-            <th scope="col">Place</th>
-            <th scope="col">From</th>
-            <th scope="col" className={css.number}>
-              Kinetic mean
-            </th>
-            <th scope="col" className={css.number}>
-              Highest
-            </th>
-            <th scope="col" className={css.number}>
-              Ages
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {used.map(({ positionId, name, log, assumedCelsius, heatClass, ageingFactor }) => (
-            <tr key={positionId}>
-              <th scope="row">{name}</th>
-              <td>{log === null ? `assumed: ${heatClass} (planning value)` : `${log.count} temperatures, ${log.sources.join(', ')}`}</td>
-              <td className={clsx(css.number, 'mono')}>{celsius(log?.mktCelsius ?? assumedCelsius)}</td>
-              <td className={clsx(css.number, 'mono')}>{log === null ? '–' : celsius(log.maxCelsius)}</td>
-              <td className={clsx(css.number, 'mono')}>{ageingFactor.toFixed(2)} ×</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <div className="row">
-        <Select
-          label="Place"
-          data={places.map(({ positionId, name }) => ({ value: positionId, label: name }))}
-          value={chosen}
-          onChange={setChosen}
-          allowDeselect={false}
-        />
-        <FileButton onChange={(file) => void take(file)} accept=".csv,text/csv,text/plain">
-          {(props) => <Button {...props}>Import a logger’s CSV</Button>}
-        </FileButton>
-        <Button
-          variant="default"
-          onClick={() =>
-            atPlace(
-              (positionId) => api.post('/api/heat/:positionId/simulate', { params: { positionId } }),
-              'The simulated logger has written 92 days.',
-            )
-          }
-        >
-          Simulate a logger
-        </Button>
-        <Button
-          variant="default"
-          disabled={place?.log == null}
-          onClick={() =>
-            atPlace((positionId) => api.delete('/api/heat/:positionId', { params: { positionId } }), 'Taken away: heat is assumed again.')
-          }
-        >
-          Take away
-        </Button>
-      </div>
-      {place?.log != null && (
-        <details>
-          <summary>
-            The data: {place.log.count} temperatures of {place.name}, lowest and highest day by day
-          </summary>
-          <table className={css.table} aria-label={`Temperatures of ${place.name}`}>
-            <tbody>
-              {place.log.days.map(({ on, lowCelsius, highCelsius }) => (
-                <tr key={on}>
-                  <th scope="row" className="mono">
-                    {showDate(on)}
-                  </th>
-                  <td className={clsx(css.number, 'mono')}>{celsius(lowCelsius)}</td>
-                  <td className={clsx(css.number, 'mono')}>{celsius(highCelsius)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </details>
-      )}
-      <p className="small muted">
-        A CSV has the columns <span className="mono">at,celsius</span>: a time with its zone, such as 2026-07-14T12:00:00Z, and degrees
-        Celsius.
-      </p>
-      <p className={said?.isError ? 'refusal' : 'small'} role="status">
-        {said?.text ?? ''}
-      </p>
+    <div className="row">
+      <HeatPlaceField places={places} chosen={chosen} setChosen={setChosen} />
+      <FileButton onChange={(file) => void take(file)} accept=".csv,text/csv,text/plain">
+        {(props) => <Button {...props}>Import a logger’s CSV</Button>}
+      </FileButton>
+      <Button
+        variant="default"
+        onClick={() =>
+          atPlace(
+            (positionId) => api.post('/api/heat/:positionId/simulate', { params: { positionId } }),
+            'The simulated logger has written 92 days.',
+          )
+        }
+      >
+        Simulate a logger
+      </Button>
+      <Button
+        variant="default"
+        disabled={place?.log == null}
+        onClick={() =>
+          atPlace((positionId) => api.delete('/api/heat/:positionId', { params: { positionId } }), 'Taken away: heat is assumed again.')
+        }
+      >
+        Take away
+      </Button>
     </div>
+  );
+}
+
+interface HeatPlaceFieldProps {
+  places: readonly PlaceHeat[];
+  chosen: string | null;
+  setChosen: (next: string | null) => void;
+}
+
+function HeatPlaceField({ places, chosen, setChosen }: HeatPlaceFieldProps) {
+  return (
+    <Select
+      label="Place"
+      data={places.map(({ positionId, name }) => ({ value: positionId, label: name }))}
+      value={chosen}
+      onChange={setChosen}
+      allowDeselect={false}
+    />
+  );
+}
+
+function HeatDays({ place }: { place: PlaceHeat | undefined }) {
+  return (
+    place?.log != null && (
+      <details>
+        <summary>
+          The data: {place.log.count} temperatures of {place.name}, lowest and highest day by day
+        </summary>
+        <table className={css.table} aria-label={`Temperatures of ${place.name}`}>
+          <tbody>
+            {place.log.days.map(({ on, lowCelsius, highCelsius }) => (
+              <tr key={on}>
+                <th scope="row" className="mono">
+                  {showDate(on)}
+                </th>
+                <td className={clsx(css.number, 'mono')}>{celsius(lowCelsius)}</td>
+                <td className={clsx(css.number, 'mono')}>{celsius(highCelsius)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
+    )
   );
 }

@@ -1,21 +1,18 @@
 import { daysBetween, showDate } from '@ivrak/core/model';
 import { Button, Modal } from '@mantine/core';
 import { clsx } from 'clsx';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { useKits, useRefresh } from '../data/queries.ts';
 import { type AppliedMove, type RotationAnswer, type StoredMove, useRotation } from '../data/upkeep.ts';
 import css from './upkeep.module.css';
 
-/** Swaps that make kits hold longer, made and taken back as one. */
-export function RotationCard() {
-  const rotation = useRotation();
-  const [isOpen, setOpen] = useState(false);
+/** Makes the moves of a rotation, takes them back, and gives what lapses to practice. */
+function useMoves() {
   const [undo, setUndo] = useState<AppliedMove[] | null>(null);
   const [said, setSaid] = useState<{ text: string; isError: boolean } | null>(null);
   const refresh = useRefresh();
-  const plan = rotation.data;
   const make = async (moves: readonly AppliedMove[], done: string, takesBack: boolean) => {
     try {
       const answer = await api.post('/api/rotation', { body: { moves } });
@@ -36,17 +33,18 @@ export function RotationCard() {
     }
     await refresh();
   };
+  return { undo, said, make, toPractice };
+}
+
+/** Swaps that make kits hold longer, made and taken back as one. */
+export function RotationCard() {
+  const rotation = useRotation();
+  const [isOpen, setOpen] = useState(false);
+  const { undo, said, make, toPractice } = useMoves();
+  const plan = rotation.data;
   return (
     <section className={css.card} aria-label="Rotation">
-      <div className="grow">
-        <h3>{headline(plan)}</h3>
-        <p className="small">{plan === undefined ? '' : gainText(plan)}</p>
-        {said !== null && (
-          <p className={said.isError ? 'refusal' : 'small state-held'} role="status">
-            {said.text}
-          </p>
-        )}
-      </div>
+      <RotationWords plan={plan} said={said} />
       <div className="row">
         <Button variant="default" size="compact-sm" onClick={() => setOpen(true)} disabled={plan === undefined}>
           Look at the moves
@@ -77,6 +75,20 @@ export function RotationCard() {
         )}
       </Modal>
     </section>
+  );
+}
+
+function RotationWords({ plan, said }: { plan: RotationAnswer | undefined; said: { text: string; isError: boolean } | null }) {
+  return (
+    <div className="grow">
+      <h3>{headline(plan)}</h3>
+      <p className="small">{plan === undefined ? '' : gainText(plan)}</p>
+      {said !== null && (
+        <p className={said.isError ? 'refusal' : 'small state-held'} role="status">
+          {said.text}
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -144,21 +156,33 @@ function Moves({ plan, apply, practise }: { plan: RotationAnswer; apply: () => v
           <Button onClick={apply}>Make the {plan.moves.length} moves</Button>
         </>
       )}
-      {plan.toPractice.length > 0 && (
-        <>
-          <h3>Will lapse unused within {plan.practiceWithinDays} days: use for practice</h3>
-          <table className={css.table} aria-label="For practice">
-            <tbody>
-              {plan.toPractice.map((move) => (
-                <tr key={move.unitId}>{row(move)}</tr>
-              ))}
-            </tbody>
-          </table>
-          <Button variant="default" onClick={practise}>
-            Move them to practice, for ever
-          </Button>
-        </>
-      )}
+      <ForPractice plan={plan} row={row} practise={practise} />
     </div>
+  );
+}
+
+interface ForPracticeProps {
+  plan: RotationAnswer;
+  row: (move: StoredMove) => ReactNode;
+  practise: () => void;
+}
+
+function ForPractice({ plan, row, practise }: ForPracticeProps) {
+  return (
+    plan.toPractice.length > 0 && (
+      <>
+        <h3>Will lapse unused within {plan.practiceWithinDays} days: use for practice</h3>
+        <table className={css.table} aria-label="For practice">
+          <tbody>
+            {plan.toPractice.map((move) => (
+              <tr key={move.unitId}>{row(move)}</tr>
+            ))}
+          </tbody>
+        </table>
+        <Button variant="default" onClick={practise}>
+          Move them to practice, for ever
+        </Button>
+      </>
+    )
   );
 }

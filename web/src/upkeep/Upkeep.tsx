@@ -1,3 +1,4 @@
+import type { Person } from '@ivrak/core/model';
 import {
   daysBetween,
   NEED_IDS,
@@ -14,6 +15,7 @@ import type { HorizonRow, UpkeepEvent } from '@ivrak/core/upkeep';
 import { SegmentedControl, Select } from '@mantine/core';
 import { clsx } from 'clsx';
 import { lazy, Suspense, useMemo } from 'react';
+import type { SetURLSearchParams } from 'react-router';
 import { Link, useSearchParams } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';
 import { type MusteredKit, useKits, usePeople, useUpkeep } from '../data/queries.ts';
@@ -62,16 +64,6 @@ export function Upkeep() {
   if (upkeep.isLoadingError) return <Failure error={upkeep.error} />;
   if (horizon.isLoadingError) return <Failure error={horizon.error} />;
   if (upkeep.data === undefined || horizon.data === undefined) return <Blank label="Reading the dates" />;
-  const set = (name: string, usual: string) => (value: string | null) =>
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        if (value === null || value === usual) after.delete(name);
-        else after.set(name, value);
-        return after;
-      },
-      { replace: true },
-    );
   const { from, to, events } = upkeep.data;
   const view = params.get('view') ?? 'chart';
   const of = params.get('of') ?? 'kit';
@@ -92,57 +84,18 @@ export function Upkeep() {
   return (
     <main id="main" className={css.upkeep}>
       <section className={css.events}>
-        <div className={css.head}>
-          <h1>{headline(kits, from)}</h1>
-          <Tag>if nothing is done</Tag>
-          <span className="small muted grow">{firstLapse(events)}</span>
-          <a href={kitId === null ? '/api/calendar.ics' : `/api/kits/${kitId}/calendar.ics`} download={`${kitId ?? 'kits'}.ics`}>
-            Calendar file{kitId === null ? '' : ' of this kit'}
-          </a>
-        </div>
-        <div className={css.filters}>
-          <SegmentedControl size="sm" data={VIEWS} value={view} onChange={set('view', 'chart')} aria-label="View" />
-          {view !== 'dates' && <Select aria-label="Of" data={GROUPS} value={of} onChange={set('of', 'kit')} allowDeselect={false} />}
-          <Select
-            aria-label="Kit"
-            data={[{ value: 'all', label: 'all kits' }, ...kits.map(({ id, name }) => ({ value: id as string, label: name }))]}
-            value={kitId ?? 'all'}
-            onChange={set('kit', 'all')}
-          />
-          <Select
-            aria-label="Need"
-            searchable
-            data={[
-              { value: 'all', label: 'all needs' },
-              ...RUNGS.map((rung) => ({
-                group: RUNG_NAMES[rung],
-                items: [
-                  { value: rung as string, label: `${rung}: all of it` },
-                  ...NEED_IDS.filter((need) => rungOf(need) === rung).map((need) => ({
-                    value: need as string,
-                    label: `${rung} ${NEEDS[need].label}`,
-                  })),
-                ],
-              })),
-            ]}
-            value={only ?? 'all'}
-            onChange={set('need', 'all')}
-          />
-          <Select
-            aria-label="Person"
-            data={[{ value: 'all', label: 'everybody' }, ...people.map(({ id, name }) => ({ value: id, label: name }))]}
-            value={personId ?? 'all'}
-            onChange={set('person', 'all')}
-          />
-          {view === 'dates' && (
-            <Select
-              aria-label="What"
-              data={[{ value: 'all', label: 'everything' }, ...Object.entries(TYPES).map(([value, label]) => ({ value, label }))]}
-              value={type ?? 'all'}
-              onChange={set('type', 'all')}
-            />
-          )}
-        </div>
+        <UpkeepHead kits={kits} from={from} events={events} kitId={kitId} />
+        <UpkeepFilters
+          view={view}
+          of={of}
+          kits={kits}
+          kitId={kitId}
+          only={only}
+          people={people}
+          personId={personId}
+          type={type}
+          setParams={setParams}
+        />
         {view === 'chart' && <Chart rows={rows} from={from} to={to} only={only} />}
         {view === 'table' && <HorizonTable rows={rows} today={from} only={only} />}
         {view === 'dates' && <Dates events={shown} from={from} to={to} />}
@@ -160,6 +113,96 @@ export function Upkeep() {
       </section>
       <ToDo kits={kits} today={from} events={events} />
     </main>
+  );
+}
+
+interface UpkeepHeadProps {
+  kits: MusteredKit[];
+  from: PlainDate;
+  events: readonly UpkeepEvent[];
+  kitId: string | null;
+}
+
+function UpkeepHead({ kits, from, events, kitId }: UpkeepHeadProps) {
+  return (
+    <div className={css.head}>
+      <h1>{headline(kits, from)}</h1>
+      <Tag>if nothing is done</Tag>
+      <span className="small muted grow">{firstLapse(events)}</span>
+      <a href={kitId === null ? '/api/calendar.ics' : `/api/kits/${kitId}/calendar.ics`} download={`${kitId ?? 'kits'}.ics`}>
+        Calendar file{kitId === null ? '' : ' of this kit'}
+      </a>
+    </div>
+  );
+}
+
+interface UpkeepFiltersProps {
+  view: string;
+  of: string;
+  kits: MusteredKit[];
+  kitId: string | null;
+  only: Rung | NeedId | null;
+  people: readonly Person[];
+  personId: string | null;
+  type: string | null;
+  setParams: SetURLSearchParams;
+}
+
+function UpkeepFilters({ view, of, kits, kitId, only, people, personId, type, setParams }: UpkeepFiltersProps) {
+  const set = (name: string, usual: string) => (value: string | null) =>
+    setParams(
+      (before) => {
+        const after = new URLSearchParams(before);
+        if (value === null || value === usual) after.delete(name);
+        else after.set(name, value);
+        return after;
+      },
+      { replace: true },
+    );
+  return (
+    <div className={css.filters}>
+      <SegmentedControl size="sm" data={VIEWS} value={view} onChange={set('view', 'chart')} aria-label="View" />
+      {view !== 'dates' && <Select aria-label="Of" data={GROUPS} value={of} onChange={set('of', 'kit')} allowDeselect={false} />}
+      <Select
+        aria-label="Kit"
+        data={[{ value: 'all', label: 'all kits' }, ...kits.map(({ id, name }) => ({ value: id as string, label: name }))]}
+        value={kitId ?? 'all'}
+        onChange={set('kit', 'all')}
+      />
+      <Select
+        aria-label="Need"
+        searchable
+        data={[
+          { value: 'all', label: 'all needs' },
+          ...RUNGS.map((rung) => ({
+            group: RUNG_NAMES[rung],
+            items: [
+              { value: rung as string, label: `${rung}: all of it` },
+              ...NEED_IDS.filter((need) => rungOf(need) === rung).map((need) => ({
+                value: need as string,
+                label: `${rung} ${NEEDS[need].label}`,
+              })),
+            ],
+          })),
+        ]}
+        value={only ?? 'all'}
+        onChange={set('need', 'all')}
+      />
+      <Select
+        aria-label="Person"
+        data={[{ value: 'all', label: 'everybody' }, ...people.map(({ id, name }) => ({ value: id, label: name }))]}
+        value={personId ?? 'all'}
+        onChange={set('person', 'all')}
+      />
+      {view === 'dates' && (
+        <Select
+          aria-label="What"
+          data={[{ value: 'all', label: 'everything' }, ...Object.entries(TYPES).map(([value, label]) => ({ value, label }))]}
+          value={type ?? 'all'}
+          onChange={set('type', 'all')}
+        />
+      )}
+    </div>
   );
 }
 

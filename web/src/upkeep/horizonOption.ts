@@ -28,33 +28,76 @@ const MONTH_NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Se
 
 type Cells = [start: number, end: number, y: number, name: number];
 
+interface Drawn {
+  held: Cells[];
+  gaps: Cells[];
+  lapses: Cells[];
+  orders: Cells[];
+  looks: Cells[];
+  /** Under each row, px. */
+  lines: number[];
+  high: number;
+}
+
+/** Every bar and mark: days from the first day along x, px down along y. `at` gives the days of a date, within the span. */
+function drawnRows(rows: readonly ChartRow[], days: number, at: (date: PlainDate) => number): Drawn {
+  const drawn: Drawn = { held: [], gaps: [], lapses: [], orders: [], looks: [], lines: [], high: 0 };
+  for (const [index, row] of rows.entries()) {
+    const top = drawn.high;
+    for (const [bar, { gapFrom }] of row.bars.entries()) {
+      const y = top + bar * BAR_HEIGHT + BAR_HEIGHT / 2;
+      const end = gapFrom === null ? days : at(gapFrom);
+      if (end > 0) drawn.held.push([0, end, y, index]);
+      if (gapFrom !== null && end < days) drawn.gaps.push([end, days, y, index]);
+    }
+    const rowOf = (rung: ChartRow['bars'][number]['rung']) =>
+      top + row.bars.findIndex((bar) => bar.rung === rung) * BAR_HEIGHT + BAR_HEIGHT / 2;
+    for (const { on, rung } of row.lapses) drawn.lapses.push([at(on), at(on), rowOf(rung), index]);
+    for (const { on, rung } of row.orders) drawn.orders.push([at(on), at(on), rowOf(rung), index]);
+    const under = top + Math.max(3, row.bars.length) * BAR_HEIGHT + MARK_HEIGHT / 2 - 1;
+    for (const on of row.inspections) drawn.looks.push([at(on), at(on), under, index]);
+    drawn.high += heightOf(row);
+    drawn.lines.push(drawn.high - ROW_GAP / 2);
+  }
+  return drawn;
+}
+
+/** Bars and marks in the order in which they lie over each other. */
+const markSeries = ({ held, gaps, lapses, orders, looks, lines }: Drawn, days: number, colours: ChartColours) => [
+  marks(
+    'rows',
+    lines.map((y): Cells => [0, days, y, 0]),
+    (_, x, y, x2) => line(x, y, x2, y, colours.line, 1),
+  ),
+  marks('held', held, (_, x, y, x2) => ({
+    type: 'rect',
+    shape: { x, y: y - BAR_HEIGHT / 2 + 1.5, width: x2 - x, height: BAR_HEIGHT - 3 },
+    style: { fill: colours.held },
+  })),
+  marks('gap', gaps, (_, x, y, x2) => ({
+    type: 'rect',
+    shape: { x: x + 2, y: y - BAR_HEIGHT / 2 + 2, width: Math.max(0, x2 - x - 2), height: BAR_HEIGHT - 4 },
+    style: { fill: 'transparent', stroke: colours.gap, lineDash: [4, 3], lineWidth: 1 },
+  })),
+  marks('lapse', lapses, (_, x, y) => line(x, y - BAR_HEIGHT / 2, x, y + BAR_HEIGHT / 2, colours.gap, 3)),
+  marks('order', orders, (_, x, y) => ({
+    type: 'polygon',
+    shape: { points: [[x, y - 6], [x + 6, y], [x, y + 6], [x - 6, y]] }, // biome-ignore format: a diamond, point by point
+    style: { fill: colours.order, stroke: colours.card, lineWidth: 1 },
+  })),
+  marks('inspect', looks, (_, x, y) => ({
+    type: 'circle',
+    shape: { cx: Math.max(5, x), cy: y, r: 4 },
+    style: { fill: colours.card, stroke: colours.inspect, lineWidth: 2 },
+  })),
+];
+
 /** The chart as the library wants it: days from the first day along x, px down along y. */
 export function horizonOption(rows: readonly ChartRow[], from: PlainDate, to: PlainDate, colours: ChartColours): EChartsOption {
   const days = daysBetween(from, to);
   const at = (date: PlainDate) => Math.min(days, Math.max(0, daysBetween(from, date)));
-  const held: Cells[] = [];
-  const gaps: Cells[] = [];
-  const lapses: Cells[] = [];
-  const orders: Cells[] = [];
-  const looks: Cells[] = [];
-  const lines: number[] = [];
-  let top = 0;
-  for (const [index, row] of rows.entries()) {
-    for (const [bar, { gapFrom }] of row.bars.entries()) {
-      const y = top + bar * BAR_HEIGHT + BAR_HEIGHT / 2;
-      const end = gapFrom === null ? days : at(gapFrom);
-      if (end > 0) held.push([0, end, y, index]);
-      if (gapFrom !== null && end < days) gaps.push([end, days, y, index]);
-    }
-    const rowOf = (rung: ChartRow['bars'][number]['rung']) =>
-      top + row.bars.findIndex((bar) => bar.rung === rung) * BAR_HEIGHT + BAR_HEIGHT / 2;
-    for (const { on, rung } of row.lapses) lapses.push([at(on), at(on), rowOf(rung), index]);
-    for (const { on, rung } of row.orders) orders.push([at(on), at(on), rowOf(rung), index]);
-    const under = top + Math.max(3, row.bars.length) * BAR_HEIGHT + MARK_HEIGHT / 2 - 1;
-    for (const on of row.inspections) looks.push([at(on), at(on), under, index]);
-    top += heightOf(row);
-    lines.push(top - ROW_GAP / 2);
-  }
+  const drawn = drawnRows(rows, days, at);
+  const top = drawn.high;
   const months = monthsIn(from, to);
   return {
     animation: false,
@@ -79,32 +122,7 @@ export function horizonOption(rows: readonly ChartRow[], from: PlainDate, to: Pl
           };
         },
       ),
-      marks(
-        'rows',
-        lines.map((y): Cells => [0, days, y, 0]),
-        (_, x, y, x2) => line(x, y, x2, y, colours.line, 1),
-      ),
-      marks('held', held, (_, x, y, x2) => ({
-        type: 'rect',
-        shape: { x, y: y - BAR_HEIGHT / 2 + 1.5, width: x2 - x, height: BAR_HEIGHT - 3 },
-        style: { fill: colours.held },
-      })),
-      marks('gap', gaps, (_, x, y, x2) => ({
-        type: 'rect',
-        shape: { x: x + 2, y: y - BAR_HEIGHT / 2 + 2, width: Math.max(0, x2 - x - 2), height: BAR_HEIGHT - 4 },
-        style: { fill: 'transparent', stroke: colours.gap, lineDash: [4, 3], lineWidth: 1 },
-      })),
-      marks('lapse', lapses, (_, x, y) => line(x, y - BAR_HEIGHT / 2, x, y + BAR_HEIGHT / 2, colours.gap, 3)),
-      marks('order', orders, (_, x, y) => ({
-        type: 'polygon',
-        shape: { points: [[x, y - 6], [x + 6, y], [x, y + 6], [x - 6, y]] }, // biome-ignore format: a diamond, point by point
-        style: { fill: colours.order, stroke: colours.card, lineWidth: 1 },
-      })),
-      marks('inspect', looks, (_, x, y) => ({
-        type: 'circle',
-        shape: { cx: Math.max(5, x), cy: y, r: 4 },
-        style: { fill: colours.card, stroke: colours.inspect, lineWidth: 2 },
-      })),
+      ...markSeries(drawn, days, colours),
     ],
   };
 }
