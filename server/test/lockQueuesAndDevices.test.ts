@@ -16,7 +16,7 @@ import { isNewDatabase } from '../src/demo/seed.ts';
 import { localOnly } from '../src/http/guard.ts';
 import { Problem, parseOr422, pathOf, problemHandler, unacceptable } from '../src/http/problem.ts';
 import { describeApi, mount, serve } from '../src/http/route.ts';
-import type { ExportFile } from '../src/records/registry.ts';
+import type { ExportFile } from '../src/records/record.ts';
 import { referenceIssues } from '../src/transfer/file.ts';
 
 const silent = pino({ level: 'silent' });

@@ -1,6 +1,17 @@
 export { againstPublished, type ContentList, ContentListSchema, priceCheck, unitsOfList } from './contentList.ts';
 export { buyingNeed, lessOnOrder, withMinimums } from './need.ts';
 export {
+  type BuyingProblem,
+  BuyingProblemSchema,
+  emptyBook,
+  type Offer,
+  type OfferBook,
+  OfferBookSchema,
+  OfferSchema,
+  type SupplierTerms,
+  SupplierTermsSchema,
+} from './offers.ts';
+export {
   belowMinimum,
   noMinimums,
   type Order,
@@ -13,18 +24,5 @@ export {
   type StoresMinimums,
   StoresMinimumsSchema,
 } from './order.ts';
-export {
-  type BuyingPlan,
-  type BuyingProblem,
-  BuyingProblemSchema,
-  buyingPlan,
-  emptyBook,
-  type Offer,
-  type OfferBook,
-  OfferBookSchema,
-  OfferSchema,
-  type Solver,
-  type SupplierTerms,
-  SupplierTermsSchema,
-} from './plan.ts';
+export { type BuyingPlan, buyingPlan, type Solver } from './plan.ts';
 export { allocatedMinor, crewShares, type Wanted } from './shares.ts';

@@ -1,6 +1,6 @@
 import type { Restock } from '../model/answers.ts';
 import type { KindCatalog } from '../model/kind.ts';
-import type { BuyingProblem } from './plan.ts';
+import type { BuyingProblem } from './offers.ts';
 
 /**
  * What is to be bought for kits: what stores do not fill, kind by kind, in units. Other kinds that are made for the same need stand

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { PlainDateSchema } from '../model/plainDate.ts';
-import type { BuyingPlan, Offer } from './plan.ts';
+import type { Offer } from './offers.ts';
+import type { BuyingPlan } from './plan.ts';
 
 const money = z.number().int('must be whole minor units').min(0, 'must not be negative').max(100_000_000);
 const count = z.number().int('must be a whole number').min(0, 'must not be negative').max(100_000);

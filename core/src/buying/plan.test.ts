@@ -2,7 +2,8 @@ import highsLoader from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
 import { Random } from '../fit/random.ts';
-import { type BuyingProblem, BuyingProblemSchema, buyingPlan, offerExclusion, type Solver, splitMinor } from './plan.ts';
+import { type BuyingProblem, BuyingProblemSchema } from './offers.ts';
+import { buyingPlan, offerExclusion, type Solver, splitMinor } from './plan.ts';
 
 let solve: Solver;
 beforeAll(async () => {

@@ -1,3 +1,4 @@
+export { applyFitFix, type FitProposal } from './fitFix.ts';
 export { gapText, type Judgement, judgeKit } from './judgement.ts';
 export {
   type CarryCheck,
@@ -10,4 +11,5 @@ export {
   kitPriceMinor,
   MODULE_PREFIX,
 } from './kitFit.ts';
-export { applyFitFix, type CarryRow, type FitProposal, type FitWorld, proposeFits, whereCarried } from './proposals.ts';
+export { type FitWorld, proposeFits } from './proposals.ts';
+export { type CarryRow, whereCarried } from './whereCarried.ts';

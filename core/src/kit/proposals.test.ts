@@ -12,9 +12,11 @@ import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
+import { applyFitFix, type FitProposal } from './fitFix.ts';
 import { judgeKit } from './judgement.ts';
 import { carryCheck, kitFitProblem, kitMassG, MODULE_PREFIX, outerOf } from './kitFit.ts';
-import { applyFitFix, type FitProposal, type FitWorld, proposeFits, runToEnd, whereCarried } from './proposals.ts';
+import { type FitWorld, proposeFits, runToEnd } from './proposals.ts';
+import { whereCarried } from './whereCarried.ts';
 
 const CATALOG = kindCatalog();
 const SCHOOL = SCHOOLS[0] as School; // the catalogue's own test holds that there are schools

@@ -1,4 +1,4 @@
-import { changesBetween, type NeedChange } from '../coverage/changes.ts';
+import { changesBetween } from '../coverage/changes.ts';
 import type { Coverage } from '../coverage/coverage.ts';
 import { gradeOf } from '../coverage/prepare.ts';
 import { packFit } from '../fit/createFit.ts';
@@ -9,28 +9,10 @@ import type { KitDraft } from '../model/kit.ts';
 import { NEED_IDS } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
-import { type Unit, UnitIdSchema } from '../model/unit.ts';
+import type { Unit } from '../model/unit.ts';
+import { applyFitFix, bulk, COSTS, costOf, type FitFix, type FitProposal, lowerFirst } from './fitFix.ts';
 import { judgeKit } from './judgement.ts';
 import { type CarryCheck, kitCarry, kitFitProblem } from './kitFit.ts';
-
-/** A change that may make a kit fit; each is an edit of the draft. */
-export type FitFix =
-  | { do: 'setState'; unitId: string; state: string }
-  | { do: 'swap'; unitId: string; kind: string }
-  | { do: 'takeOut'; unitId: string }
-  | { do: 'press'; press: number }
-  | { do: 'container'; containerId: string }
-  | { do: 'position'; positionId: string };
-
-export interface FitProposal {
-  fixes: FitFix[];
-  /** "Pressure dressing: outer wrapper off" */
-  labels: string[];
-  outerTMm: number;
-  limitMm: number;
-  /** What becomes of the needs. */
-  changes: NeedChange[];
-}
 
 export interface FitWorld {
   catalog: KindCatalog;
@@ -57,36 +39,10 @@ interface Fitting {
 
 /** Enough to tell what a change does; the packing itself is worked out again once it is made. */
 const TRY_DECODES = 1500;
-const WHERE_DECODES = 3000;
 const FIRM = 0.6;
 const MOST_SWAPS = 8;
 const MOST_PER_SORT = 3;
 const UNPLACED_MM = 1000;
-
-/** Applies one change. What names something unknown changes nothing. `newId` names a unit that comes in by a swap. */
-export function applyFitFix(draft: KitDraft, fix: FitFix, newId: string): KitDraft {
-  const change = (unitId: string, how: (unit: Unit) => Unit[]): KitDraft =>
-    draft.units.some(({ id }) => id === unitId)
-      ? { ...draft, units: draft.units.flatMap((unit) => (unit.id === unitId ? how(unit) : [unit])) }
-      : draft;
-  switch (fix.do) {
-    case 'setState':
-      return change(fix.unitId, (unit) => [{ ...unit, state: fix.state }]);
-    case 'takeOut':
-      return change(fix.unitId, (unit) => (unit.count > 1 ? [{ ...unit, count: unit.count - 1 }] : []));
-    case 'swap':
-      // The other thing is another thing: it has a lot and a date of its own.
-      return change(fix.unitId, (unit) => [
-        { ...unit, id: UnitIdSchema.parse(newId), kind: fix.kind, state: 'asSold', lot: null, expiresOn: null, piecesUsed: 0 },
-      ]);
-    case 'press':
-      return { ...draft, fit: { ...draft.fit, press: fix.press } };
-    case 'container':
-      return { ...draft, containerId: fix.containerId, fit: { ...draft.fit, locks: {}, pins: {} } };
-    case 'position':
-      return { ...draft, positionId: fix.positionId };
-  }
-}
 
 /**
  * The least changes that make a kit fit its container and its carry position: another way of lying, pressing, a flatter kind
@@ -310,48 +266,6 @@ class Proposer {
         return `Carried at ${lowerFirst(positions.find(({ id }) => id === fix.positionId)?.name ?? fix.positionId)}`;
     }
   }
-}
-
-const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
-const bulk = ({ wMm, hMm, tMm }: { wMm: number; hMm: number; tMm: number }): number => wMm * hMm * tMm;
-
-/** How much a change is felt, in one order for all; planning values. */
-const COSTS: Record<FitFix['do'], number> = { setState: 1, press: 1.5, swap: 3, container: 4, position: 4.5, takeOut: 6 };
-const costOf = ({ fixes }: FitProposal): number => fixes.reduce((sum, fix) => sum + COSTS[fix.do], 0);
-
-export interface CarryRow {
-  containerId: string;
-  positionId: string;
-  carry: CarryCheck;
-  /** Whether everything goes into the container. */
-  allIn: boolean;
-  /** Goes in, is flat enough, and no larger than the place. */
-  fits: boolean;
-}
-
-/**
- * Where a kit could be carried: every container at every position. One packing a container; of the one that it is in, `known`
- * is taken where it was packed already. Yields the share done.
- */
-export function* whereCarried(draft: KitDraft, world: FitWorld, known: FitResult | null = null): Generator<number, CarryRow[]> {
-  const rows: CarryRow[] = [];
-  for (const [index, container] of world.containers.entries()) {
-    const { units, brief, modules } = draft;
-    const { coverage } = judgeKit({ id: 'kit', brief, units }, world.school, container, world.today, world.catalog);
-    const own = container.id === draft.containerId ? draft.fit : { ...draft.fit, locks: {}, pins: {} };
-    const problem = kitFitProblem({ units, container, coverage, catalog: world.catalog, fit: own, modules });
-    if (problem.ok) {
-      const isKnown = known !== null && container.id === draft.containerId;
-      const result = isKnown ? known : packFit({ ...problem.problem, decodes: WHERE_DECODES });
-      for (const position of world.positions) {
-        const carry = kitCarry({ units, container, position, packed: result, catalog: world.catalog });
-        const fits = result.feasible && carry.overMm === 0 && carry.outlineFits;
-        rows.push({ containerId: container.id, positionId: position.id, carry, allIn: result.feasible, fits });
-      }
-    }
-    yield (index + 1) / world.containers.length;
-  }
-  return rows;
 }
 
 /** Runs a piece of work to its end. */

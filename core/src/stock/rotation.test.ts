@@ -10,7 +10,8 @@ import { SKILLS } from '../model/need.ts';
 import { addDays, type PlainDate, plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { deriveNeeds } from '../needs/needs.ts';
-import { afterMoves, type RotationKit, rotation } from './rotation.ts';
+import { rotation } from './rotation.ts';
+import { afterMoves, type RotationKit } from './rotationMoves.ts';
 
 const CATALOG = kindCatalog();
 const TODAY = plainDate('2026-11-25');

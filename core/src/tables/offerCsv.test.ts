@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { emptyBook } from '../buying/plan.ts';
+import { emptyBook } from '../buying/offers.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { guessOfferMapping, readOfferRows, withOffers } from './offerCsv.ts';
 

@@ -1,4 +1,4 @@
-import { type Offer, type OfferBook, OfferSchema } from '../buying/plan.ts';
+import { type Offer, type OfferBook, OfferSchema } from '../buying/offers.ts';
 import { freeId } from '../catalog/freeId.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { kindFinder, minorIn, yesOrNo } from './cells.ts';

@@ -57,7 +57,7 @@ describe('the horizon', () => {
       const { needs, units } = randomStock(random, DAYS);
       const [row] = horizon([kit('k', { needs, units })], TODAY, addDays(TODAY, DAYS), CATALOG);
       const held = new Map<string, boolean>();
-      let before = new Set<string>();
+      let before = new Set<AskedNeed['need']>();
       const falls = new Map<string, PlainDate>();
       for (let day = 0; day <= DAYS; day += 1) {
         const on = addDays(TODAY, day);

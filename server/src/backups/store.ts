@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { ExportFileSchema } from '@ivrak/contract';
 import { notFound, Problem } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
-import type { ExportFile } from '../records/registry.ts';
+import type { ExportFile } from '../records/record.ts';
 import { readAll } from '../transfer/store.ts';
 
 const REASONS = ['clear', 'import', 'restore'] as const;

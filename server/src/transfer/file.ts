@@ -1,6 +1,7 @@
 import { CONTAINERS, KINDS, kindCatalog, POSITIONS, SCHOOLS } from '@ivrak/core/catalog';
 import type { Issue } from '../http/problem.ts';
-import { type ExportFile, type References, STORED_RECORDS } from '../records/registry.ts';
+import type { ExportFile, References } from '../records/record.ts';
+import { STORED_RECORDS } from '../records/registry.ts';
 
 /** References within the file, and to the catalogue, that lead nowhere. Empty: the file can be imported whole. */
 export function referenceIssues(file: ExportFile): Issue[] {

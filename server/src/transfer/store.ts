@@ -4,7 +4,8 @@ import type { Db, Tx } from '../db/open.ts';
 import { settings } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
-import { type ExportFile, STORED_RECORDS } from '../records/registry.ts';
+import type { ExportFile } from '../records/record.ts';
+import { STORED_RECORDS } from '../records/registry.ts';
 import { referenceIssues } from './file.ts';
 
 const FORMAT_VERSION = 6;

@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { matchPath, Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
 import { messageOf } from '../data/client.ts';
 import { useCatalogQuery, useSettings } from '../data/queries.ts';
+import parts from '../ui/parts.module.css';
 import { useKeys } from '../ui/useKeys.ts';
 import { FirstRun } from './FirstRun.tsx';
 import { SCREENS } from './screens.ts';
@@ -66,7 +67,7 @@ function useQuiet(): boolean {
 
 function ServerGone({ error, retry }: { error: unknown; retry: () => void }) {
   return (
-    <main className={css.noticePage}>
+    <main className={parts.noticePage}>
       <h1>The server does not answer</h1>
       <p>{messageOf(error)}</p>
       <p>Start it again with “npm start”; nothing that was saved is lost.</p>

@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { kindName, useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
-import storesCss from '../stores/stores.module.css';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import css from './buying.module.css';
@@ -30,7 +30,7 @@ export function Minimums({ stored, have }: { stored: StoredMinimums; have: Reado
           <li key={kind} className="row">
             <span className="grow">
               {kindName(kind)}
-              <span className={clsx(storesCss.block, 'small muted')}>{have.get(kind) ?? 0} there</span>
+              <span className={clsx(parts.block, 'small muted')}>{have.get(kind) ?? 0} there</span>
             </span>
             <Least
               kind={kind}

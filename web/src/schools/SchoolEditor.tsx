@@ -1,8 +1,8 @@
 import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import type { SchoolIssue } from '@ivrak/core/model';
-import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, rungOf, type School, SchoolSchema, schoolIssues } from '@ivrak/core/model';
-import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
-import { IconArrowDown, IconArrowUp, IconGripVertical, IconTrash } from '@tabler/icons-react';
+import { NEEDS, type NeedId, rungOf, type School, SchoolSchema, schoolIssues } from '@ivrak/core/model';
+import { ActionIcon, Button, TextInput } from '@mantine/core';
+import { IconArrowDown, IconArrowUp, IconGripVertical } from '@tabler/icons-react';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -10,13 +10,11 @@ import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import type { MusteredKit } from '../data/queries.ts';
 import { useKits } from '../data/queries.ts';
-import { DecimalInput } from '../ui/DecimalInput.tsx';
 import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
-import { dropGrade, moveNeed, placeNeed, setGrade, setGradeWhy, setQuantity, setWhy } from './editSchool.ts';
-import type { GradeLine } from './SchoolLines.tsx';
-import { gradeLines } from './SchoolLines.tsx';
+import { moveNeed, placeNeed, setWhy } from './editSchool.ts';
+import { GradeEditor, type PartProps, QuantityEditor } from './SchoolGrading.tsx';
 import css from './schools.module.css';
 
 /** An adjusted copy: order, grades and quantities, each with a reason. Checked as it is changed, kept when asked. */
@@ -124,11 +122,6 @@ function SchoolHead({ school, issues, keep, kept, version, setSchool, followers,
   );
 }
 
-interface PartProps {
-  school: School;
-  change: (school: School) => void;
-}
-
 const DRAG_START = { activationConstraint: { distance: 4 } };
 
 function OrderEditor({ school, change }: PartProps) {
@@ -184,158 +177,6 @@ function OrderLine({ need, index, school, change }: PartProps & { need: NeedId; 
         onClick={() => change(moveNeed(school, need, 1))}
       >
         <IconArrowDown size={18} />
-      </ActionIcon>
-    </li>
-  );
-}
-
-const NOTHING = 'nothing';
-const GRADE_OPTIONS = [...GRADES.map((grade) => ({ value: grade, label: grade })), { value: NOTHING, label: 'does not count' }];
-const NEED_OPTIONS = NEED_IDS.map((need) => ({ value: need, label: `${rungOf(need)} · ${NEEDS[need].label}` }));
-
-function GradeEditor({ school, change }: PartProps) {
-  const kinds = useCatalog((state) => state.kinds);
-  const [kind, setKind] = useState<string | null>(null);
-  const [need, setNeed] = useState<NeedId | null>(null);
-  return (
-    <>
-      <h3>What counts otherwise than usual</h3>
-      <ul className={clsx(css.orderList, css.orderEdit)}>
-        {gradeLines(school).map((line) => (
-          <GradeRow key={`${line.kind}-${line.need}`} line={line} change={change} school={school} />
-        ))}
-      </ul>
-      <div className="row">
-        <Select
-          aria-label="Kind"
-          placeholder="kind"
-          searchable
-          data={kinds.map(({ id, name }) => ({ value: id, label: name }))}
-          value={kind}
-          onChange={setKind}
-        />
-        <Select
-          aria-label="Need"
-          placeholder="need"
-          searchable
-          data={NEED_OPTIONS}
-          value={need}
-          onChange={(value) => setNeed(value as NeedId | null)}
-        />
-        <Button
-          variant="default"
-          disabled={kind === null || need === null}
-          onClick={() => kind !== null && need !== null && change(setGrade(school, kind, need, 'substitute'))}
-        >
-          Grade it
-        </Button>
-      </div>
-    </>
-  );
-}
-
-interface GradeRowProps {
-  line: GradeLine;
-  change: (school: School) => void;
-  school: School;
-}
-
-function GradeRow({ line, change, school }: GradeRowProps) {
-  const kinds = useCatalog((state) => state.kinds);
-  return (
-    <li>
-      <b className={css.orderName}>{kinds.find(({ id }) => id === line.kind)?.name ?? line.kind}</b>
-      <span>{NEEDS[line.need].label}</span>
-      <Select
-        aria-label={`What it counts as for ${NEEDS[line.need].label}`}
-        data={GRADE_OPTIONS}
-        value={line.grade ?? NOTHING}
-        onChange={(value) => change(setGrade(school, line.kind, line.need, value === NOTHING ? null : (value as Grade)))}
-      />
-      <TextInput
-        aria-label="Why it counts so"
-        placeholder="why"
-        value={line.why}
-        maxLength={300}
-        onChange={(event) => change(setGradeWhy(school, line.kind, event.currentTarget.value))}
-      />
-      <ActionIcon variant="subtle" size={34} aria-label="Back to usual" onClick={() => change(dropGrade(school, line.kind, line.need))}>
-        <IconTrash size={18} />
-      </ActionIcon>
-    </li>
-  );
-}
-
-function QuantityEditor({ school, change }: PartProps) {
-  const [need, setNeed] = useState<NeedId | null>(null);
-  const entries = Object.entries(school.quantities) as [NeedId, NonNullable<School['quantities'][NeedId]>][]; // keyed by need ids
-  return (
-    <>
-      <h3>Quantities of its own</h3>
-      <ul className={clsx(css.orderList, css.orderEdit)}>
-        {entries.map(([id, quantity]) => (
-          <QuantityLine key={id} id={id} quantity={quantity} change={change} school={school} />
-        ))}
-      </ul>
-      <div className="row">
-        <Select
-          aria-label="Need with its own quantity"
-          placeholder="need"
-          searchable
-          data={NEED_OPTIONS}
-          value={need}
-          onChange={(value) => setNeed(value as NeedId | null)}
-        />
-        <Button
-          variant="default"
-          disabled={need === null}
-          onClick={() => need !== null && change(setQuantity(school, need, { least: 1, ideal: 1, reason: 'set by us' }))}
-        >
-          Set a quantity
-        </Button>
-      </div>
-    </>
-  );
-}
-
-interface QuantityLineProps {
-  id: NeedId;
-  quantity: { least: number; ideal: number; reason: string };
-  change: (school: School) => void;
-  school: School;
-}
-
-function QuantityLine({ id, quantity, change, school }: QuantityLineProps) {
-  return (
-    <li>
-      <b className={css.orderName}>{NEEDS[id].label}</b>
-      <DecimalInput
-        label="At least"
-        value={quantity.least}
-        max={1000}
-        decimals={0}
-        onChange={(least) => least !== null && change(setQuantity(school, id, { ...quantity, least }))}
-      />
-      <DecimalInput
-        label="Ideally"
-        value={quantity.ideal}
-        max={1000}
-        decimals={0}
-        onChange={(ideal) => ideal !== null && change(setQuantity(school, id, { ...quantity, ideal }))}
-      />
-      <TextInput
-        label="Why"
-        value={quantity.reason}
-        maxLength={300}
-        onChange={(event) => change(setQuantity(school, id, { ...quantity, reason: event.currentTarget.value }))}
-      />
-      <ActionIcon
-        variant="subtle"
-        size={34}
-        aria-label={`${NEEDS[id].label} as the brief derives it`}
-        onClick={() => change(setQuantity(school, id, null))}
-      >
-        <IconTrash size={18} />
       </ActionIcon>
     </li>
   );

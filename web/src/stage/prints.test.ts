@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { splitByLines } from './Prints.tsx';
+import { splitByLines } from './PocketCard.tsx';
 
 describe('two columns of a card', () => {
   const lines = (list: readonly number[]) => list.reduce((sum, value) => sum + value, 0);

@@ -57,10 +57,10 @@ export function PackLabels({ units, kits, close }: PackLabelsProps) {
           <article key={key} className={css.packLabel}>
             <div>
               <b>{source.name}</b>
-              {dose !== '' && <span className={css.block}>{dose}</span>}
-              {source.contents !== null && <span className={css.block}>{source.contents}</span>}
-              {source.lot !== null && <span className={clsx(css.block, 'mono')}>lot {source.lot}</span>}
-              <span className={clsx(css.block, 'mono')}>
+              {dose !== '' && <span className={parts.block}>{dose}</span>}
+              {source.contents !== null && <span className={parts.block}>{source.contents}</span>}
+              {source.lot !== null && <span className={clsx(parts.block, 'mono')}>lot {source.lot}</span>}
+              <span className={clsx(parts.block, 'mono')}>
                 {source.expiresOn === null ? 'no date printed' : `good through ${showDate(source.expiresOn)}`}
               </span>
             </div>

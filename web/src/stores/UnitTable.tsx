@@ -8,6 +8,7 @@ import { catalogNow } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { type MusteredKit, useRefresh } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import parts from '../ui/parts.module.css';
 import css from './stores.module.css';
 
 export interface StoresSaid {
@@ -106,7 +107,7 @@ const UnitRow = memo(function UnitRow({ unit, index, kits, today, say }: UnitRow
       </td>
       <td>
         <b>{name}</b>
-        <span className={clsx(css.block, 'small muted')}>
+        <span className={clsx(parts.block, 'small muted')}>
           {unit.seller ?? 'seller not known'}
           {unit.authorised === false ? ', not authorised' : ''}
         </span>
@@ -115,7 +116,7 @@ const UnitRow = memo(function UnitRow({ unit, index, kits, today, say }: UnitRow
       <td className="mono">{unit.lot ?? '–'}</td>
       <td className={clsx('mono nowrap', isLapsed && 'state-gap')}>
         {unit.expiresOn === null ? (kind?.dating === 'printed' ? 'not read' : 'no date') : showDate(unit.expiresOn)}
-        {isLapsed && <span className={clsx(css.block, 'small')}>lapsed</span>}
+        {isLapsed && <span className={clsx(parts.block, 'small')}>lapsed</span>}
       </td>
       <td className={unit.condition === 'ready' ? '' : 'state-gap'}>{CONDITION_NAMES[unit.condition]}</td>
       <td>

@@ -11,8 +11,8 @@ import { containerOf, positionOf, useCatalog } from '../data/catalog.ts';
 import { api, keepFailure, messageOf, whoAmI } from '../data/client.ts';
 import { usePeople, useRefresh, useSettings } from '../data/queries.ts';
 import { draftOf } from '../kit/draftStore.ts';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
-import useCss from '../use/use.module.css';
 import css from './stores.module.css';
 
 /** The last stretch: cleaned, each thing made ready, closed, looked through; and until when it holds. */
@@ -33,7 +33,7 @@ export function WholeAgain({ kit }: { kit: KitView }) {
   return (
     <section className={clsx(css.restockKit, css.wholeAgain)} aria-label={`${kit.name}, whole again`}>
       <h2>{kit.name}</h2>
-      <p className={isReady ? useCss.verdictSaid : undefined} role="status">
+      <p className={isReady ? parts.verdictSaid : undefined} role="status">
         <b className="state-held">
           {held} of {asked} needs held.
         </b>{' '}
@@ -114,7 +114,7 @@ function OpenSteps({ open, isInspected, kit, people, client, setError, draft, to
         <li className="row">
           <span className="grow">
             Looked through: everything in its place, nothing loose, wrappers whole.
-            <span className={clsx(css.block, 'small muted')}>
+            <span className={clsx(parts.block, 'small muted')}>
               {kit.inspectedOn === null ? 'Never inspected.' : `Last inspected on ${showDate(kit.inspectedOn)}.`}{' '}
               <Link to={`/kits/${kit.id}/inspect`}>Thing by thing</Link>
             </span>

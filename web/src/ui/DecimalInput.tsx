@@ -1,6 +1,6 @@
 import { TextInput, type TextInputProps } from '@mantine/core';
 import { type KeyboardEvent, useRef, useState } from 'react';
-import css from '../app/shell.module.css';
+import parts from './parts.module.css';
 import { formatNumber, readNumber } from './readNumber.ts';
 
 export interface DecimalInputProps extends Omit<TextInputProps, 'value' | 'onChange' | 'onBlur' | 'onFocus'> {
@@ -63,7 +63,7 @@ export function DecimalInput({
       inputMode={decimals === 0 ? 'numeric' : 'decimal'}
       autoComplete="off"
       value={typed ?? (value === null ? '' : isMoney ? value.toFixed(2) : formatNumber(value, decimals))}
-      rightSection={unit === undefined ? undefined : <span className={css.fieldUnit}>{unit}</span>}
+      rightSection={unit === undefined ? undefined : <span className={parts.fieldUnit}>{unit}</span>}
       error={reading?.kind === 'refused' && !isFocused ? reading.message : error}
       onFocus={() => {
         setFocused(true);

@@ -1,7 +1,7 @@
 import { NEEDS, type NeedId, type PlainDate, type Rung, showDate } from '@ivrak/core/model';
 import type { HorizonRow } from '@ivrak/core/upkeep';
 import { clsx } from 'clsx';
-import storesCss from '../stores/stores.module.css';
+import parts from '../ui/parts.module.css';
 import { isAbout, sayOf, untilOf } from './horizonRows.ts';
 import css from './upkeep.module.css';
 
@@ -37,7 +37,7 @@ export function HorizonTable({ rows, today, only }: { rows: readonly HorizonRow[
                   <>
                     <th scope="rowgroup" rowSpan={height}>
                       {row.name}
-                      <span className={clsx(clsx(storesCss.block, 'small'), row.gapNow ? 'state-gap' : 'muted')}>{sayOf(row, today)}</span>
+                      <span className={clsx(clsx(parts.block, 'small'), row.gapNow ? 'state-gap' : 'muted')}>{sayOf(row, today)}</span>
                     </th>
                     <td className="mono nowrap" rowSpan={height}>
                       {untilOf(row)}

@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { api, messageOf } from '../data/client.ts';
 import { type MusteredKit, useRefresh, useRestock } from '../data/queries.ts';
 import { nextActions, shortDate } from '../muster/actions.ts';
-import storesCss from '../stores/stores.module.css';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import css from './upkeep.module.css';
 
@@ -29,7 +29,7 @@ export function ToDo({ kits, today, events }: { kits: readonly MusteredKit[]; to
             <span className={clsx('mono', when === 'now' && 'state-gap')}>{when === 'now' ? 'now' : shortDate(when, today)}</span>
             <span>
               <Link to={to}>{what}</Link>
-              <span className={clsx(storesCss.block, 'small muted')}>{detail}</span>
+              <span className={clsx(parts.block, 'small muted')}>{detail}</span>
             </span>
           </li>
         ))}
@@ -70,7 +70,7 @@ function KitLine({ kit, today }: { kit: MusteredKit; today: PlainDate }) {
     <li>
       <span>
         <Link to={`/kits/${kit.id}/inspect`}>{kit.name}</Link>
-        <span className={clsx(storesCss.block, 'small muted')}>
+        <span className={clsx(parts.block, 'small muted')}>
           {kit.inspectedOn === null ? 'never inspected' : `inspected ${showDate(kit.inspectedOn)}`}
         </span>
       </span>

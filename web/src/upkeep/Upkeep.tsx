@@ -1,22 +1,7 @@
-import type { Person } from '@ivrak/core/model';
-import {
-  daysBetween,
-  NEED_IDS,
-  NEEDS,
-  type NeedId,
-  type PlainDate,
-  RUNG_NAMES,
-  RUNGS,
-  type Rung,
-  rungOf,
-  showDate,
-} from '@ivrak/core/model';
+import { daysBetween, NEED_IDS, type NeedId, type PlainDate, RUNGS, type Rung, showDate } from '@ivrak/core/model';
 import type { HorizonRow, UpkeepEvent } from '@ivrak/core/upkeep';
-import { SegmentedControl, Select } from '@mantine/core';
-import { clsx } from 'clsx';
 import { lazy, Suspense, useMemo } from 'react';
-import type { SetURLSearchParams } from 'react-router';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';
 import { type MusteredKit, useKits, usePeople, useUpkeep } from '../data/queries.ts';
 import { useHorizon } from '../data/upkeep.ts';
@@ -29,30 +14,11 @@ import { chartRow, isAbout } from './horizonRows.ts';
 import { NoticeCard } from './NoticeCard.tsx';
 import { RotationCard } from './RotationCard.tsx';
 import { ToDo } from './ToDo.tsx';
+import { Dates } from './UpkeepDates.tsx';
+import { UpkeepFilters } from './UpkeepFilters.tsx';
 import css from './upkeep.module.css';
 
 const HorizonChart = lazy(() => import('./HorizonChart.tsx').then((module) => ({ default: module.HorizonChart })));
-
-const TYPES: Record<UpkeepEvent['type'], string> = {
-  gap: 'gap',
-  lapse: 'need lapses',
-  unitLapse: 'thing lapses',
-  orderBy: 'order by',
-  inspect: 'inspect',
-  dateMissing: 'read dates',
-};
-
-const VIEWS = [
-  { value: 'chart', label: 'Chart' },
-  { value: 'table', label: 'Table' },
-  { value: 'dates', label: 'All dates' },
-];
-const GROUPS = [
-  { value: 'kit', label: 'kits' },
-  { value: 'layer', label: 'layers together' },
-  { value: 'person', label: 'people together' },
-  { value: 'loadout', label: 'loadouts' },
-];
 
 /** Until when kits hold, what lapses when, and what to do about it. */
 export function Upkeep() {
@@ -136,109 +102,12 @@ function UpkeepHead({ kits, from, events, kitId }: UpkeepHeadProps) {
   );
 }
 
-interface UpkeepFiltersProps {
-  view: string;
-  of: string;
-  kits: MusteredKit[];
-  kitId: string | null;
-  only: Rung | NeedId | null;
-  people: readonly Person[];
-  personId: string | null;
-  type: string | null;
-  setParams: SetURLSearchParams;
-}
-
-function UpkeepFilters({ view, of, kits, kitId, only, people, personId, type, setParams }: UpkeepFiltersProps) {
-  const set = (name: string, usual: string) => (value: string | null) =>
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        if (value === null || value === usual) after.delete(name);
-        else after.set(name, value);
-        return after;
-      },
-      { replace: true },
-    );
-  return (
-    <div className={css.filters}>
-      <SegmentedControl size="sm" data={VIEWS} value={view} onChange={set('view', 'chart')} aria-label="View" />
-      {view !== 'dates' && <Select aria-label="Of" data={GROUPS} value={of} onChange={set('of', 'kit')} allowDeselect={false} />}
-      <Select
-        aria-label="Kit"
-        data={[{ value: 'all', label: 'all kits' }, ...kits.map(({ id, name }) => ({ value: id as string, label: name }))]}
-        value={kitId ?? 'all'}
-        onChange={set('kit', 'all')}
-      />
-      <Select
-        aria-label="Need"
-        searchable
-        data={[
-          { value: 'all', label: 'all needs' },
-          ...RUNGS.map((rung) => ({
-            group: RUNG_NAMES[rung],
-            items: [
-              { value: rung as string, label: `${rung}: all of it` },
-              ...NEED_IDS.filter((need) => rungOf(need) === rung).map((need) => ({
-                value: need as string,
-                label: `${rung} ${NEEDS[need].label}`,
-              })),
-            ],
-          })),
-        ]}
-        value={only ?? 'all'}
-        onChange={set('need', 'all')}
-      />
-      <Select
-        aria-label="Person"
-        data={[{ value: 'all', label: 'everybody' }, ...people.map(({ id, name }) => ({ value: id, label: name }))]}
-        value={personId ?? 'all'}
-        onChange={set('person', 'all')}
-      />
-      {view === 'dates' && (
-        <Select
-          aria-label="What"
-          data={[{ value: 'all', label: 'everything' }, ...Object.entries(TYPES).map(([value, label]) => ({ value, label }))]}
-          value={type ?? 'all'}
-          onChange={set('type', 'all')}
-        />
-      )}
-    </div>
-  );
-}
-
 function Chart({ rows, from, to, only }: { rows: readonly HorizonRow[]; from: PlainDate; to: PlainDate; only: Rung | NeedId | null }) {
   const drawn = useMemo(() => rows.map((row) => chartRow(row, from, only)), [rows, from, only]);
   return (
     <Suspense fallback={<Blank label="Drawing the horizon" />}>
       <HorizonChart rows={drawn} from={from} to={to} />
     </Suspense>
-  );
-}
-
-function Dates({ events, from, to }: { events: readonly UpkeepEvent[]; from: PlainDate; to: PlainDate }) {
-  return (
-    <>
-      <p className="small muted">
-        {events.length} dates to {showDate(to)}
-      </p>
-      {events.length === 0 && <p>Nothing here. Take the filters off to see all dates.</p>}
-      {groupByMonth(events, from).map(([month, own]) => (
-        <section key={month} aria-label={month}>
-          <h2 className={css.month}>{month}</h2>
-          <table className={css.table}>
-            <tbody>
-              {own.map((event) => (
-                <EventRow
-                  key={`${event.type}-${event.kitId}-${event.on}-${event.need}-${event.unitIds.join()}`}
-                  event={event}
-                  from={from}
-                />
-              ))}
-            </tbody>
-          </table>
-        </section>
-      ))}
-    </>
   );
 }
 
@@ -256,40 +125,4 @@ function headline(kits: readonly MusteredKit[], today: PlainDate): string {
   const dates = kits.flatMap(({ summary }) => (summary.readyUntil === null ? [] : [summary.readyUntil])).sort();
   const first = dates[0];
   return first === undefined ? 'Nothing in any kit lapses' : `The whole crew is ready for ${daysBetween(today, first)} days`;
-}
-
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
-
-function groupByMonth(events: readonly UpkeepEvent[], today: PlainDate): [string, UpkeepEvent[]][] {
-  const groups = new Map<string, UpkeepEvent[]>();
-  for (const event of events) {
-    const name = event.on <= today ? 'Now' : `${MONTHS[Number(event.on.slice(5, 7)) - 1]} ${event.on.slice(0, 4)}`;
-    groups.set(name, [...(groups.get(name) ?? []), event]);
-  }
-  return [...groups];
-}
-
-function EventRow({ event, from }: { event: UpkeepEvent; from: PlainDate }) {
-  const isNow = event.on <= from;
-  return (
-    <tr>
-      <td className={clsx(clsx(css.date, 'mono nowrap'), isNow && 'state-gap')}>{isNow ? 'now' : showDate(event.on)}</td>
-      <td className={css.type}>
-        <span className={css.mark} data-type={event.type} aria-hidden="true" />
-        {TYPES[event.type]}
-      </td>
-      <td>
-        <Link to={`/kits/${event.kitId}/bench${event.need === null ? '' : `?rung=${event.need[0]}`}`}>{event.kitName}</Link>
-      </td>
-      <td>
-        {event.text}
-        {event.need !== null && event.type === 'lapse' && (
-          <span className="small muted">
-            {' '}
-            Need: {event.need[0]} {NEEDS[event.need].label}.
-          </span>
-        )}
-      </td>
-    </tr>
-  );
 }

@@ -3,12 +3,12 @@ import { Button, Checkbox } from '@mantine/core';
 import { useQueries } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link, useParams } from 'react-router';
-import shellCss from '../app/shell.module.css';
 import { messageOf } from '../data/client.ts';
 import { kitQuery } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { Failure } from '../ui/Failure.tsx';
+import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { Became } from './Became.tsx';
 import { clock } from './clock.ts';
@@ -53,7 +53,7 @@ export function DebriefPage() {
 
 function NotSentYet({ error }: { error: unknown }) {
   return (
-    <main id="main" className={shellCss.noticePage}>
+    <main id="main" className={parts.noticePage}>
       <h1>The log is in this browser</h1>
       <p>{error === null ? '' : `${messageOf(error)} `}The debrief waits until the server has all of the log; it is sent by itself.</p>
       <button type="button" className="link-button" onClick={() => void send()}>

@@ -1,0 +1,60 @@
+import * as z from 'zod';
+
+const money = z.number().int('must be whole minor units').min(0, 'must not be negative').max(100_000_000);
+const count = z.number().int('must be a whole number').min(1, 'must be at least 1').max(100_000);
+
+export const OfferSchema = z.object({
+  id: z.string().min(1).max(80),
+  kind: z.string().min(1).max(80),
+  /** Units of the kind in one pack. */
+  perPack: count,
+  /** Of one pack, minor units. */
+  price: money,
+  supplier: z.string().min(1).max(80),
+  /** Days that are left at least when it arrives; null or absent: it carries no date. */
+  shelfDays: z.number().int().min(0).nullable().optional(),
+  /** Null or absent: not known. */
+  authorised: z.boolean().nullable().optional(),
+  leadDays: z.number().int().min(0).max(365).optional(),
+});
+export type Offer = z.infer<typeof OfferSchema>;
+
+export const SupplierTermsSchema = z.object({
+  id: z.string().min(1).max(80),
+  /** Paid once an order, minor units. */
+  shipping: money,
+  /** From this value of goods on shipping costs nothing; null or absent: it always costs. */
+  freeFrom: money.nullable().optional(),
+});
+export type SupplierTerms = z.infer<typeof SupplierTermsSchema>;
+
+/** Offers and terms as a crew keeps them. */
+export const OfferBookSchema = z.object({
+  id: z.literal('offers'),
+  offers: z.array(OfferSchema).max(1000),
+  suppliers: z.array(SupplierTermsSchema).max(100),
+});
+export type OfferBook = z.infer<typeof OfferBookSchema>;
+export const emptyBook = (): OfferBook => ({ id: 'offers', offers: [], suppliers: [] });
+
+export const BuyingProblemSchema = z.object({
+  need: z
+    .array(
+      z.object({
+        kind: z.string().min(1).max(80),
+        count,
+        /** Other kinds that serve as well; absent: none. */
+        accepts: z.array(z.string().min(1).max(80)).max(20).optional(),
+      }),
+    )
+    .max(200),
+  offers: z.array(OfferSchema).max(1000),
+  suppliers: z.array(SupplierTermsSchema).max(100),
+  /** Dated goods with less are not bought. */
+  leastShelfDays: z.number().int().min(0).optional(),
+  /** Kinds that are bought of authorised sellers only. */
+  authorisedOnly: z.array(z.string()).max(200).optional(),
+  /** The share of what is left over that will lapse unused, 0 to 1; it is added to the outlay that is compared. */
+  wasteShare: z.number().min(0).max(1).optional(),
+});
+export type BuyingProblem = z.infer<typeof BuyingProblemSchema>;

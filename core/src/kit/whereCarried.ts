@@ -1,0 +1,44 @@
+import { packFit } from '../fit/createFit.ts';
+import type { FitResult } from '../fit/problem.ts';
+import type { KitDraft } from '../model/kit.ts';
+import { judgeKit } from './judgement.ts';
+import { type CarryCheck, kitCarry, kitFitProblem } from './kitFit.ts';
+import type { FitWorld } from './proposals.ts';
+
+/** Enough to tell how thick it comes out. */
+const WHERE_DECODES = 3000;
+
+export interface CarryRow {
+  containerId: string;
+  positionId: string;
+  carry: CarryCheck;
+  /** Whether everything goes into the container. */
+  allIn: boolean;
+  /** Goes in, is flat enough, and no larger than the place. */
+  fits: boolean;
+}
+
+/**
+ * Where a kit could be carried: every container at every position. One packing a container; of the one that it is in, `known`
+ * is taken where it was packed already. Yields the share done.
+ */
+export function* whereCarried(draft: KitDraft, world: FitWorld, known: FitResult | null = null): Generator<number, CarryRow[]> {
+  const rows: CarryRow[] = [];
+  for (const [index, container] of world.containers.entries()) {
+    const { units, brief, modules } = draft;
+    const { coverage } = judgeKit({ id: 'kit', brief, units }, world.school, container, world.today, world.catalog);
+    const own = container.id === draft.containerId ? draft.fit : { ...draft.fit, locks: {}, pins: {} };
+    const problem = kitFitProblem({ units, container, coverage, catalog: world.catalog, fit: own, modules });
+    if (problem.ok) {
+      const isKnown = known !== null && container.id === draft.containerId;
+      const result = isKnown ? known : packFit({ ...problem.problem, decodes: WHERE_DECODES });
+      for (const position of world.positions) {
+        const carry = kitCarry({ units, container, position, packed: result, catalog: world.catalog });
+        const fits = result.feasible && carry.overMm === 0 && carry.outlineFits;
+        rows.push({ containerId: container.id, positionId: position.id, carry, allIn: result.feasible, fits });
+      }
+    }
+    yield (index + 1) / world.containers.length;
+  }
+  return rows;
+}

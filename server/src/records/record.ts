@@ -1,0 +1,141 @@
+import type { ExportFileSchema } from '@ivrak/contract';
+import type { KindCatalog } from '@ivrak/core/model';
+import { asc } from 'drizzle-orm';
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import type * as z from 'zod';
+import type { Tx } from '../db/open.ts';
+
+export type ExportFile = z.output<typeof ExportFileSchema>;
+/** Lists of the export file: one for each stored record. */
+type Field = { [F in keyof ExportFile]: ExportFile[F] extends readonly unknown[] ? F : never }[keyof ExportFile];
+type RowOf<F extends Field> = ExportFile[F][number];
+
+/** What a file may refer to, and where to say what leads nowhere. */
+export interface References {
+  say: (path: string, message: string) => void;
+  catalog: KindCatalog;
+  containers: ReadonlySet<string>;
+  positions: ReadonlySet<string>;
+  schools: ReadonlySet<string>;
+  people: ReadonlySet<string>;
+  lots: ReadonlySet<string>;
+  kits: ReadonlySet<string>;
+  uses: ReadonlySet<string>;
+  loadouts: ReadonlySet<string>;
+}
+
+/** A record that is stored: how it goes into the export file and out of it, and what it may refer to. */
+export interface StoredRecord {
+  field: Field;
+  /** Emptied before an import, in this order. */
+  tables: readonly PgTable[];
+  read: (tx: Tx) => Promise<unknown[]>;
+  write: (tx: Tx, file: ExportFile) => Promise<void>;
+  check: (file: ExportFile, known: References) => void;
+}
+
+interface Described<F extends Field> {
+  field: F;
+  table: PgTable;
+  /** Rows are read in its order, so that equal data gives an equal file. */
+  key: PgColumn;
+  /** Further tables that hold parts of it. */
+  parts?: readonly PgTable[];
+  /** A row as the file holds it, and back. */
+  toFile?: (row: never) => unknown;
+  toRow?: (row: RowOf<F>) => unknown;
+  write?: (tx: Tx, rows: ExportFile[F]) => Promise<void>;
+  read?: (tx: Tx) => Promise<unknown[]>;
+  /** What names a row; null: rows may be alike. */
+  name?: ((row: RowOf<F>) => { key: string; value: string }) | null;
+  references?: (row: RowOf<F>, at: string, known: References) => void;
+  checkAll?: (rows: ExportFile[F], known: References) => void;
+}
+
+const ROWS_AT_ONCE = 500;
+
+export async function insertAll(tx: Tx, table: PgTable, rows: readonly unknown[]): Promise<void> {
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
+    await tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as PgTable['$inferInsert'][]); // rows as the file's schema has them
+}
+
+export const byId = (row: { id: string }) => ({ key: 'id', value: row.id });
+
+export function record<F extends Field>(described: Described<F>): StoredRecord {
+  const { field, table, key, parts = [], toFile, toRow, references, checkAll } = described;
+  const name = described.name === undefined ? (byId as unknown as (row: RowOf<F>) => { key: string; value: string }) : described.name;
+  const rowsIn = (file: ExportFile): RowOf<F>[] => file[field] as RowOf<F>[]; // a field that is a list
+  return {
+    field,
+    tables: [...parts, table],
+    read:
+      described.read ??
+      (async (tx) => {
+        const rows: unknown[] = await tx.select().from(table).orderBy(asc(key));
+        return toFile === undefined ? rows : rows.map((row) => toFile(row as never)); // each table holds its own type
+      }),
+    write: (tx, file) => {
+      if (described.write !== undefined) return described.write(tx, file[field]);
+      const rows = rowsIn(file);
+      return insertAll(tx, table, toRow === undefined ? rows : rows.map(toRow));
+    },
+    check: (file, known) => {
+      const seen = new Set<string>();
+      for (const [index, row] of rowsIn(file).entries()) {
+        const at = `${field}.${index}`;
+        if (name !== null) {
+          const { key: label, value } = name(row);
+          if (seen.has(value)) known.say(`${at}.${label}`, label === 'id' ? `"${value}" stands twice` : 'stands twice');
+          seen.add(value);
+        }
+        references?.(row, at, known);
+      }
+      checkAll?.(file[field], known);
+    },
+  };
+}
+
+type WholeField =
+  | 'ownKinds'
+  | 'ownSchools'
+  | 'contentLists'
+  | 'ownContainers'
+  | 'ownPositions'
+  | 'notices'
+  | 'loadouts'
+  | 'weekPlans'
+  | 'plans'
+  | 'orders';
+
+/** A record that is kept whole, as data with the id of its row. */
+export function whole<F extends WholeField>(
+  field: F,
+  table: PgTable & { id: PgColumn },
+  references?: (row: RowOf<F>, at: string, known: References) => void,
+): StoredRecord {
+  return record<F>({
+    field,
+    table,
+    key: table.id,
+    references: (row, at, known) => {
+      if (row.id !== row.data.id) known.say(`${at}.data.id`, `must be "${row.id}"`);
+      references?.(row, at, known);
+    },
+  });
+}
+
+export const iso = (at: string): string => new Date(at).toISOString();
+
+export function must(
+  known: References,
+  set: keyof Omit<References, 'say' | 'catalog'>,
+  id: string | null,
+  path: string,
+  noun: string,
+): void {
+  if (id !== null && !known[set].has(id))
+    known.say(path, noun.startsWith('unknown') ? `${noun} "${id}"` : `there is no ${noun} "${id}" in the file`);
+}
+export function mustBeKind(known: References, kind: string, path: string): void {
+  if (!known.catalog.has(kind)) known.say(path, `"${kind}" is not in the catalogue`);
+}

@@ -1,0 +1,168 @@
+import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, rungOf, type School } from '@ivrak/core/model';
+import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
+import { IconTrash } from '@tabler/icons-react';
+import { clsx } from 'clsx';
+import { useState } from 'react';
+import { useCatalog } from '../data/catalog.ts';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { dropGrade, setGrade, setGradeWhy, setQuantity } from './editSchool.ts';
+import type { GradeLine } from './SchoolLines.tsx';
+import { gradeLines } from './SchoolLines.tsx';
+import css from './schools.module.css';
+
+export interface PartProps {
+  school: School;
+  change: (school: School) => void;
+}
+
+const NOTHING = 'nothing';
+const GRADE_OPTIONS = [...GRADES.map((grade) => ({ value: grade, label: grade })), { value: NOTHING, label: 'does not count' }];
+export const NEED_OPTIONS = NEED_IDS.map((need) => ({ value: need, label: `${rungOf(need)} · ${NEEDS[need].label}` }));
+
+export function GradeEditor({ school, change }: PartProps) {
+  const kinds = useCatalog((state) => state.kinds);
+  const [kind, setKind] = useState<string | null>(null);
+  const [need, setNeed] = useState<NeedId | null>(null);
+  return (
+    <>
+      <h3>What counts otherwise than usual</h3>
+      <ul className={clsx(css.orderList, css.orderEdit)}>
+        {gradeLines(school).map((line) => (
+          <GradeRow key={`${line.kind}-${line.need}`} line={line} change={change} school={school} />
+        ))}
+      </ul>
+      <div className="row">
+        <Select
+          aria-label="Kind"
+          placeholder="kind"
+          searchable
+          data={kinds.map(({ id, name }) => ({ value: id, label: name }))}
+          value={kind}
+          onChange={setKind}
+        />
+        <Select
+          aria-label="Need"
+          placeholder="need"
+          searchable
+          data={NEED_OPTIONS}
+          value={need}
+          onChange={(value) => setNeed(value as NeedId | null)}
+        />
+        <Button
+          variant="default"
+          disabled={kind === null || need === null}
+          onClick={() => kind !== null && need !== null && change(setGrade(school, kind, need, 'substitute'))}
+        >
+          Grade it
+        </Button>
+      </div>
+    </>
+  );
+}
+
+interface GradeRowProps {
+  line: GradeLine;
+  change: (school: School) => void;
+  school: School;
+}
+
+function GradeRow({ line, change, school }: GradeRowProps) {
+  const kinds = useCatalog((state) => state.kinds);
+  return (
+    <li>
+      <b className={css.orderName}>{kinds.find(({ id }) => id === line.kind)?.name ?? line.kind}</b>
+      <span>{NEEDS[line.need].label}</span>
+      <Select
+        aria-label={`What it counts as for ${NEEDS[line.need].label}`}
+        data={GRADE_OPTIONS}
+        value={line.grade ?? NOTHING}
+        onChange={(value) => change(setGrade(school, line.kind, line.need, value === NOTHING ? null : (value as Grade)))}
+      />
+      <TextInput
+        aria-label="Why it counts so"
+        placeholder="why"
+        value={line.why}
+        maxLength={300}
+        onChange={(event) => change(setGradeWhy(school, line.kind, event.currentTarget.value))}
+      />
+      <ActionIcon variant="subtle" size={34} aria-label="Back to usual" onClick={() => change(dropGrade(school, line.kind, line.need))}>
+        <IconTrash size={18} />
+      </ActionIcon>
+    </li>
+  );
+}
+
+export function QuantityEditor({ school, change }: PartProps) {
+  const [need, setNeed] = useState<NeedId | null>(null);
+  const entries = Object.entries(school.quantities) as [NeedId, NonNullable<School['quantities'][NeedId]>][]; // keyed by need ids
+  return (
+    <>
+      <h3>Quantities of its own</h3>
+      <ul className={clsx(css.orderList, css.orderEdit)}>
+        {entries.map(([id, quantity]) => (
+          <QuantityLine key={id} id={id} quantity={quantity} change={change} school={school} />
+        ))}
+      </ul>
+      <div className="row">
+        <Select
+          aria-label="Need with its own quantity"
+          placeholder="need"
+          searchable
+          data={NEED_OPTIONS}
+          value={need}
+          onChange={(value) => setNeed(value as NeedId | null)}
+        />
+        <Button
+          variant="default"
+          disabled={need === null}
+          onClick={() => need !== null && change(setQuantity(school, need, { least: 1, ideal: 1, reason: 'set by us' }))}
+        >
+          Set a quantity
+        </Button>
+      </div>
+    </>
+  );
+}
+
+interface QuantityLineProps {
+  id: NeedId;
+  quantity: { least: number; ideal: number; reason: string };
+  change: (school: School) => void;
+  school: School;
+}
+
+function QuantityLine({ id, quantity, change, school }: QuantityLineProps) {
+  return (
+    <li>
+      <b className={css.orderName}>{NEEDS[id].label}</b>
+      <DecimalInput
+        label="At least"
+        value={quantity.least}
+        max={1000}
+        decimals={0}
+        onChange={(least) => least !== null && change(setQuantity(school, id, { ...quantity, least }))}
+      />
+      <DecimalInput
+        label="Ideally"
+        value={quantity.ideal}
+        max={1000}
+        decimals={0}
+        onChange={(ideal) => ideal !== null && change(setQuantity(school, id, { ...quantity, ideal }))}
+      />
+      <TextInput
+        label="Why"
+        value={quantity.reason}
+        maxLength={300}
+        onChange={(event) => change(setQuantity(school, id, { ...quantity, reason: event.currentTarget.value }))}
+      />
+      <ActionIcon
+        variant="subtle"
+        size={34}
+        aria-label={`${NEEDS[id].label} as the brief derives it`}
+        onClick={() => change(setQuantity(school, id, null))}
+      >
+        <IconTrash size={18} />
+      </ActionIcon>
+    </li>
+  );
+}
