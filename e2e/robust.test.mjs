@@ -52,6 +52,21 @@ describe('the server goes away', () => {
     await person.page.close();
   });
 
+  it('before a part came that the page can do without, and what is laid out stays; the part comes later', async () => {
+    const person = await newPerson();
+    const { page } = person;
+    let isAway = true;
+    await page.setRequestInterception(true);
+    page.on('request', (request) => (isAway && /\/Palette-[^/]*\.js$/.test(request.url()) ? request.abort() : request.continue()));
+    await person.goTo(`${server.url}/kits/belt-kit/bench`);
+    await person.sees('massive bleeding');
+    await page.waitForRequest((request) => request.url().includes('/Palette-'));
+    await person.search('headlamp');
+    isAway = false;
+    await page.waitForResponse((response) => response.url().includes('/Palette-') && response.ok());
+    await page.close();
+  });
+
   it('a use that was tapped is kept in the browser, sent once when the server is back, and not twice', async () => {
     const person = await newPerson();
     await person.goTo(`${server.url}/use/console-case`);

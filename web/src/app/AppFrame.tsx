@@ -4,6 +4,7 @@ import { matchPath, Outlet, ScrollRestoration, useLocation, useNavigate } from '
 import { messageOf } from '../data/client.ts';
 import { useCatalogQuery, useSettings } from '../data/queries.ts';
 import parts from '../ui/parts.module.css';
+import { untilItComes } from '../ui/untilItComes.ts';
 import { useKeys } from '../ui/useKeys.ts';
 import { FirstRun } from './FirstRun.tsx';
 import { SCREENS } from './screens.ts';
@@ -14,8 +15,8 @@ import { useKeysHelp } from './useKeysHelp.ts';
 const BARE = SCREENS.filter(({ isBare }) => isBare).map(({ path }) => path);
 
 /** Neither is needed before the first screen stands. */
-const Palette = lazy(async () => ({ default: (await import('./Palette.tsx')).Palette }));
-const KeysHelp = lazy(async () => ({ default: (await import('./KeysHelp.tsx')).KeysHelp }));
+const Palette = lazy(() => untilItComes(async () => ({ default: (await import('./Palette.tsx')).Palette })));
+const KeysHelp = lazy(() => untilItComes(async () => ({ default: (await import('./KeysHelp.tsx')).KeysHelp })));
 
 /** What every screen shares: the caution before anything else, the top bar, the palette and the keys. */
 export function AppFrame() {
