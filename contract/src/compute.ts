@@ -15,6 +15,7 @@ import {
 import { REFERENCE_CELSIUS } from '@ivrak/core/upkeep';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
+import { PlacedBoxSchema } from './packed.ts';
 
 /** A school by its id, or as data of one's own. */
 export const SchoolRefSchema = z.union([z.string(), SchoolSchema]);
@@ -71,20 +72,7 @@ const FitResultSchema = z.object({
   fill: z.number(),
   bound: z.object({ valueMm: z.number(), kind: z.string(), items: z.array(z.string()).optional() }),
   proven: z.boolean(),
-  placed: z.array(
-    z.object({
-      id: z.string(),
-      compartment: z.string(),
-      xMm: z.number(),
-      yMm: z.number(),
-      zMm: z.number(),
-      wMm: z.number(),
-      hMm: z.number(),
-      dMm: z.number(),
-      folded: z.boolean(),
-      slot: z.string().optional(),
-    }),
-  ),
+  placed: z.array(PlacedBoxSchema.extend({ slot: z.string().optional() })),
   unplaced: z.array(z.string()),
   blockedBy: z.record(z.string(), z.array(z.string())),
   outer: z.object({ wMm: z.number(), hMm: z.number(), tMm: z.number() }).optional(),

@@ -9,6 +9,7 @@ import {
 } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
+import { PlacedBoxSchema } from './packed.ts';
 
 const VersionSchema = z.number().int().positive();
 
@@ -21,19 +22,7 @@ const PackingBodySchema = z.object({
     verdict: z.enum(['fits', 'may', 'cannot']),
     feasible: z.boolean(),
     thicknessMm: z.number().nonnegative(),
-    placed: z.array(
-      z.object({
-        id: z.string(),
-        compartment: z.string(),
-        xMm: z.number(),
-        yMm: z.number(),
-        zMm: z.number(),
-        wMm: z.number(),
-        hMm: z.number(),
-        dMm: z.number(),
-        folded: z.boolean(),
-      }),
-    ),
+    placed: z.array(PlacedBoxSchema),
     unplaced: z.array(z.string()),
     /** What lies in front of each thing; how soon it is in the hand follows from it. */
     blockedBy: z.record(z.string().max(120), z.array(z.string().max(120)).max(300)).optional(),

@@ -2,16 +2,14 @@ import { ContentListSchema, OfferBookSchema, OrderSchema, StoresMinimumsSchema }
 import { DebriefSchema, UseEntrySchema } from '@ivrak/core/incident';
 import {
   ArticleSchema,
-  BriefSchema,
   ConditionSchema,
   ContainerSchema,
   HeatLogSchema,
   InspectionSchema,
   KindSchema,
+  KitHeadFields,
   KitIdSchema,
-  KitNameSchema,
   KitUpkeepSchema,
-  LayerSchema,
   LoadoutSchema,
   LotSchema,
   MadeReadyFields,
@@ -74,13 +72,7 @@ export const ExportFileSchema = z.strictObject({
   kits: z.array(
     z.strictObject({
       id: KitIdSchema,
-      name: KitNameSchema,
-      layer: LayerSchema,
-      personId: PersonIdSchema.nullable(),
-      containerId: z.string(),
-      positionId: z.string(),
-      schoolId: z.string(),
-      brief: BriefSchema,
+      ...KitHeadFields,
       setAside: z.array(SetAsideSchema).default([]),
       ...MadeReadyFields,
       packing: z.unknown(),

@@ -1,4 +1,5 @@
 import type { Kind, KindCatalog, KindState } from '../model/kind.ts';
+import { PLAIN_KIND } from '../model/kind.ts';
 import rows from './kinds.json' with { type: 'json' };
 
 /**
@@ -19,17 +20,8 @@ type Size = readonly [w: number, h: number, t: number];
 const state = (id: string, label: string, [wMm, hMm, tMm]: Size): KindState => ({ id, label, wMm, hMm, tMm });
 
 const toKind = ({ size, states = [], pieces = [1, 'piece'], ...row }: Row): Kind => ({
-  foldable: false,
+  ...PLAIN_KIND,
   give: row.shape === 'soft' ? 0.25 : 0,
-  dating: 'none',
-  sterile: false,
-  requires: {},
-  provides: [],
-  skill: null,
-  caution: null,
-  barredAtSecurity: false,
-  sellerMatters: false,
-  source: 'memory',
   ...row,
   states: [state('asSold', 'as packed', size), ...states.map(([id, label, own]) => state(id, label, own))],
   pieces: pieces[0],

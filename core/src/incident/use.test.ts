@@ -1,23 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { kindCatalog } from '../catalog/kinds.ts';
-import { type Unit, UnitIdSchema } from '../model/unit.ts';
+import { plainUnit, type Unit, UnitIdSchema } from '../model/unit.ts';
 import { takePieces, UseInputSchema } from './use.ts';
 
 const CATALOG = kindCatalog();
 const take = (kindId: string, more: Partial<Unit>, pieces: number) => {
   const kind = CATALOG.get(kindId);
   if (kind === undefined) throw new Error(`no kind ${kindId}`);
-  const unit: Unit = {
-    id: UnitIdSchema.parse('u'),
-    kind: kindId,
-    count: 1,
-    piecesUsed: 0,
-    condition: 'ready',
-    state: 'asSold',
-    lot: null,
-    expiresOn: null,
-    ...more,
-  };
+  const unit: Unit = { ...plainUnit(UnitIdSchema.parse('u'), kindId), ...more };
   return takePieces(unit, kind, pieces);
 };
 

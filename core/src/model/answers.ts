@@ -1,7 +1,6 @@
 import * as z from 'zod';
-import { BriefSchema } from './brief.ts';
 import { GradeSchema } from './kind.ts';
-import { FitChoicesSchema, KitNameSchema, LayerSchema, ModuleSchema, StagingSchema } from './kit.ts';
+import { FitChoicesSchema, KitHeadFields, ModuleSchema, StagingSchema } from './kit.ts';
 import { NeedIdSchema, RUNGS, SKILLS, SkillSchema } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
 import { SetAsideSchema } from './setAside.ts';
@@ -76,13 +75,7 @@ export type KitSummary = z.output<typeof KitSummarySchema>;
 
 export const KitViewSchema = z.object({
   id: KitIdSchema,
-  name: KitNameSchema,
-  layer: LayerSchema,
-  personId: PersonIdSchema.nullable(),
-  containerId: z.string(),
-  positionId: z.string(),
-  schoolId: z.string(),
-  brief: BriefSchema,
+  ...KitHeadFields,
   setAside: z.array(SetAsideSchema),
   fit: FitChoicesSchema,
   stage: StagingSchema,

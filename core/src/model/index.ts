@@ -46,13 +46,24 @@ export {
   type Position,
   PositionSchema,
 } from './container.ts';
-export { type DrawingId, GRADES, type Grade, type Kind, type KindCatalog, KindSchema, type KindState, measuresOf } from './kind.ts';
+export {
+  type DrawingId,
+  GRADES,
+  type Grade,
+  type Kind,
+  type KindCatalog,
+  KindSchema,
+  type KindState,
+  measuresOf,
+  PLAIN_KIND,
+} from './kind.ts';
 export {
   type FitChoices,
   FitChoicesSchema,
   type Kit,
   type KitDraft,
   KitDraftSchema,
+  KitHeadFields,
   KitNameSchema,
   LAYER_NAMES,
   LAYERS,
@@ -120,6 +131,7 @@ export {
   PersonIdSchema,
   PlaceSchema,
   piecesLeft,
+  plainUnit,
   type Unit,
   type UnitId,
   UnitIdSchema,

@@ -81,6 +81,20 @@ export const KindSchema = z.object({
   source: z.enum(['practice', 'memory']),
 });
 export type Kind = z.infer<typeof KindSchema>;
+
+/** What a kind is unless something else is said of it. */
+export const PLAIN_KIND = {
+  foldable: false,
+  dating: 'none',
+  sterile: false,
+  requires: {},
+  provides: [],
+  skill: null,
+  caution: null,
+  barredAtSecurity: false,
+  sellerMatters: false,
+  source: 'memory',
+} satisfies Partial<Kind>;
 export type KindCatalog = ReadonlyMap<string, Kind>;
 
 /** The measures of a kind in a state; an unknown state falls back to the first, which is how the thing is sold. */

@@ -79,8 +79,8 @@ export const MadeReadyFields = {
   modules: z.array(ModuleSchema).max(20).default([]),
 };
 
-/** What a person edits about a kit; the server adds times and the version. */
-export const KitDraftSchema = z.object({
+/** What a kit is called, where it is carried and what is asked of it: in whatever is said or stored of a kit. */
+export const KitHeadFields = {
   name: KitNameSchema,
   layer: LayerSchema,
   personId: PersonIdSchema.nullable(),
@@ -88,6 +88,11 @@ export const KitDraftSchema = z.object({
   positionId: z.string(),
   schoolId: z.string(),
   brief: BriefSchema,
+};
+
+/** What a person edits about a kit; the server adds times and the version. */
+export const KitDraftSchema = z.object({
+  ...KitHeadFields,
   units: z.array(UnitSchema).max(300),
   /** Findings that were read and set aside for this kit. */
   setAside: z.array(SetAsideSchema).max(200).default([]),

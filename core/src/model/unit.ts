@@ -62,6 +62,18 @@ export const UnitSchema = z.object({
 });
 export type Unit = z.infer<typeof UnitSchema>;
 
+/** One of a kind, ready, as it was sold, with nothing read off it yet. */
+export const plainUnit = (id: Unit['id'], kind: string): Unit => ({
+  id,
+  kind,
+  count: 1,
+  piecesUsed: 0,
+  condition: 'ready',
+  state: 'asSold',
+  lot: null,
+  expiresOn: null,
+});
+
 /** Pieces left in a unit, of `perUnit` pieces each. */
 export const piecesLeft = (unit: { count: number; piecesUsed: number }, perUnit: number): number =>
   Math.max(0, unit.count * perUnit - unit.piecesUsed);

@@ -1,6 +1,6 @@
 import type { KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
-import { type Unit, UnitIdSchema } from '../model/unit.ts';
+import { plainUnit, type Unit, UnitIdSchema } from '../model/unit.ts';
 import { BLEEDING_RULES } from './bleeding.ts';
 import { BREATHING_RULES } from './breathing.ts';
 import { KEEPING_RULES } from './keeping.ts';
@@ -47,13 +47,4 @@ export function applyFix(draft: KitDraft, fix: Fix, catalog: KindCatalog, newId:
   }
 }
 
-const fresh = (kind: string, id: string): Unit => ({
-  id: UnitIdSchema.parse(id),
-  kind,
-  count: 1,
-  piecesUsed: 0,
-  condition: 'ready',
-  state: 'asSold',
-  lot: null,
-  expiresOn: null,
-});
+const fresh = (kind: string, id: string): Unit => plainUnit(UnitIdSchema.parse(id), kind);

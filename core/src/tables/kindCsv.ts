@@ -1,5 +1,5 @@
 import { slug } from '../catalog/freeId.ts';
-import { GRADES, type Grade, type Kind, KindSchema } from '../model/kind.ts';
+import { GRADES, type Grade, type Kind, KindSchema, PLAIN_KIND } from '../model/kind.ts';
 import { NEED_IDS, NEEDS, type NeedId, RUNGS } from '../model/need.ts';
 import { type Column, guessColumns, type Mapping } from './columns.ts';
 
@@ -85,28 +85,20 @@ function readKindRow(row: Row, mapping: KindMapping, number: number, known: Read
   if (!Number.isInteger(pieces) || pieces < 1) say('pieces', `"${cell('pieces')}" is not a whole number over 0`);
   const shape = oneOf('shape', KindSchema.shape.shape.options, 'slab');
   const row2 = {
+    ...PLAIN_KIND,
     id,
     name,
     rung: oneOf('rung', RUNGS, 'D'),
     shape,
     drawing: oneOf('drawing', KindSchema.shape.drawing.options, 'packet'),
     states: [{ id: 'asSold', label: 'as packed', wMm: measure('wMm', 2000), hMm: measure('hMm', 2000), tMm: measure('tMm', 1000) }],
-    foldable: false,
     give: shape === 'soft' ? 0.25 : 0,
     massG: measure('massG', 50_000),
     priceMinor,
     dating: oneOf('dating', KindSchema.shape.dating.options, 'none'),
     pieces,
     pieceName: cell('pieceName') === '' ? 'piece' : cell('pieceName'),
-    sterile: false,
     grades: readGrades(cell, say),
-    requires: {},
-    provides: [],
-    skill: null,
-    caution: null,
-    barredAtSecurity: false,
-    sellerMatters: false,
-    source: 'memory' as const,
   };
   const parsed = issues.length === 0 ? KindSchema.safeParse(row2) : null;
   if (parsed !== null && !parsed.success) say('name', parsed.error.issues[0]?.message ?? 'cannot be read');

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { api, messageOf } from '../data/client.ts';
+import parts from '../ui/parts.module.css';
 import css from './shell.module.css';
 
 const LINES = [
@@ -27,7 +28,7 @@ export function FirstRun() {
     }
   };
   return (
-    <main className={css.firstRun}>
+    <main className={clsx(parts.noticePage, css.firstRun)}>
       <span className={clsx(css.wordmark, css.wordmarkLarge)}>IVRAK</span>
       <h1>Read this once</h1>
       <ol>

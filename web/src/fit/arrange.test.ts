@@ -1,6 +1,7 @@
 import type { FitItem, PlacedItem } from '@ivrak/core/fit';
-import { BriefSchema, type Container, type KitDraft, nothingMadeReady } from '@ivrak/core/model';
+import type { Container, KitDraft } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
+import { aDraft } from '../kit/unitFixture.ts';
 import {
   type Arranged,
   heldCount,
@@ -52,18 +53,7 @@ const box = (id: string, more: Partial<PlacedItem> = {}): PlacedItem => ({
 });
 const item = (id: string, more: Partial<FitItem> = {}): FitItem => ({ id, wMm: 60, hMm: 40, tMm: 10, shape: 'flat', reach: 3, ...more });
 
-const DRAFT: KitDraft = {
-  name: 'Kit',
-  layer: 'worn',
-  personId: null,
-  containerId: 'case',
-  positionId: 'belt-side',
-  schoolId: 'committee-first',
-  brief: BriefSchema.parse({}),
-  setAside: [],
-  ...nothingMadeReady(),
-  units: [],
-};
+const DRAFT = aDraft({ layer: 'worn', containerId: 'case' });
 function sceneOf(placed: PlacedItem[], items: FitItem[], draft: KitDraft = DRAFT): Scene {
   const result = { placed, unplaced: [] } as unknown as Scene['result']; // all that arranging looks at
   return { draft, container: CONTAINER, result, items };

@@ -1,4 +1,4 @@
-import { type Kind, KindSchema, type KindState } from '@ivrak/core/model';
+import { type Kind, KindSchema, type KindState, PLAIN_KIND } from '@ivrak/core/model';
 import { Select, TextInput } from '@mantine/core';
 import type { UseFormReturnType } from '@mantine/form';
 import { Toggle } from '../brief/fields.tsx';
@@ -18,28 +18,19 @@ import { KIND_CHOICES } from './kindWords.ts';
 
 const PACKED: KindState = { id: 'asSold', label: 'as packed', wMm: 100, hMm: 80, tMm: 15 };
 const BLANK: Kind = {
+  ...PLAIN_KIND,
   id: '',
   name: '',
   rung: 'C',
   shape: 'slab',
   drawing: 'packet',
   states: [PACKED],
-  foldable: false,
   give: 0,
   massG: 20,
   priceMinor: 0,
-  dating: 'none',
   pieces: 1,
   pieceName: 'piece',
-  sterile: false,
   grades: {},
-  requires: {},
-  provides: [],
-  skill: null,
-  caution: null,
-  barredAtSecurity: false,
-  sellerMatters: false,
-  source: 'memory',
 };
 
 interface KindEditorProps {

@@ -6,6 +6,7 @@ import { useCatalog } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
 import { ColumnMapping } from '../ui/ColumnMapping.tsx';
+import { Done } from '../ui/Done.tsx';
 import { PanelHeading } from '../ui/PanelHeading.tsx';
 import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -52,11 +53,7 @@ export function KindImport({ close }: { close: () => void }) {
       <p className="small muted">A CSV file with a heading row, one kind a row. A kind whose id is known is changed.</p>
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Name,Rung,Width,Height,Thickness,Mass,Made for" take={take} />
       <Refusal text={error} />
-      {done !== null && (
-        <p className={parts.importDone} role="status">
-          {done}
-        </p>
-      )}
+      <Done text={done} />
       {table !== null && (
         <>
           <ColumnMapping columns={KIND_COLUMNS} headings={table.headings} mapping={mapping} change={setMapping} />

@@ -1,21 +1,13 @@
-import { BriefSchema, KitIdSchema, type KitView, nothingMadeReady, plainUpkeep, UnitIdSchema } from '@ivrak/core/model';
+import { KitIdSchema, type KitView, plainUpkeep, UnitIdSchema } from '@ivrak/core/model';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { draftOf, edit, keepMine, openKit, redo, saveNow, sendOnLeave, sendTo, takeTheirs, undo, useDraft } from './draftStore.ts';
-import { aUnit } from './unitFixture.ts';
+import { aDraft, aUnit } from './unitFixture.ts';
 
 const unit = (id: string) => aUnit(id, 'gloves');
 const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
+  ...aDraft(),
   id: KitIdSchema.parse('k1'),
-  name: 'Kit',
-  layer: 'pocket',
-  personId: null,
-  containerId: 'belt-pouch',
-  positionId: 'belt-side',
-  schoolId: 'committee-first',
-  brief: BriefSchema.parse({}),
-  setAside: [],
   upkeep: plainUpkeep(),
-  ...nothingMadeReady(),
   units: [unit('u1')],
   container: { id: 'belt-pouch', name: 'Belt pouch' },
   position: { id: 'belt-side', name: 'Belt side' },

@@ -1,6 +1,7 @@
 import { kindCatalog } from '@ivrak/core/catalog';
-import { BriefSchema, type Kind, type KitDraft, nothingMadeReady, plainDate, UnitIdSchema } from '@ivrak/core/model';
+import { type Kind, plainDate, UnitIdSchema } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
+import { aDraft } from './unitFixture.ts';
 import { moveBefore, moveBy, newUnit, withOneLess, withOneMore, withUnit } from './units.ts';
 
 const CATALOG = kindCatalog();
@@ -9,18 +10,7 @@ const kind = (id: string): Kind => {
   if (found === undefined) throw new Error(`no kind ${id}`);
   return found;
 };
-const empty: KitDraft = {
-  name: 'Kit',
-  layer: 'pocket',
-  personId: null,
-  containerId: 'belt-pouch',
-  positionId: 'belt-side',
-  schoolId: 'committee-first',
-  brief: BriefSchema.parse({}),
-  setAside: [],
-  ...nothingMadeReady(),
-  units: [],
-};
+const empty = aDraft();
 
 describe('laying out', () => {
   it('stacks things without a date and keeps dated ones apart, so that each can be read', () => {

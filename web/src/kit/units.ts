@@ -1,17 +1,8 @@
-import { type Kind, type KindCatalog, type KitDraft, type Unit, type UnitId, UnitIdSchema } from '@ivrak/core/model';
+import { type Kind, type KindCatalog, type KitDraft, plainUnit, type Unit, type UnitId, UnitIdSchema } from '@ivrak/core/model';
 
 export const newUnitId = (): UnitId => UnitIdSchema.parse(crypto.randomUUID());
 
-export const newUnit = (kind: Kind): Unit => ({
-  id: newUnitId(),
-  kind: kind.id,
-  count: 1,
-  piecesUsed: 0,
-  condition: 'ready',
-  state: 'asSold',
-  lot: null,
-  expiresOn: null,
-});
+export const newUnit = (kind: Kind): Unit => plainUnit(newUnitId(), kind.id);
 
 /** Lays one more of a kind out. Undated things of one kind and state stack; dated ones stay single until they are read. */
 export function withOneMore(draft: KitDraft, kind: Kind): { draft: KitDraft; unitId: UnitId } {

@@ -1,30 +1,11 @@
-import {
-  BriefSchema,
-  type KitDraft,
-  type Module,
-  nothingMadeReady,
-  plainDate,
-  type Unit,
-  UnitIdSchema,
-  UnitSchema,
-} from '@ivrak/core/model';
+import { type Module, plainDate, type Unit, UnitIdSchema, UnitSchema } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
+import { aDraft } from '../kit/unitFixture.ts';
 import { withPattern } from './ModuleActions.tsx';
 
 const unit = (id: string, kind: string, more: Partial<Unit> = {}): Unit =>
   UnitSchema.parse({ id, kind, count: 1, condition: 'ready', ...more });
-const draft: KitDraft = {
-  name: 'Kit',
-  layer: 'worn',
-  personId: null,
-  containerId: 'belt-pouch',
-  positionId: 'belt-side',
-  schoolId: 'committee-first',
-  brief: BriefSchema.parse({}),
-  setAside: [],
-  ...nothingMadeReady(),
-  units: [unit('own', 'marker')],
-};
+const draft = aDraft({ layer: 'worn', units: [unit('own', 'marker')] });
 
 describe('a module as a pattern', () => {
   const pattern: Module = { id: 'wounds', name: 'Wounds', unitIds: [], pattern: [] };

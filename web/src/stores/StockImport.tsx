@@ -8,6 +8,7 @@ import { kindName, useCatalog } from '../data/catalog.ts';
 import { messageOf, postTold } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
 import { ColumnMapping } from '../ui/ColumnMapping.tsx';
+import { Done } from '../ui/Done.tsx';
 import { PanelHeading } from '../ui/PanelHeading.tsx';
 import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -54,11 +55,7 @@ export function StockImport({ gtins, close }: StockImportProps) {
       </p>
       <TableSource mostMb={MOST_MB} mostRows={MOST_ROWS} placeholder="Kind,Count,Lot,Expiry,Seller,Price" take={take} />
       <Refusal text={error} />
-      {done !== null && (
-        <p className={parts.importDone} role="status">
-          {done}
-        </p>
-      )}
+      <Done text={done} />
       {table !== null && (
         <MappedTable
           table={table}
