@@ -1,9 +1,9 @@
 // npm run mutate: plants one defect after the other (a planning value moved by a step, a boundary, a condition turned round) in a copy
 // of the sources and counts those that a test catches. `-- --sample 100` takes so many at random, `-- --only needs` one part.
-import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import ts from 'typescript';
+import { copyOfSources } from './copyOfSources.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
 
 /** What is planted in, and the tests that must notice. */
@@ -95,20 +95,6 @@ function sample(list, count, seed) {
     .sort(([a], [b]) => a - b)
     .slice(0, count)
     .map(([, one]) => one);
-}
-
-/** The sources beside the repository, so that a defect never touches what somebody works on. */
-function copyOfSources() {
-  const folder = mkdtempSync(join(tmpdir(), 'ivrak-mutate-'));
-  for (const name of ['core', 'contract', 'server', 'scripts', 'e2e', 'vitest.config.ts', 'package.json', 'tsconfig.base.json'])
-    cpSync(join(ROOT, name), join(folder, name), { recursive: true, filter: (path) => !/node_modules$/.test(path) });
-  mkdirSync(join(folder, 'node_modules'));
-  for (const name of readdirSync(join(ROOT, 'node_modules')))
-    if (name !== '@ivrak') symlinkSync(join(ROOT, 'node_modules', name), join(folder, 'node_modules', name));
-  mkdirSync(join(folder, 'node_modules', '@ivrak'));
-  for (const name of ['core', 'contract']) symlinkSync(join(folder, name), join(folder, 'node_modules', '@ivrak', name));
-  for (const name of ['core', 'contract', 'server']) symlinkSync(join(ROOT, name, 'node_modules'), join(folder, name, 'node_modules'));
-  return folder;
 }
 
 await installIfNeeded();
