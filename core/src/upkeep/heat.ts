@@ -33,7 +33,8 @@ export function heatOf(samples: readonly HeatSample[], refCelsius = REFERENCE_CE
   const usual = gaps.toSorted((a, b) => a - b)[Math.floor(gaps.length / 2)] || 1;
   const weights = rows.map((_, index) => Math.min(gaps[index] ?? usual, MOST_INTERVALS * usual));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
-  const share = (index: number) => (total > 0 ? (weights[index] as number) / total : 1 / rows.length);
+  // The last sample always counts for something, so there is a sum to divide by.
+  const share = (index: number) => (weights[index] as number) / total;
   const energy = (DELTA_H * 1000) / GAS_CONSTANT;
   const mean = rows.reduce((sum, { celsius }, index) => sum + share(index) * celsius, 0);
   const boltzmann = rows.reduce((sum, { celsius }, index) => sum + share(index) * Math.exp(-energy / (celsius + ZERO_CELSIUS_K)), 0);
