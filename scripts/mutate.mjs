@@ -55,6 +55,23 @@ const isDecided = (node) => {
   return true;
 };
 
+const isSorting = (node) => /\.(sort|toSorted)\($/.test(node?.getText().slice(0, node.getText().indexOf('(') + 1) ?? '');
+
+/** `a < b ? b : a` is the same with `<=`. */
+const isClamp = ({ left, right, parent }) =>
+  ts.isConditionalExpression(parent) &&
+  new Set([parent.whenTrue.getText(), parent.whenFalse.getText()]).size === 2 &&
+  [parent.whenTrue.getText(), parent.whenFalse.getText()].every((text) => text === left.getText() || text === right.getText());
+
+/** What a comparison for sorting gives: only its sign matters. */
+function isSign(node) {
+  for (let at = node.parent; at !== undefined; at = at.parent) {
+    if (ts.isConditionalExpression(at) || ts.isPrefixUnaryExpression(at) || ts.isBinaryExpression(at)) continue;
+    return ts.isArrowFunction(at) && isSorting(at.parent);
+  }
+  return false;
+}
+
 /** Defects that can be planted in a file: where, what stands there, what instead. */
 function defectsIn(path, text) {
   const source = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true);
@@ -70,10 +87,10 @@ function defectsIn(path, text) {
     });
   const visit = (node) => {
     if (isDecided(node)) {
-      if (ts.isNumericLiteral(node) && !ts.isElementAccessExpression(node.parent)) add(node, stepped(node.text));
+      if (ts.isNumericLiteral(node) && !ts.isElementAccessExpression(node.parent) && !isSign(node)) add(node, stepped(node.text));
       if (ts.isBinaryExpression(node) && TURNED[node.operatorToken.getText()] !== undefined) {
         // A text compared for sorting only breaks ties.
-        if (!/localeCompare|\.sort\(/.test(node.parent?.parent?.getText() ?? ''))
+        if (!isClamp(node) && !/localeCompare|\.sort\(/.test(node.parent?.parent?.getText() ?? ''))
           add(node.operatorToken, TURNED[node.operatorToken.getText()]);
       }
     }
