@@ -15,10 +15,10 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        // Pure code keeps nothing between files, so that they may share what was loaded.
+        // Pure code keeps nothing between files, so that they may share what was loaded; not where the sources change between two runs.
         test: {
           name: 'core',
-          isolate: false,
+          isolate: process.env.IVRAK_ISOLATE === '1',
           include: ['core/src/**/*.test.ts', 'scripts/**/*.test.mjs'],
           globalSetup: './core/testing/saySeed.ts',
         },

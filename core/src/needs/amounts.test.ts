@@ -2,13 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { BriefSchema } from '../model/brief.ts';
 import { NEEDS, type NeedId } from '../model/need.ts';
-import { careDaysOf, deriveNeeds } from './needs.ts';
+import type { School } from '../model/school.ts';
+import { careDaysOf, deriveNeeds, showTerms } from './needs.ts';
 
-const school = SCHOOLS.find(({ id }) => id === 'committee-first');
-if (school === undefined) throw new Error('the school is gone');
+const found = SCHOOLS.find(({ id }) => id === 'committee-first');
+if (found === undefined) throw new Error('the school is gone');
+const SCHOOL: School = found;
 type Given = Parameters<typeof BriefSchema.parse>[0] & object;
 const amountOf = (need: NeedId, brief: Given): [number, number] => {
-  const found = deriveNeeds(BriefSchema.parse(brief), school).find((one) => one.need === need);
+  const found = deriveNeeds(BriefSchema.parse(brief), SCHOOL).find((one) => one.need === need);
   return [found?.least ?? Number.NaN, found?.ideal ?? Number.NaN];
 };
 const trained = { training: 'advanced' };
@@ -100,6 +102,84 @@ describe('planned amounts', () => {
   it('count casualties: one, two from four persons, a quarter of them from nine', () => {
     const casualties = (persons: number) => amountOf('M.press', { persons })[0];
     expect([1, 3, 4, 8, 9, 12, 13].map(casualties)).toEqual([1, 1, 2, 2, 3, 3, 4]);
+  });
+
+  it('say in words how they come about, one and many', () => {
+    const said = (need: NeedId, brief: object) => {
+      const { terms } = deriveNeeds(BriefSchema.parse(brief), SCHOOL).find((one) => one.need === need) ?? {
+        terms: { least: [], ideal: [] },
+      };
+      return [showTerms(terms.least), showTerms(terms.ideal)];
+    };
+    expect(said('M.limb', { casualties: 1 })[0]).toBe('1 per casualty × 1 casualty = 1');
+    expect(said('M.limb', { casualties: 3 })[0]).toBe('1 per casualty × 3 casualties = 3');
+    expect(said('M.pack', { hoursToCare: 2 })[1]).toBe(
+      '2 per casualty, hemostatic and plain behind it × 1 casualty, but at least 4 rolls when care is two hours away or more = 4',
+    );
+    expect(said('S.hands', { helpers: 1, hoursToCare: 24 })).toEqual([
+      '2 pairs per helper × 1 helper = 2',
+      '2 pairs per helper × 1 helper + 3 pairs per day of care × 1 day = 5',
+    ]);
+    expect(said('S.hands', { helpers: 2, hoursToCare: 30 })[1]).toBe(
+      '2 pairs per helper × 2 helpers + 3 pairs per day of care × 2 days = 10',
+    );
+    expect(said('R.breath', { helpers: 2 })[1]).toBe('1 per pair of helpers × 1 pair = 1');
+    expect(said('R.breath', { helpers: 4 })[1]).toBe('1 per pair of helpers × 2 pairs = 2');
+    expect(said('R.seal', {})).toEqual(['0', '0']);
+    expect(said('D.meds', { withDiabetes: 1 })[0]).toBe('2 doses of sugar × 1 with diabetes = 2');
+  });
+
+  it('of medicines and of what a threat asks for say why', () => {
+    const why = (need: NeedId, brief: object) => deriveNeeds(BriefSchema.parse(brief), SCHOOL).find((one) => one.need === need)?.reason;
+    expect(why('D.meds', {})).toBe('no daily medicines in this brief');
+    expect(why('D.meds', { withDiabetes: 1 })).toBe('sugar for somebody whose level falls');
+    expect(why('D.meds', { dosesPerDay: 1 })).toBe('a week out is packed as eight days');
+    expect(why('H.warm', { coldWet: true })).toBe('cold or wet: everybody cools');
+    expect(why('H.warm', { hoursToCare: 2 })).toBe('over an hour to care: everybody cools');
+    expect(why('H.warm', {})).toContain('on a warm day too');
+    expect(why('H.call', { phoneCover: false })).toContain('beyond phone cover');
+    expect(why('H.call', {})).toContain('being found');
+    expect(why('M.limb', { threats: ['machinery'] })).toContain('machines');
+    expect(why('M.limb', { staysPut: true })).toContain('four limbs');
+    expect(why('M.limb', {})).toContain('a worn kit');
+    expect(why('R.breath', { threats: ['drowning'] })).toContain('after drowning');
+    expect(why('R.breath', {})).toContain('two rescuers');
+    expect(why('S.cut', { standsAlone: false, threats: ['vehicle'] })).toContain('belts');
+    expect(why('S.cut', { standsAlone: false })).toContain('another kit');
+    expect(why('D.burn', { threats: ['burn'] })).toContain('among the threats');
+    expect(why('D.burn', { dayToDay: true })).toContain('galleys');
+    expect(why('D.burn', {})).toContain('another bag');
+  });
+
+  it('of a school replace those of the brief, but never ask for what the brief leaves out', () => {
+    const quantities = { 'R.seal': { least: 1, ideal: 1, reason: 'one pair' }, 'C.tape': { least: 0, ideal: 3, reason: 'more' } };
+    const school = { ...SCHOOL, quantities };
+    const of = (need: NeedId, brief: object, under: School = school) => {
+      const found = deriveNeeds(BriefSchema.parse(brief), under).find((one) => one.need === need);
+      return [found?.least, found?.ideal];
+    };
+    expect(of('R.seal', {})).toEqual([0, 0]);
+    expect(of('R.seal', { penetrating: true })).toEqual([1, 1]);
+    expect(of('C.tape', {})).toEqual([0, 3]);
+    const none = { ...SCHOOL, quantities: { 'R.seal': { least: 0, ideal: 0, reason: 'none' } } };
+    expect(of('R.seal', { penetrating: true }, none)).toEqual([0, 0]);
+    // An ideal under the least is a contradiction: the least wins.
+    const odd = { ...SCHOOL, quantities: { 'C.tape': { least: 4, ideal: 2, reason: 'odd' } } };
+    expect(of('C.tape', {}, odd)).toEqual([4, 4]);
+  });
+
+  it('set by hand stand, and pull the other one with them', () => {
+    const of = (least: number | null, ideal: number | null, windowS: number | null = null) => {
+      const brief = BriefSchema.parse({ overrides: { 'M.press': { least, ideal, windowS, reason: 'mine' } } });
+      const found = deriveNeeds(brief, SCHOOL).find((one) => one.need === 'M.press');
+      return [found?.least, found?.ideal, found?.windowS];
+    };
+    expect(of(null, null)).toEqual([1, 2, 300]);
+    expect(of(0, null)).toEqual([0, 2, 300]);
+    expect(of(5, null)).toEqual([5, 5, 300]);
+    expect(of(null, 0)).toEqual([0, 0, 300]);
+    expect(of(null, 7)).toEqual([1, 7, 300]);
+    expect(of(2, 3, 60)).toEqual([2, 3, 60]);
   });
 
   // "Care days rounded down" went unnoticed once.

@@ -200,6 +200,8 @@ describe('finding', () => {
     expect(find(asked, 'a')?.s).toBe(seconds(3));
     expect(termsOf(asked, ask(), 'a')?.get('module')).toMatchObject({ label: 'finding it among 2 things in Notes', s: seconds(2) });
     expect(termsOf(asked, ask(), 'c')?.has('module')).toBe(false);
+    const alone = kit(units, { modules: [{ id: 'm', name: 'Card', unitIds: ['b'] as never }] });
+    expect(termsOf(alone, ask(), 'b')?.get('module')).toMatchObject({ label: 'finding it among 1 thing in Card', s: seconds(1) });
     const behind = kit(units, { modules, blockedBy: { [`${MODULE_PREFIX}m`]: ['t'] } });
     expect(termsOf(behind, ask(), 'a')?.get('front')?.s).toBe(2);
   });

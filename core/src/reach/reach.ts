@@ -154,9 +154,9 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
       });
     // What lies behind others is looked for among them, and then is one more.
     terms.push(front > 0 ? findHidden : findSeen);
-    const mates = module === undefined ? 0 : kit.units.filter(({ id }) => module.unitIds.some((own) => own === id)).length;
-    if (module !== undefined && mates > 0) terms.push(findTerm('module', mates, `things in ${module.name}`, plan));
-    return terms;
+    if (module === undefined) return terms;
+    const mates = kit.units.filter(({ id }) => module.unitIds.some((own) => own === id)).length;
+    return [...terms, findTerm('module', mates, `things in ${module.name}`, plan)];
   }
 }
 

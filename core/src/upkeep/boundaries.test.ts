@@ -4,6 +4,7 @@ import { SCHOOLS } from '../catalog/schools.ts';
 import type { StockUnit } from '../coverage/prepare.ts';
 import { gapText, judgeKit } from '../kit/judgement.ts';
 import { BriefSchema } from '../model/brief.ts';
+import type { Kind } from '../model/kind.ts';
 import { addDays, type PlainDate, plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { UnitSchema } from '../model/unit.ts';
@@ -136,7 +137,7 @@ describe('an inspection', () => {
   it('is every 180 days indoors and every 90 elsewhere, unless the kit has its own; only heat brings it forward', () => {
     const of = (...asked: Parameters<typeof inspectionInterval>) => inspectionInterval(...asked);
     expect(of('base', plainUpkeep(), 1, true)).toEqual({ days: 180, why: 'Every 180 days (planning value)' });
-    for (const layer of ['onPerson', 'pocket', 'worn', 'afloat'] as const) expect(of(layer, plainUpkeep(), 1, true).days, layer).toBe(90);
+    for (const layer of ['pocket', 'worn', 'afloat'] as const) expect(of(layer, plainUpkeep(), 1, true).days, layer).toBe(90);
     expect(of('base', { everyDays: 60, routine: '' }, 1, true)).toEqual({ days: 60, why: 'Every 60 days (set for this kit)' });
     expect(of('base', plainUpkeep(), 2, true).why).toBe(
       'Every 90 days: 180 (planning value) brought forward by the heat assumed of the place, 2.0 times',
@@ -186,9 +187,11 @@ describe('an inspection', () => {
   });
 
   it('has the strap of a tourniquet run through, unless it is one that goes by a date', () => {
-    expect(promptFor(CATALOG.get('windlass-tourniquet') as never)).toMatch(/^Run the strap/);
-    expect(promptFor({ ...(CATALOG.get('windlass-tourniquet') as never), dating: 'printed', id: 'x' } as never)).toMatch(/^Press the bag/);
-    expect(promptFor({ ...(CATALOG.get('marker') as never), id: 'y', dating: 'battery' } as never)).toMatch(/^Turn it on/);
+    const strap = CATALOG.get('windlass-tourniquet') as Kind;
+    const marker = CATALOG.get('marker') as Kind;
+    expect(promptFor(strap)).toMatch(/^Run the strap/);
+    expect(promptFor({ ...strap, dating: 'printed', id: 'x' })).toMatch(/^Press the bag/);
+    expect(promptFor({ ...marker, dating: 'battery', id: 'y' })).toMatch(/^Turn it on/);
   });
 
   it('never turns what was used into anything else', () => {
