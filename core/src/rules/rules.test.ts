@@ -433,3 +433,24 @@ describe('applyFix', () => {
     expect(JSON.stringify(draft)).toBe(frozen);
   });
 });
+
+// What stands in the reasons is a planning value: each is tried on both sides.
+describe('limits of rules', () => {
+  const spoken = (id: string, kit: Kit) => runRules(factsOf(kit)).filter(({ rule }) => rule === id);
+
+  it('one animal is enough to ask for a strap that closes on a small limb', () => {
+    expect(spoken('small-limbs', { units: ['windlass-tourniquet'], brief: { animals: 1 } })[0]?.reason).toMatch(
+      /^Animals are in the brief/,
+    );
+    expect(spoken('small-limbs', { units: ['windlass-tourniquet'], brief: { children: true, animals: 1 } })[0]?.reason).toMatch(
+      /^Children/,
+    );
+  });
+
+  it('300 g on the ankle are borne, a gram more is not', () => {
+    const light: Laid[] = ['flat-windlass-tourniquet', 'flat-windlass-tourniquet', 'windlass-tourniquet'];
+    const on = (...more: Laid[]) => spoken('ankle-tires', { units: [...light, ...more], container: 'none', position: 'ankle' });
+    expect(on('breath-barrier')).toEqual([]);
+    expect(on('breath-barrier', 'antiseptic-wipe')[0]?.reason).toMatch(/^302 g on the ankle tires a leg; over 300 g/);
+  });
+});

@@ -58,6 +58,13 @@ describe('a finding that was set aside', () => {
     expect(withoutSetAside(entries, again)).toEqual([]);
   });
 
+  it('stands beside those of other rules and of other facts', () => {
+    const first = aside(finding());
+    const others = [aside(finding({ rule: 'other-rule' })), aside(finding({ lookedAt: ['u9'] }))];
+    expect(withSetAside([first, ...others], first)).toEqual([...others, first]);
+    expect(withoutSetAside([first, ...others], first)).toEqual(others);
+  });
+
   it('needs a reason', () => {
     expect(SetAsideSchema.safeParse({ ...aside(finding()), reason: ' x ' }).success).toBe(false);
   });
