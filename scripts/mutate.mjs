@@ -13,7 +13,7 @@ const PARTS = {
   reach: { files: ['core/src/reach'], tests: ['core/src/reach/', 'core/src/loadout/'] },
   upkeep: { files: ['core/src/upkeep', 'core/src/kit/judgement.ts'], tests: ['core/src/upkeep/'] },
   checks: {
-    files: ['server/src/kits/check.ts', 'server/src/records/registry.ts', 'server/src/transfer/file.ts'],
+    files: ['server/src/kits/check.ts', 'server/src/records/record.ts', 'server/src/records/registry.ts', 'server/src/transfer/file.ts'],
     tests: ['server/test/lockQueuesAndDevices', 'server/test/api.test'],
   },
 };
