@@ -6,8 +6,9 @@ import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
 import { judgeKit } from '../kit/judgement.ts';
 import { type Brief, BriefSchema, type Carer } from '../model/brief.ts';
+import type { Position } from '../model/container.ts';
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
-import { addDays, plainDate } from '../model/plainDate.ts';
+import { addDays, plainDate, showDate } from '../model/plainDate.ts';
 import { CONDITIONS, type Unit, UnitSchema } from '../model/unit.ts';
 import { SEVERITIES } from './rule.ts';
 import { applyFix, RULES, runRules } from './rules.ts';
@@ -452,5 +453,69 @@ describe('limits of rules', () => {
     const on = (...more: Laid[]) => spoken('ankle-tires', { units: [...light, ...more], container: 'none', position: 'ankle' });
     expect(on('breath-barrier')).toEqual([]);
     expect(on('breath-barrier', 'antiseptic-wipe')[0]?.reason).toMatch(/^302 g on the ankle tires a leg; over 300 g/);
+  });
+
+  const at = (kit: Kit, change: (position: Position) => Partial<Position>) => {
+    const facts = factsOf(kit);
+    if (facts.position === undefined) throw new Error('no such place');
+    return { ...facts, position: { ...facts.position, ...change(facts.position) } };
+  };
+  const speaks = (id: string, facts: Parameters<typeof runRules>[0]) => runRules(facts).some(({ rule }) => rule === id);
+
+  it('what is just as heavy or as thick as the place bears is not too much, a gram or a millimetre more is', () => {
+    const kit: Kit = { units: ['windlass-tourniquet'], packedMm: 40 };
+    const massG = 80 + (CONTAINERS.find(({ id }) => id === 'belt-pouch')?.massG ?? 0);
+    expect(
+      [massG, massG - 1].map((limit) =>
+        speaks(
+          'too-heavy',
+          at(kit, () => ({ massG: limit })),
+        ),
+      ),
+    ).toEqual([false, true]);
+    const outer = 40 + (CONTAINERS.find(({ id }) => id === 'belt-pouch')?.wallMm ?? 0);
+    expect(
+      [outer, outer - 1].map((tMm) =>
+        speaks(
+          'too-thick',
+          at(kit, () => ({ tMm })),
+        ),
+      ),
+    ).toEqual([false, true]);
+    const bulk = (packedMm: number) => speaks('seated-bulk', factsOf({ units: ['marker'], position: 'small-of-back', packedMm }));
+    const wall = outer - 40;
+    expect([30 - wall, 30.5 - wall].map(bulk)).toEqual([false, true]);
+  });
+
+  it('what lapses before 90 days are over, or 180 indoors, is told, the soonest first', () => {
+    const lasting = (days: number): Laid => ({ kind: 'kaolin-gauze', expiresOn: addDays(TODAY, days) });
+    const told = (layer: KitDraft['layer'], ...days: number[]) =>
+      spoken('lapses-before-inspection', { units: days.map(lasting), layer })[0];
+    expect([89, 90].map((days) => told('worn', days) !== undefined)).toEqual([true, false]);
+    expect([179, 180].map((days) => told('base', days) !== undefined)).toEqual([true, false]);
+    expect(told('worn', 60, 20, 40)?.reason).toContain(showDate(addDays(TODAY, 20)));
+    expect(told('worn', 60, 20, 40)?.lookedAt).toEqual(['u1', 'u2', 'u0']);
+    expect(told('worn', 20)?.reason).toContain('(90 days, planning value)');
+    expect(told('worn', -1)).toBeUndefined();
+  });
+
+  it('of three pairs of seals an odd number is a broken pair, an even one is not', () => {
+    const odd = (piecesUsed: number) =>
+      spoken('seals-odd', { units: [{ kind: 'vented-seals', count: 3, piecesUsed, condition: 'opened' }] }).length > 0;
+    expect([0, 1, 2, 3, 4, 5].map(odd)).toEqual([false, true, false, true, false, true]);
+  });
+
+  it('a bag-mask wants two pairs of hands', () => {
+    const alone = (brief: Partial<Brief>) => spoken('bag-mask-alone', { units: ['bag-mask'], brief }).length > 0;
+    expect(alone({ helpers: 1 })).toBe(true);
+    expect(alone({ helpers: 2 })).toBe(false);
+    expect(alone({ helpers: 1, carers: [carer('A', [])] })).toBe(true);
+    expect(alone({ helpers: 1, carers: [carer('A', []), carer('B', [])] })).toBe(false);
+  });
+
+  it('repacked tablets need both lot and date', () => {
+    const told = (more: object) => spoken('tablets-unlabelled', { units: [{ kind: 'tablets', ...more }] }).length > 0;
+    const expiresOn = addDays(TODAY, 400);
+    expect([{}, { lot: 'T1' }, { expiresOn }, { lot: 'T1', expiresOn }].map(told)).toEqual([true, true, true, false]);
   });
 });

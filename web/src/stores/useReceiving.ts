@@ -27,7 +27,7 @@ export function useReceiving(arrived: (unit: PlacedUnit, given: IntakeForm) => v
   const [refusal, setRefusal] = useState<string | null>(null);
   const form = useForm<IntakeForm>({
     initialValues: EMPTY_INTAKE,
-    validate: { kind: (kind) => (kind === null ? 'choose what it is' : null) },
+    validate: { kind: (kind) => (kind === null ? 'Choose what it is.' : null) },
   });
   const fill = (values: IntakeForm) => {
     form.setValues(values);
