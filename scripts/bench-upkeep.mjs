@@ -71,7 +71,11 @@ export async function benchStores(report) {
       took.push(
         await page.evaluate(async (text) => {
           const wait = async (found) => {
-            while (!found()) await new Promise((resolve) => setTimeout(resolve, 5));
+            const end = performance.now() + 60_000;
+            while (!found()) {
+              if (performance.now() > end) throw new Error('the page never came to it');
+              await new Promise((resolve) => setTimeout(resolve, 5));
+            }
           };
           const start = performance.now();
           const area = document.querySelector('.stores_stockImport textarea');
@@ -79,7 +83,7 @@ export async function benchStores(report) {
           set.call(area, text);
           area.dispatchEvent(new Event('input', { bubbles: true }));
           const button = () =>
-            [...document.querySelectorAll('.stores_stockImport button')].find((node) => node.textContent === 'Take 2000 rows in');
+            [...document.querySelectorAll('.stores_stockImport button')].find((node) => node.textContent === 'Import 2000 rows');
           await wait(() => button() !== undefined);
           button().click();
           await wait(() => document.querySelector('.parts_importDone') !== null);
