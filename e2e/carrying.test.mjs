@@ -236,7 +236,7 @@ describe('the crew', () => {
     await person.sees('All of it is on you; not ready:');
   });
 
-  it('is told of kits, added to, and has a plan of places whose marks move by keys', async () => {
+  it('is told of kits, added to, and has a plan of places whose marks move by keys and by the pointer', async () => {
     const { person } = scene;
     await person.goTo(`${scene.server.url}/crew`);
     await person.press('Ruth Pellow has been told of Console case', 'checkbox');
@@ -259,6 +259,21 @@ describe('the crew', () => {
       const { data } = await (await fetch('/api/places')).json();
       return data.spots.find(({ id }) => id === 'boathouse').xM === 210;
     });
+    const sheet = await person.page.$eval('.crew_plan', (plan) => plan.getBoundingClientRect().width);
+    const mark = await (await person.page.waitForSelector(by('Boathouse; arrow keys move it', 'button'))).boundingBox();
+    const [x, y] = [mark.x + mark.width / 2, mark.y + mark.height / 2];
+    await person.page.mouse.move(x, y);
+    await person.page.mouse.down();
+    await person.page.mouse.move(x + 80, y, { steps: 8 });
+    await person.page.mouse.up();
+    await person.press('Save plan');
+    await person.waitFor(
+      async (expected) => {
+        const { data } = await (await fetch('/api/places')).json();
+        return Math.abs(data.spots.find(({ id }) => id === 'boathouse').xM - expected) < 2;
+      },
+      210 + (80 / sheet) * 1000,
+    );
   });
 
   it('prints one sheet for the wall, and a card for each person', async () => {
