@@ -47,7 +47,7 @@ export type KindState = z.infer<typeof KindStateSchema>;
 
 export const KindSchema = z.object({
   id: z.string().regex(/^[a-z0-9-]+$/),
-  name: z.string().trim().min(1, 'give it a name'),
+  name: z.string().min(1, 'give it a name'),
   rung: z.enum(RUNGS),
   /** `slab` keeps its thickness along the depth; `brick` and `rigid` turn freely; `tube` has w as length, h = t as diameter. */
   shape: z.enum(['slab', 'soft', 'brick', 'rigid', 'tube']),

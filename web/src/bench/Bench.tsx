@@ -1,4 +1,4 @@
-import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent } from '@dnd-kit/core';
 import { type Kind, RUNGS, type Unit, type UnitId } from '@ivrak/core/model';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
@@ -8,6 +8,7 @@ import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { moveBefore, moveBy, withOneLess, withOneMore, withUnit } from '../kit/units.ts';
 import { useOpenRung } from '../kit/useOpenRung.ts';
+import { useDragSensors } from '../ui/useDragSensors.ts';
 import { useKeys } from '../ui/useKeys.ts';
 import { Alternatives } from './Alternatives.tsx';
 import css from './bench.module.css';
@@ -18,9 +19,6 @@ import { SheetHead } from './SheetHead.tsx';
 import { useSheetScale } from './scale.ts';
 import { UnitDrawer } from './UnitDrawer.tsx';
 import { useAlternatives } from './useAlternatives.ts';
-
-/** A hand that only wants to press moves less than 6 px. Made once: sensors that are made anew redraw everything that can be dragged. */
-const DRAG_START = { activationConstraint: { distance: 6 } };
 
 const takeOff = (id: string) => edit((before) => ({ ...before, units: before.units.filter((unit) => unit.id !== id) }));
 
@@ -68,7 +66,7 @@ export function Bench() {
   const { rung } = useOpenRung();
   const compared = useAlternatives((state) => state.need);
   const closeAlternatives = useAlternatives((state) => state.close);
-  const sensors = useSensors(useSensor(PointerSensor, DRAG_START));
+  const sensors = useDragSensors();
   const chosen = draft.units.find(({ id }) => id === chosenId) ?? null;
   const choose = useCallback((id: UnitId) => setChosen((before) => (before === id ? null : id)), []);
   useBenchKeys(chosen, setChosen, () => {

@@ -85,7 +85,7 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
   );
 }
 
-function RungFilter({ rung, setRung }: { rung: 'M' | 'A' | 'R' | 'C' | 'H' | 'S' | 'D' | null; setRung: (rung: Rung | null) => void }) {
+function RungFilter({ rung, setRung }: { rung: Rung | null; setRung: (rung: Rung | null) => void }) {
   return (
     <div className={css.rungFilter} role="group" aria-label="Filter by rung">
       <button type="button" aria-pressed={rung === null} onClick={() => setRung(null)}>
@@ -100,7 +100,7 @@ function RungFilter({ rung, setRung }: { rung: 'M' | 'A' | 'R' | 'C' | 'H' | 'S'
   );
 }
 
-function CatalogSort({ sort, setSort }: { sort: 'flat' | 'price' | 'helps' | 'lane' | 'mass'; setSort: (sort: Sort) => void }) {
+function CatalogSort({ sort, setSort }: { sort: Sort; setSort: (sort: Sort) => void }) {
   return (
     <div className={css.catalogSort}>
       <Select

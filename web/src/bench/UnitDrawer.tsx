@@ -1,5 +1,5 @@
 import { gradeOf } from '@ivrak/core/coverage';
-import type { Kind, UnitId } from '@ivrak/core/model';
+import type { Kind } from '@ivrak/core/model';
 import {
   CONDITION_NAMES,
   CONDITIONS,
@@ -31,7 +31,6 @@ const PICTURE_HIGH_PX = 104;
 /** The chosen thing: count, how it lies, condition, lot and date. */
 export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
   const { today, judgement } = useKit();
-  const compare = useAlternatives((state) => state.show);
   const kind = catalogNow().get(unit.kind);
   if (kind === undefined) return null;
   const change = (next: Partial<Unit>) => edit((draft) => withUnit(draft, unit.id, (before) => ({ ...before, ...next })));
@@ -58,7 +57,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
       </p>
       <p className="small">{serves.length > 0 ? `Serves ${serves.join('; ')}` : 'Serves nothing now: a spare.'}</p>
       {kind.caution !== null && <p className="caution">{kind.caution}</p>}
-      <UnitActions compare={compare} unit={unit} kind={kind} />
+      <UnitActions unit={unit} kind={kind} />
       <UnitCount unit={unit} change={change} />
       {kind.states.length > 1 && (
         <Select
@@ -140,15 +139,14 @@ function LabelScan({ change }: { change: (next: Partial<Unit>) => void }) {
 }
 
 interface UnitActionsProps {
-  compare: (need: NeedId, unitId: UnitId | null) => void;
   unit: Unit;
   kind: Kind;
 }
 
-function UnitActions({ compare, unit, kind }: UnitActionsProps) {
+function UnitActions({ unit, kind }: UnitActionsProps) {
+  const compare = useAlternatives((state) => state.show);
   const { judgement, school } = useKit();
-  const graded = Object.keys(kind.grades) as NeedId[];
-  // keyed by need ids
+  const graded = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
   const serving = graded.filter((need) =>
     judgement.coverage.needs.some((entry) => entry.need === need && entry.by.some(({ unitId }) => unitId === unit.id)),
   );

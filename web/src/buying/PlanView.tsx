@@ -7,7 +7,6 @@ import {
   orderFromPlan,
   type Wanted,
 } from '@ivrak/core/buying';
-import type { PlainDate } from '@ivrak/core/model';
 import { addDays, NEEDS, type NeedId, type Restock } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
@@ -65,6 +64,20 @@ interface PlanProps extends Omit<PlanViewProps, 'problem'> {
 function Plan({ plan, offers, kits, payers }: PlanProps) {
   const today = useSettings().data?.today;
   const { error, keep } = useKeep();
+  const place = (supplier: string) => {
+    if (today === undefined) return;
+    const lead = offers.filter((offer) => offer.supplier === supplier).reduce((most, { leadDays = 0 }) => Math.max(most, leadDays), 0);
+    const order = orderFromPlan(plan, supplier, offers, {
+      id: crypto.randomUUID(),
+      placedOn: today,
+      expectedOn: lead === 0 ? null : addDays(today, lead),
+    });
+    if (order !== null)
+      void keep(
+        () => api.post('/api/orders', { body: order }),
+        () => queryClient.invalidateQueries({ queryKey: ['orders'] }),
+      );
+  };
   const needed = allocatedMinor(plan);
   const left = plan.leftover.map(({ kind, count }) => `${count} × ${kindName(kind)}`).join(', ');
   return (
@@ -81,18 +94,8 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
         </Button>
       </p>
       <Refusal text={error} />
-      {plan.orders.map(({ supplier, lines, goodsMinor, shippingMinor }) => (
-        <SupplierOrder
-          key={supplier}
-          supplier={supplier}
-          lines={lines}
-          shippingMinor={shippingMinor}
-          goodsMinor={goodsMinor}
-          today={today}
-          offers={offers}
-          plan={plan}
-          keep={keep}
-        />
+      {plan.orders.map((order) => (
+        <SupplierOrder key={order.supplier} order={order} place={() => place(order.supplier)} />
       ))}
       <Unmet plan={plan} />
       {left !== '' && (
@@ -106,43 +109,13 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
   );
 }
 
-interface SupplierOrderProps {
-  supplier: string;
-  lines: { offer: string; kind: string; packs: number; units: number; priceMinor: number }[];
-  shippingMinor: number;
-  goodsMinor: number;
-  today: PlainDate | undefined;
-  offers: readonly Offer[];
-  plan: BuyingPlan;
-  keep: (act: () => Promise<unknown>, done?: () => unknown) => Promise<void>;
-}
-
-function SupplierOrder({ supplier, lines, shippingMinor, goodsMinor, today, offers, plan, keep }: SupplierOrderProps) {
-  const place = (supplier: string) => {
-    if (today === undefined) return;
-    const lead = offers.filter((offer) => offer.supplier === supplier).reduce((most, { leadDays = 0 }) => Math.max(most, leadDays), 0);
-    const order = orderFromPlan(plan, supplier, offers, {
-      id: crypto.randomUUID(),
-      placedOn: today,
-      expectedOn: lead === 0 ? null : addDays(today, lead),
-    });
-    if (order !== null)
-      void keep(
-        () => api.post('/api/orders', { body: order }),
-        () => queryClient.invalidateQueries({ queryKey: ['orders'] }),
-      );
-  };
+function SupplierOrder({ order, place }: { order: BuyingPlan['orders'][number]; place: () => void }) {
+  const { supplier, lines, goodsMinor, shippingMinor } = order;
   return (
     <section className={css.order}>
       <div className="row">
         <h2 className="grow">{supplier}</h2>
-        <Button
-          size="compact-sm"
-          variant="outline"
-          className="no-print"
-          aria-label={`The order to ${supplier} is placed`}
-          onClick={() => place(supplier)}
-        >
+        <Button size="compact-sm" variant="outline" className="no-print" aria-label={`The order to ${supplier} is placed`} onClick={place}>
           Placed
         </Button>
       </div>

@@ -12,6 +12,8 @@ import { useCarryData } from './carryData.ts';
 import { leaveLabel, onYouText } from './departure.ts';
 import css from './take.module.css';
 
+const keyOf = ({ of, id }: TakeLine) => `${of} ${id}`;
+
 /** Ten seconds at the door: these kits, these things, this one is not ready and why. */
 export function TakePage() {
   const answer = useCarryData();
@@ -37,8 +39,12 @@ export function TakePage() {
     carryData.today,
     catalog,
   );
-  const keyOf = ({ of, id }: TakeLine) => `${of} ${id}`;
   const notReady = take.filter(({ isReady }) => !isReady);
+  const toggle = (line: TakeLine) => {
+    const next = new Set(ticked);
+    if (!next.delete(keyOf(line))) next.add(keyOf(line));
+    setTicked(next);
+  };
   return (
     <main id="main" className={css.take}>
       <header className={css.head}>
@@ -52,41 +58,21 @@ export function TakePage() {
       </header>
       <ul className={css.list}>
         {take.map((line) => (
-          <TakeRow key={keyOf(line)} keyOf={keyOf} line={line} ticked={ticked} setTicked={setTicked} />
+          <TakeRow key={keyOf(line)} line={line} isTicked={ticked.has(keyOf(line))} toggle={() => toggle(line)} />
         ))}
       </ul>
-      <Elsewhere elsewhere={elsewhere} keyOf={keyOf} />
-      <TakeFoot
-        take={take}
-        setTicked={setTicked}
-        keyOf={keyOf}
-        carryData={carryData}
-        stored={stored}
-        setParams={setParams}
-        ticked={ticked}
-      />
+      <Elsewhere elsewhere={elsewhere} />
+      <TakeFoot take={take} setTicked={setTicked} carryData={carryData} stored={stored} setParams={setParams} ticked={ticked} />
     </main>
   );
 }
 
-interface TakeRowProps {
-  keyOf: ({ of, id }: TakeLine) => string;
-  line: TakeLine;
-  ticked: ReadonlySet<string>;
-  setTicked: (next: ReadonlySet<string>) => void;
-}
-
-function TakeRow({ keyOf, line, ticked, setTicked }: TakeRowProps) {
-  const toggle = (line: TakeLine) => {
-    const next = new Set(ticked);
-    if (!next.delete(keyOf(line))) next.add(keyOf(line));
-    setTicked(next);
-  };
+function TakeRow({ line, isTicked, toggle }: { line: TakeLine; isTicked: boolean; toggle: () => void }) {
   return (
     <li>
-      <button type="button" className={css.line} aria-pressed={ticked.has(keyOf(line))} onClick={() => toggle(line)}>
+      <button type="button" className={css.line} aria-pressed={isTicked} onClick={toggle}>
         <span className={css.box} aria-hidden="true">
-          {ticked.has(keyOf(line)) ? '✓' : ''}
+          {isTicked ? '✓' : ''}
         </span>
         <span className="grow">
           <b>{line.name}</b>
@@ -103,7 +89,7 @@ function TakeRow({ keyOf, line, ticked, setTicked }: TakeRowProps) {
   );
 }
 
-function Elsewhere({ elsewhere, keyOf }: { elsewhere: TakeLine[]; keyOf: ({ of, id }: TakeLine) => string }) {
+function Elsewhere({ elsewhere }: { elsewhere: readonly TakeLine[] }) {
   return (
     elsewhere.length > 0 && (
       <section className={css.else}>
@@ -122,14 +108,13 @@ function Elsewhere({ elsewhere, keyOf }: { elsewhere: TakeLine[]; keyOf: ({ of, 
 interface TakeFootProps {
   take: TakeLine[];
   setTicked: (next: ReadonlySet<string>) => void;
-  keyOf: ({ of, id }: TakeLine) => string;
   carryData: CarryData;
   stored: StoredLoadout;
   setParams: SetURLSearchParams;
   ticked: ReadonlySet<string>;
 }
 
-function TakeFoot({ take, setTicked, keyOf, carryData, stored, setParams, ticked }: TakeFootProps) {
+function TakeFoot({ take, setTicked, carryData, stored, setParams, ticked }: TakeFootProps) {
   const left = take.filter((line) => !ticked.has(keyOf(line)));
   return (
     <footer className={css.foot}>

@@ -1,10 +1,11 @@
-import { DndContext, type DragMoveEvent, PointerSensor, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, type DragMoveEvent, useDraggable } from '@dnd-kit/core';
 import { freeId } from '@ivrak/core/catalog';
 import { PLAN_M, type PlacesPlan as Plan, SPOT_SORT_NAMES, SPOT_SORTS, type Spot, type SpotSort } from '@ivrak/core/model';
 import { Button, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import { useDragSensors } from '../ui/useDragSensors.ts';
 import css from './crew.module.css';
 
 interface DrawnPlanProps {
@@ -32,15 +33,13 @@ export function moveByKey(spot: Pick<Spot, 'xM' | 'yM'>, key: string, isLong: bo
   return way === undefined ? null : { xM: within(spot.xM + way[0], PLAN_M.wide), yM: within(spot.yM + way[1], PLAN_M.high) };
 }
 
-/** A press moves less than this, px. Made once, or sensors are made anew with each drawing. */
-const DRAG_START = { activationConstraint: { distance: 3 } };
 const percent = (value: number, most: number) => `${((100 * value) / most).toFixed(2)}%`;
 
 /** Land above, water below, places with the kits that are kept there; drawn to one scale. */
 export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProps) {
   const sheet = useRef<HTMLDivElement>(null);
   const from = useRef<Spot | undefined>(undefined);
-  const sensors = useSensors(useSensor(PointerSensor, DRAG_START));
+  const sensors = useDragSensors();
   const carry = ({ delta }: DragMoveEvent) => {
     const box = sheet.current?.getBoundingClientRect();
     if (from.current === undefined || box === undefined) return;

@@ -1,5 +1,6 @@
-import { type DragEndEvent, type DragMoveEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import type { DragEndEvent, DragMoveEvent } from '@dnd-kit/core';
 import { useState } from 'react';
+import { useDragSensors } from '../ui/useDragSensors.ts';
 
 /** A thing that is being carried on the drawing: how far, in pixels. */
 export interface BoxDrag {
@@ -8,15 +9,12 @@ export interface BoxDrag {
   dy: number;
 }
 
-/** A press moves less than this, px. Made once, or sensors are made anew with each drawing. */
-const TAKEN_UP = { activationConstraint: { distance: 5 } };
-
 const dragOf = ({ active, delta }: DragMoveEvent | DragEndEvent): BoxDrag => ({ id: String(active.id), dx: delta.x, dy: delta.y });
 
 /** Carrying on the drawing by pointer: taken up after a few pixels, let go over a place, back where it was on Escape. */
 export function useBoxDrag(drop: (drag: BoxDrag, at: { x: number; y: number }) => void) {
   const [drag, setDrag] = useState<BoxDrag | null>(null);
-  const sensors = useSensors(useSensor(PointerSensor, TAKEN_UP));
+  const sensors = useDragSensors();
   const letGo = (event: DragEndEvent) => {
     setDrag(null);
     const { clientX, clientY } = event.activatorEvent as PointerEvent; // the only sensor there is

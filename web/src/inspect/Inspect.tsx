@@ -3,7 +3,6 @@ import type { Inspection, InspectionAnswer, KitView, PlainDate } from '@ivrak/co
 import { packOrder } from '@ivrak/core/staging';
 import { type InspectionStep, inspectionSteps, openSteps } from '@ivrak/core/upkeep';
 import { Progress } from '@mantine/core';
-import type { QueryClient } from '@tanstack/react-query';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -53,7 +52,6 @@ interface InspectingProps {
 }
 
 function Inspecting({ kit, today, open, before }: InspectingProps) {
-  const client = useQueryClient();
   const [error, setError] = useState<string | null>(null);
   const steps = useMemo(() => stepsOf(kit, today), [kit, today]);
   const left = open === null ? steps : openSteps(steps, open);
@@ -69,7 +67,7 @@ function Inspecting({ kit, today, open, before }: InspectingProps) {
       </header>
       <Progress value={steps.length === 0 ? 0 : (100 * done) / steps.length} aria-label="Things looked at" size="sm" />
       <Refusal text={error} />
-      <InspectPart open={open} kit={kit} steps={steps} before={before} today={today} setError={setError} left={left} client={client} />
+      <InspectPart open={open} kit={kit} steps={steps} before={before} today={today} setError={setError} left={left} />
       <p className="small muted">{CAUTION}</p>
     </main>
   );
@@ -83,11 +81,11 @@ interface InspectPartProps {
   today: PlainDate;
   setError: (next: string | null) => void;
   left: InspectionStep[];
-  client: QueryClient;
 }
 
 /** Starts, answers and ends an inspection on the server, one thing at a time. */
-function useAnswers({ open, kit, steps, setError, left, client }: Omit<InspectPartProps, 'before' | 'today'>) {
+function useAnswers({ open, kit, steps, setError, left }: Omit<InspectPartProps, 'before' | 'today'>) {
+  const client = useQueryClient();
   const refresh = useRefresh();
   const [isBusy, setBusy] = useState(false);
   /** A thing that is looked at again; otherwise the first without an answer. */

@@ -1,4 +1,4 @@
-import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, type DragEndEvent, useDraggable, useDroppable } from '@dnd-kit/core';
 import type { SchoolIssue } from '@ivrak/core/model';
 import { NEEDS, type NeedId, rungOf, type School, SchoolSchema, schoolIssues } from '@ivrak/core/model';
 import { ActionIcon, Button, TextInput } from '@mantine/core';
@@ -12,6 +12,7 @@ import type { MusteredKit } from '../data/queries.ts';
 import { useKits } from '../data/queries.ts';
 import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
+import { useDragSensors } from '../ui/useDragSensors.ts';
 import { useKeep } from '../ui/useKeep.ts';
 import { moveNeed, placeNeed, setWhy } from './editSchool.ts';
 import { GradeEditor, type PartProps, QuantityEditor } from './SchoolGrading.tsx';
@@ -122,10 +123,8 @@ function SchoolHead({ school, issues, keep, kept, version, setSchool, followers,
   );
 }
 
-const DRAG_START = { activationConstraint: { distance: 4 } };
-
 function OrderEditor({ school, change }: PartProps) {
-  const sensors = useSensors(useSensor(PointerSensor, DRAG_START));
+  const sensors = useDragSensors();
   const drop = ({ active, over }: DragEndEvent) => {
     if (over !== null) change(placeNeed(school, active.id as NeedId, over.id as NeedId)); // ids below are need ids
   };

@@ -92,6 +92,11 @@ function GradeRow({ line, change, school }: GradeRowProps) {
   );
 }
 
+const AMOUNTS = [
+  { of: 'least', label: 'At least' },
+  { of: 'ideal', label: 'Ideally' },
+] as const;
+
 export function QuantityEditor({ school, change }: PartProps) {
   const [need, setNeed] = useState<NeedId | null>(null);
   const entries = Object.entries(school.quantities) as [NeedId, NonNullable<School['quantities'][NeedId]>][]; // keyed by need ids
@@ -135,20 +140,16 @@ function QuantityLine({ id, quantity, change, school }: QuantityLineProps) {
   return (
     <li>
       <b className={css.orderName}>{NEEDS[id].label}</b>
-      <DecimalInput
-        label="At least"
-        value={quantity.least}
-        max={1000}
-        decimals={0}
-        onChange={(least) => least !== null && change(setQuantity(school, id, { ...quantity, least }))}
-      />
-      <DecimalInput
-        label="Ideally"
-        value={quantity.ideal}
-        max={1000}
-        decimals={0}
-        onChange={(ideal) => ideal !== null && change(setQuantity(school, id, { ...quantity, ideal }))}
-      />
+      {AMOUNTS.map(({ of, label }) => (
+        <DecimalInput
+          key={of}
+          label={label}
+          value={quantity[of]}
+          max={1000}
+          decimals={0}
+          onChange={(amount) => amount !== null && change(setQuantity(school, id, { ...quantity, [of]: amount }))}
+        />
+      ))}
       <TextInput
         label="Why"
         value={quantity.reason}

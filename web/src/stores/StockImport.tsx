@@ -74,14 +74,8 @@ export function StockImport({ gtins, close }: StockImportProps) {
 
 interface MappedTableProps {
   table: Table;
-  mapping: Partial<
-    Record<'practice' | 'kind' | 'gtin' | 'count' | 'lot' | 'expiresOn' | 'producedOn' | 'seller' | 'authorised' | 'price', string>
-  >;
-  setMapping: (
-    next: Partial<
-      Record<'practice' | 'kind' | 'gtin' | 'count' | 'lot' | 'expiresOn' | 'producedOn' | 'seller' | 'authorised' | 'price', string>
-    >,
-  ) => void;
+  mapping: IntakeMapping;
+  setMapping: (next: IntakeMapping) => void;
   reports: IntakeReport[];
   running: RefObject<AbortController | null>;
   setError: (next: string | null) => void;

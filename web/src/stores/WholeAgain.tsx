@@ -2,7 +2,6 @@ import type { KitDraft, Person, PlainDate } from '@ivrak/core/model';
 import { type KitView, showDate } from '@ivrak/core/model';
 import { isStepDone, type StageStep, stageSteps, withTick } from '@ivrak/core/staging';
 import { Button, Checkbox } from '@mantine/core';
-import type { QueryClient } from '@tanstack/react-query';
 import { useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -20,7 +19,6 @@ export function WholeAgain({ kit }: { kit: KitView }) {
   const catalog = useCatalog((state) => state.catalog);
   const today = useSettings().data?.today;
   const people = usePeople().data?.people ?? [];
-  const client = useQueryClient();
   const [error, setError] = useState<string | null>(null);
   if (today === undefined) return null;
   const draft = draftOf(kit);
@@ -49,7 +47,6 @@ export function WholeAgain({ kit }: { kit: KitView }) {
           isInspected={isInspected}
           kit={kit}
           people={people}
-          client={client}
           setError={setError}
           draft={draft}
           today={today}
@@ -71,14 +68,14 @@ interface OpenStepsProps {
   isInspected: boolean;
   kit: KitView;
   people: readonly Person[];
-  client: QueryClient;
   setError: (next: string | null) => void;
   draft: KitDraft;
   today: PlainDate;
   all: StageStep[];
 }
 
-function OpenSteps({ open, isInspected, kit, people, client, setError, draft, today, all }: OpenStepsProps) {
+function OpenSteps({ open, isInspected, kit, people, setError, draft, today, all }: OpenStepsProps) {
+  const client = useQueryClient();
   const refresh = useRefresh();
   const by = people.find(({ id }) => id === whoAmI())?.name ?? whoAmI();
   const afterwards = () => Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit', kit.id] })]);

@@ -16,18 +16,17 @@ interface RecordForm<T> {
 
 /** The form of one stored record: the schema that the server checks by says what is wrong, each at its field. */
 export function useRecordForm<T extends { id: string; name: string }>({ schema, initial, taken }: RecordForm<T>) {
-  const withId = (values: T): T => (taken === null ? values : { ...values, id: freeId(values.name, taken) });
+  const named = (values: T): T => ({ ...values, name: values.name.trim(), ...(taken === null ? {} : { id: freeId(values.name, taken) }) });
   const issuesOf = schemaResolver(schema, { sync: true });
   const form = useForm<T>({
     initialValues: initial,
-    validate: (values) =>
-      Object.fromEntries(Object.entries(issuesOf(withId(values))).map(([path, text]) => [path, sentence(String(text))])),
+    validate: (values) => Object.fromEntries(Object.entries(issuesOf(named(values))).map(([path, text]) => [path, sentence(String(text))])),
   });
   return {
     form,
     /** Goes on with what the schema read, once every field is in order. */
     submit: (save: (record: T) => void) => (event: FormEvent<HTMLFormElement>) =>
-      form.onSubmit((values) => save(schema.parse(withId(values))))(event),
+      form.onSubmit((values) => save(schema.parse(named(values))))(event),
     /** What is wrong with fields that do not stand in the form, or that tell of it nowhere. */
     problemsBeside: (fields: readonly string[]): string[] =>
       Object.entries(form.errors).flatMap(([path, text]) =>

@@ -1,7 +1,6 @@
 import { showDate } from '@ivrak/core/model';
 import { HEAT_SENSITIVE } from '@ivrak/core/rules';
 import { Button, FileButton, Modal, Select } from '@mantine/core';
-import type { QueryClient } from '@tanstack/react-query';
 import { useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -91,7 +90,6 @@ export function HeatCard() {
 }
 
 function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
-  const client = useQueryClient();
   const [said, setSaid] = useState<{ text: string; isError: boolean } | null>(null);
   const kits = useKits().data?.kits ?? [];
   // Where nothing hangs, heat says nothing.
@@ -103,7 +101,7 @@ function HeatPlaces({ places }: { places: readonly PlaceHeat[] }) {
     <div className="stack">
       <HeatReckoning />
       <HeatTable used={used} />
-      <HeatActs places={places} chosen={chosen} setChosen={setChosen} place={place} setSaid={setSaid} client={client} />
+      <HeatActs places={places} chosen={chosen} setChosen={setChosen} place={place} setSaid={setSaid} />
       <HeatDays place={place} />
       <p className="small muted">
         A CSV has the columns <span className="mono">at,celsius</span>: a time with its zone, such as 2026-07-14T12:00:00Z, and degrees
@@ -166,10 +164,10 @@ interface HeatActsProps {
   setChosen: (next: string | null) => void;
   place: PlaceHeat | undefined;
   setSaid: (next: { text: string; isError: boolean } | null) => void;
-  client: QueryClient;
 }
 
-function HeatActs({ places, chosen, setChosen, place, setSaid, client }: HeatActsProps) {
+function HeatActs({ places, chosen, setChosen, place, setSaid }: HeatActsProps) {
+  const client = useQueryClient();
   const refresh = useRefresh();
   const act = async (work: () => Promise<unknown>, done: string) => {
     try {
