@@ -57,7 +57,7 @@ function useQuiet(): boolean {
       () => {
         setQuiet(true);
         // What was logged while the server was away is sent from any screen.
-        void import('../use/useLog.ts');
+        void untilItComes(() => import('../use/useLog.ts'));
       },
       { timeout: 3000 },
     );

@@ -2,6 +2,7 @@ import type { PlainDate } from '@ivrak/core/model';
 import { Button, Modal } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { kindName } from '../data/catalog.ts';
+import { untilItComes } from '../ui/untilItComes.ts';
 import css from './stores.module.css';
 import { shown, type TrayLabel, trayLabels } from './trayLabels.ts';
 
@@ -37,7 +38,7 @@ function TrayCard({ label, scan }: { label: TrayLabel; scan: () => void }) {
   const { symbol, drawn } = label;
   useEffect(() => {
     let isCurrent = true;
-    void import('bwip-js/browser').then(({ default: bwip }) => {
+    void untilItComes(() => import('bwip-js/browser')).then(({ default: bwip }) => {
       const canvas = document.createElement('canvas');
       bwip.toCanvas(canvas, { bcid: symbol, text: drawn, scale: 3, paddingwidth: 8, paddingheight: 8, backgroundcolor: 'FFFFFF' });
       if (isCurrent) setPicture(canvas.toDataURL('image/png'));

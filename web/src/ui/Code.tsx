@@ -1,6 +1,7 @@
 import { clsx } from 'clsx';
 import { useEffect, useState } from 'react';
 import css from './code.module.css';
+import { untilItComes } from './untilItComes.ts';
 
 interface CodeProps {
   /** A QR code that any phone reads, or a data matrix with GS1 element strings. */
@@ -16,7 +17,7 @@ export function Code({ symbol, text, alt, sizeMm, className }: CodeProps) {
   const [svg, setSvg] = useState<string | null>(null);
   useEffect(() => {
     let isCurrent = true;
-    void import('bwip-js/browser').then(({ default: bwip }) => {
+    void untilItComes(() => import('bwip-js/browser')).then(({ default: bwip }) => {
       // Labels of our own carry lot and date without an article number, for there is none: the standard's check of that is off.
       const options = { bcid: symbol === 'qr' ? 'qrcode' : 'gs1datamatrix', text, scale: 3, dontlint: true };
       if (isCurrent) setSvg(bwip.toSVG(options));

@@ -8,6 +8,7 @@ import { useHorizon } from '../data/upkeep.ts';
 import { Tag } from '../drawing/Tag.tsx';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
+import { untilItComes } from '../ui/untilItComes.ts';
 import { HeatCard } from './HeatCard.tsx';
 import { HorizonTable } from './HorizonTable.tsx';
 import { chartRow, isAbout } from './horizonRows.ts';
@@ -18,7 +19,7 @@ import { Dates } from './UpkeepDates.tsx';
 import { UpkeepFilters } from './UpkeepFilters.tsx';
 import css from './upkeep.module.css';
 
-const HorizonChart = lazy(() => import('./HorizonChart.tsx').then((module) => ({ default: module.HorizonChart })));
+const HorizonChart = lazy(() => untilItComes(async () => ({ default: (await import('./HorizonChart.tsx')).HorizonChart })));
 
 /** Until when kits hold, what lapses when, and what to do about it. */
 export function Upkeep() {
