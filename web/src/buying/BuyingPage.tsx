@@ -102,7 +102,7 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
         )}
         <BuyingLines problem={problem} />
         <HowToBuy how={how} set={(next) => setHow({ ...how, ...next })} />
-        <Minimums key={minimums.version} stored={minimums} have={have} />
+        <Minimums stored={minimums} have={have} />
       </section>
       <div className={css.middle}>
         <Orders orders={orders} kits={lacking} />

@@ -9,16 +9,21 @@ import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import css from './buying.module.css';
-import type { StoredMinimums } from './queries.ts';
+import { minimumsQuery, type StoredMinimums } from './queries.ts';
+
+type Lines = StoredMinimums['data']['lines'];
 
 /** The least of each kind that stores should hold; kept at once. */
 export function Minimums({ stored, have }: { stored: StoredMinimums; have: ReadonlyMap<string, number> }) {
   const kinds = useCatalog((state) => state.kinds);
   const { error, keep } = useKeep();
   const { lines } = stored.data;
-  const write = (next: StoredMinimums['data']['lines']) =>
+  const change = (changed: (lines: Lines) => Lines) =>
     void keep(
-      () => api.put('/api/minimums', { body: { data: { id: 'minimums', lines: next }, version: stored.version } }),
+      () => {
+        const { data, version } = queryClient.getQueryData(minimumsQuery.queryKey) ?? stored;
+        return api.put('/api/minimums', { body: { data: { id: 'minimums', lines: changed(data.lines) }, version } });
+      },
       () => queryClient.invalidateQueries({ queryKey: ['minimums'] }),
     );
   const listed = new Set(lines.map(({ kind }) => kind));
@@ -33,11 +38,15 @@ export function Minimums({ stored, have }: { stored: StoredMinimums; have: Reado
               <span className={clsx(parts.block, 'small muted')}>{have.get(kind) ?? 0} there</span>
             </span>
             <Least
+              key={count}
               kind={kind}
               count={count}
-              keep={(next) => write(lines.map((line) => (line.kind === kind ? { kind, count: next } : line)))}
+              keep={(next) => change((now) => now.map((line) => (line.kind === kind ? { kind, count: next } : line)))}
             />
-            <CloseButton aria-label={`No least of ${kindName(kind)}`} onClick={() => write(lines.filter((line) => line.kind !== kind))} />
+            <CloseButton
+              aria-label={`No least of ${kindName(kind)}`}
+              onClick={() => change((now) => now.filter((line) => line.kind !== kind))}
+            />
           </li>
         ))}
       </ul>
@@ -47,7 +56,7 @@ export function Minimums({ stored, have }: { stored: StoredMinimums; have: Reado
         searchable
         data={kinds.filter(({ id }) => !listed.has(id)).map(({ id, name }) => ({ value: id, label: name }))}
         value={null}
-        onChange={(kind) => kind !== null && write([...lines, { kind, count: 1 }])}
+        onChange={(kind) => kind !== null && change((now) => [...now.filter((line) => line.kind !== kind), { kind, count: 1 }])}
       />
       <Refusal text={error} />
     </section>

@@ -1,5 +1,5 @@
 import type { BuyingProblem } from '@ivrak/core/buying';
-import { useQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { type Answer, api } from '../data/client.ts';
 
 export type StoredBook = Answer<'get', '/api/offers'>;
@@ -18,4 +18,5 @@ export type StoredOrder = Answer<'get', '/api/orders'>['orders'][number];
 export const useOrders = () => useQuery({ queryKey: ['orders'], queryFn: () => api.get('/api/orders') });
 
 export type StoredMinimums = Answer<'get', '/api/minimums'>;
-export const useMinimums = () => useQuery({ queryKey: ['minimums'], queryFn: () => api.get('/api/minimums') });
+export const minimumsQuery = queryOptions({ queryKey: ['minimums'], queryFn: () => api.get('/api/minimums') });
+export const useMinimums = () => useQuery(minimumsQuery);

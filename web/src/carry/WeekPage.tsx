@@ -4,14 +4,14 @@ import { CloseButton, Select } from '@mantine/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { api } from '../data/client.ts';
-import { usePeople } from '../data/queries.ts';
+import { queryClient, usePeople } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import { CarryNav } from './CarryNav.tsx';
 import carryCss from './carry.module.css';
-import { type CarryData, useCarryData } from './carryData.ts';
+import { type CarryData, carryQuery, useCarryData } from './carryData.ts';
 import css from './pages.module.css';
 
 /** Who has which loadouts on which day; kits that would be in two places are carryData below. */
@@ -40,10 +40,13 @@ function Week({ carryData, people }: { carryData: CarryData; people: readonly Pe
     weeks,
   );
   const today = weekdayOf(carryData.today);
-  const save = (person: Person, data: WeekPlan) => {
-    const stored = carryData.weeks.find(({ id }) => id === person.id);
-    void keep(() => api.put('/api/weeks/:id', { params: { id: person.id }, body: { version: stored?.version ?? null, data } }));
-  };
+  const change = ({ id }: Person, day: Weekday, changed: (own: readonly string[]) => string[]) =>
+    void keep(() => {
+      const stored = (queryClient.getQueryData(carryQuery.queryKey) ?? carryData).weeks.find((week) => week.id === id);
+      const week = stored?.data ?? emptyWeek(id);
+      const data = { ...week, days: { ...week.days, [day]: changed(week.days[day]) } };
+      return api.put('/api/weeks/:id', { params: { id }, body: { version: stored?.version ?? null, data } });
+    });
   const kitName = (id: string) => carryData.kits.find((kit) => kit.id === id)?.name ?? id;
   const loadoutName = (id: string) => carryData.loadouts.find((one) => one.id === id)?.data.name ?? id;
   if (people.length === 0) return <p>Nobody is in the crew yet. Add people on the Crew page; then their weeks stand here.</p>;
@@ -67,7 +70,7 @@ function Week({ carryData, people }: { carryData: CarryData; people: readonly Pe
                         week={week}
                         carryData={carryData}
                         clashes={conflicts.filter(({ days }) => days.includes(day)).flatMap(({ loadouts }) => loadouts)}
-                        save={(next) => save(person, next)}
+                        change={(changed) => change(person, day, changed)}
                       />
                     </td>
                   ))}
@@ -110,12 +113,11 @@ interface DayProps {
   week: WeekPlan;
   carryData: CarryData;
   clashes: readonly string[];
-  save: (next: WeekPlan) => void;
+  change: (changed: (own: readonly string[]) => string[]) => void;
 }
 
-function Day({ person, day, week, carryData, clashes, save }: DayProps) {
+function Day({ person, day, week, carryData, clashes, change }: DayProps) {
   const own = week.days[day];
-  const set = (ids: string[]) => save({ ...week, days: { ...week.days, [day]: ids } });
   const free = carryData.loadouts.filter(({ id, data }) => !own.includes(id) && (data.personId === null || data.personId === person.id));
   return (
     <div className={css.weekDay}>
@@ -127,7 +129,7 @@ function Day({ person, day, week, carryData, clashes, save }: DayProps) {
             <CloseButton
               size={24}
               aria-label={`${person.name}, ${WEEKDAY_NAMES[day]}: without ${name}`}
-              onClick={() => set(own.filter((one) => one !== id))}
+              onClick={() => change((now) => now.filter((one) => one !== id))}
             />
           </span>
         );
@@ -140,7 +142,7 @@ function Day({ person, day, week, carryData, clashes, save }: DayProps) {
           comboboxProps={{ width: 200 }}
           data={free.map(({ id, data }) => ({ value: id, label: data.name }))}
           value={null}
-          onChange={(id) => id !== null && set([...own, id])}
+          onChange={(id) => id !== null && change((now) => [...now.filter((one) => one !== id), id])}
         />
       )}
     </div>

@@ -2,7 +2,7 @@ import { kindCatalog } from '@ivrak/core/catalog';
 import { type CarryWorld, type LoadoutKit, loadoutKitOf } from '@ivrak/core/loadout';
 import type { Container, Kind, Position, School } from '@ivrak/core/model';
 import { measuredTimes, reachPlan } from '@ivrak/core/reach';
-import { useQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { type Answer, api } from '../data/client.ts';
 
 export type StoredLoadout = CarryData['loadouts'][number];
@@ -16,7 +16,8 @@ export interface KnownThings {
   positions: readonly Position[];
 }
 
-export const useCarryData = () => useQuery({ queryKey: ['carry'], queryFn: () => api.get('/api/carry') });
+export const carryQuery = queryOptions({ queryKey: ['carry'], queryFn: () => api.get('/api/carry') });
+export const useCarryData = () => useQuery(carryQuery);
 
 export function worldOf(carryData: Pick<CarryData, 'today' | 'kits' | 'plan' | 'times'>, known: KnownThings): CarryWorld {
   const kits = carryData.kits.flatMap((kit): LoadoutKit[] => {

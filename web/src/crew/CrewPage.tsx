@@ -10,6 +10,7 @@ import { type CarryData, useCarryData } from '../carry/carryData.ts';
 import pagesCss from '../carry/pages.module.css';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
+import { peopleQuery, queryClient, usePeople } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import parts from '../ui/parts.module.css';
@@ -18,13 +19,13 @@ import { useKeep } from '../ui/useKeep.ts';
 import css from './crew.module.css';
 import { PersonEditor } from './PersonEditor.tsx';
 import { PlacesEditor } from './PlacesPlan.tsx';
-import { type StoredPerson, type StoredPlaces, useCrew, usePlaces } from './queries.ts';
+import { type StoredPerson, type StoredPlaces, usePlaces } from './queries.ts';
 import { whereIs } from './whereIs.ts';
 
 /** Who carries what, where kits are kept, who is trained for what, who has been told. */
 export function CrewPage() {
   const told = useCarryData();
-  const crew = useCrew();
+  const crew = usePeople();
   const places = usePlaces();
   if (told.isLoadingError || crew.isLoadingError || places.isLoadingError)
     return <Failure error={told.error ?? crew.error ?? places.error} />;
@@ -139,10 +140,13 @@ function PersonCard({
 function Told({ told, people, places }: { told: CarryData; people: readonly StoredPerson[]; places: PlacesPlan }) {
   const positions = useCatalog((state) => state.positions);
   const { error, keep } = useKeep();
-  const toggle = ({ version, ...person }: StoredPerson, kitId: string) => {
-    const next = person.told.includes(kitId) ? person.told.filter((id) => id !== kitId) : [...person.told, kitId];
-    void keep(() => api.put('/api/people/:id', { params: { id: person.id }, body: { version, data: { ...person, told: next } } }));
-  };
+  const tell = (shown: StoredPerson, kitId: string, isTold: boolean) =>
+    void keep(() => {
+      const { version, ...person } = queryClient.getQueryData(peopleQuery.queryKey)?.people.find(({ id }) => id === shown.id) ?? shown;
+      const others = person.told.filter((id) => id !== kitId);
+      const data = { ...person, told: isTold ? [...others, kitId] : others };
+      return api.put('/api/people/:id', { params: { id: person.id }, body: { version, data } });
+    });
   return (
     <section>
       <h2>Where is it, and who has been told</h2>
@@ -176,7 +180,7 @@ function Told({ told, people, places }: { told: CarryData; people: readonly Stor
                       type="checkbox"
                       aria-label={`${person.name} has been told of ${kit.name}`}
                       checked={knowing.some(({ id }) => id === person.id)}
-                      onChange={() => toggle(person, kit.id)}
+                      onChange={(event) => tell(person, kit.id, event.currentTarget.checked)}
                     />
                   </td>
                 ))}
@@ -191,23 +195,20 @@ function Told({ told, people, places }: { told: CarryData; people: readonly Stor
 
 function Places({ told, stored }: { told: CarryData; stored: StoredPlaces }) {
   const [plan, setPlan] = useState(stored.data);
-  const [known, setKnown] = useState(stored);
-  const { error, keep } = useKeep();
-  // What came from the server replaces the drawing only where nothing was drawn since.
-  if (known !== stored) {
-    if (plan === known.data) setPlan(stored.data);
-    setKnown(stored);
+  /** What the drawing began with: a save stands on this, so that what somebody else drew meanwhile is never drawn over. */
+  const [base, setBase] = useState(stored);
+  const { error, isSending, keep } = useKeep();
+  const isChanged = JSON.stringify(plan) !== JSON.stringify(base.data);
+  if ((stored.version ?? 0) > (base.version ?? 0) && !isChanged) {
+    setPlan(stored.data);
+    setBase(stored);
   }
-  const isChanged = JSON.stringify(plan) !== JSON.stringify(stored.data);
+  const save = () => keep(async () => setBase(await api.put('/api/places', { body: { data: plan, version: base.version } })));
   return (
     <section className={css.places} aria-label="Plan of places">
       <div className="row">
         <h2 className="grow">Plan of places</h2>
-        <Button
-          size="compact-sm"
-          disabled={!isChanged}
-          onClick={() => void keep(() => api.put('/api/places', { body: { data: plan, version: stored.version } }))}
-        >
+        <Button size="compact-sm" disabled={!isChanged || isSending} onClick={() => void save()}>
           Save plan
         </Button>
       </div>

@@ -4,12 +4,13 @@ import { clsx } from 'clsx';
 import { Link, useSearchParams } from 'react-router';
 import { type CarryData, useCarryData } from '../carry/carryData.ts';
 import { useCatalog } from '../data/catalog.ts';
+import { usePeople } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { Failure } from '../ui/Failure.tsx';
 import css from './crew.module.css';
 import { DrawnPlan } from './PlacesPlan.tsx';
-import { useCrew, usePlaces } from './queries.ts';
+import { usePlaces } from './queries.ts';
 import { type KitWhere, loadoutsOf, whereIs } from './whereIs.ts';
 
 const EVERYBODY = 'everybody';
@@ -17,7 +18,7 @@ const EVERYBODY = 'everybody';
 /** One page for the boathouse wall: where every kit is and who carries it; or a card for one person. */
 export function CrewSheet() {
   const told = useCarryData();
-  const crew = useCrew();
+  const crew = usePeople();
   const places = usePlaces();
   const positions = useCatalog((state) => state.positions);
   const [params, setParams] = useSearchParams();

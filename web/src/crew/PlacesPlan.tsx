@@ -1,4 +1,4 @@
-import { DndContext, type DragMoveEvent, useDraggable } from '@dnd-kit/core';
+import { DndContext, type DragEndEvent, type DragMoveEvent, useDraggable } from '@dnd-kit/core';
 import { freeId } from '@ivrak/core/catalog';
 import { PLAN_M, type PlacesPlan as Plan, SPOT_SORT_NAMES, SPOT_SORTS, type Spot, type SpotSort } from '@ivrak/core/model';
 import { Button, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
@@ -40,7 +40,7 @@ export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProp
   const sheet = useRef<HTMLDivElement>(null);
   const from = useRef<Spot | undefined>(undefined);
   const sensors = useDragSensors();
-  const carry = ({ delta }: DragMoveEvent) => {
+  const carry = ({ delta }: DragMoveEvent | DragEndEvent) => {
     const box = sheet.current?.getBoundingClientRect();
     if (from.current === undefined || box === undefined) return;
     const xM = within(from.current.xM + (delta.x / box.width) * PLAN_M.wide, PLAN_M.wide);
@@ -55,6 +55,7 @@ export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProp
         from.current = plan.spots.find(({ id }) => id === active.id);
       }}
       onDragMove={carry}
+      onDragEnd={carry}
     >
       <div className={css.plan} ref={sheet}>
         <svg className={css.planGround} viewBox={`0 0 ${PLAN_M.wide} ${PLAN_M.high}`} preserveAspectRatio="none" aria-hidden="true">

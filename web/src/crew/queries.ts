@@ -4,6 +4,5 @@ import { type Answer, api } from '../data/client.ts';
 
 export type StoredPerson = Person & { version: number };
 
-export const useCrew = () => useQuery({ queryKey: ['people'], queryFn: () => api.get('/api/people'), staleTime: 60_000 });
 export type StoredPlaces = Answer<'get', '/api/places'>;
 export const usePlaces = () => useQuery({ queryKey: ['places'], queryFn: () => api.get('/api/places') });

@@ -33,7 +33,8 @@ export function askAhead(path: string): void {
 }
 export const useLists = () => useQuery({ queryKey: ['lists'], queryFn: () => api.get('/api/lists') });
 export const useKits = () => useQuery({ queryKey: ['kits'], queryFn: () => api.get('/api/kits') });
-export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => api.get('/api/people'), staleTime: 60_000 });
+export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => api.get('/api/people'), staleTime: 60_000 });
+export const usePeople = () => useQuery(peopleQuery);
 export const useStores = () =>
   useQuery({
     queryKey: ['stores'],
