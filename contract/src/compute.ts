@@ -1,6 +1,7 @@
 import { BuyingProblemSchema } from '@ivrak/core/buying';
 import { FitProblemSchema } from '@ivrak/core/fit';
 import {
+  AskedNeedSchema,
   BriefSchema,
   ConditionSchema,
   CoverageSchema,
@@ -138,11 +139,7 @@ export const computeNeeds = endpoint({
   body: z.object({ brief: BriefSchema, school: SchoolRefSchema }),
   answer: z.object({
     needs: z.array(
-      z.object({
-        need: NeedIdSchema,
-        least: z.number(),
-        ideal: z.number(),
-        windowS: z.number().nullable(),
+      AskedNeedSchema.extend({
         reason: z.string(),
         terms: z.object({ least: z.array(TermSchema), ideal: z.array(TermSchema) }),
       }),

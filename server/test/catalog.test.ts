@@ -231,12 +231,12 @@ describe('a database of an earlier version', () => {
 
 describe('containers and carry positions of one’s own', () => {
   const sleeve = {
-    id: 'trouser-sleeve',
-    name: 'Trouser sleeve',
+    id: 'calf-wrap',
+    name: 'Calf wrap',
     make: 'soft',
-    compartments: [{ id: 'main', wMm: 135, hMm: 120, dMm: 40, access: 'front' }],
-    massG: 20,
-    wallMm: 2,
+    compartments: [{ id: 'main', wMm: 150, hMm: 110, dMm: 45, access: 'front' }],
+    massG: 35,
+    wallMm: 1,
     opening: 'hookAndLoop',
   };
   const place = {
@@ -254,19 +254,19 @@ describe('containers and carry positions of one’s own', () => {
   };
 
   it('are added, used by a kit, not taken away meanwhile, changed on their version, and go with the export', async () => {
-    expect((await call('put', '/api/containers/trouser-sleeve', { version: null, data: sleeve })).body.version).toBe(1);
+    expect((await call('put', '/api/containers/calf-wrap', { version: null, data: sleeve })).body.version).toBe(1);
     expect((await call('put', '/api/positions/thigh', { version: null, data: place })).status).toBe(200);
     const kit = (await call('get', '/api/kits/tow-panel')).body;
     const { name, layer, personId, schoolId, brief, setAside, fit, stage, modules, units } = kit;
     const draft = { name, layer, personId, schoolId, brief, setAside, fit, stage, modules, units };
-    const moved = { ...draft, containerId: 'trouser-sleeve', positionId: 'thigh' };
-    expect((await call('put', '/api/kits/tow-panel', { version: kit.version, draft: moved })).body.container.name).toBe('Trouser sleeve');
-    const refused = await call('delete', '/api/containers/trouser-sleeve?version=1');
+    const moved = { ...draft, containerId: 'calf-wrap', positionId: 'thigh' };
+    expect((await call('put', '/api/kits/tow-panel', { version: kit.version, draft: moved })).body.container.name).toBe('Calf wrap');
+    const refused = await call('delete', '/api/containers/calf-wrap?version=1');
     expect(refused.status).toBe(422);
     expect(JSON.stringify(refused.body)).toContain(name);
-    expect((await call('put', '/api/containers/trouser-sleeve', { version: 4, data: sleeve })).status).toBe(409);
+    expect((await call('put', '/api/containers/calf-wrap', { version: 4, data: sleeve })).status).toBe(409);
     const file = (await call('get', '/api/export')).body;
-    expect(file.ownContainers).toEqual([{ id: 'trouser-sleeve', data: sleeve, version: 1 }]);
+    expect(file.ownContainers).toEqual([{ id: 'calf-wrap', data: sleeve, version: 1 }]);
     expect((await call('post', '/api/import', file)).status).toBe(200);
     const missing = { ...file, ownContainers: [] };
     expect(JSON.stringify((await call('post', '/api/import', missing)).body)).toContain('unknown container');
@@ -274,14 +274,14 @@ describe('containers and carry positions of one’s own', () => {
     const home = { ...draft, containerId: 'hard-case', positionId: 'wall-box' };
     expect((await call('put', '/api/kits/tow-panel', { version: back.version, draft: home })).status).toBe(200);
     expect((await call('delete', '/api/positions/thigh?version=1')).status).toBe(200);
-    expect((await call('delete', '/api/containers/trouser-sleeve?version=1')).status).toBe(200);
+    expect((await call('delete', '/api/containers/calf-wrap?version=1')).status).toBe(200);
   });
 
   it('do not stand in for shipped ones, and say which field is wrong', async () => {
     const shipped = await call('put', '/api/containers/belt-pouch', { version: null, data: { ...sleeve, id: 'belt-pouch' } });
     expect(JSON.stringify(shipped.body)).toContain('data.id');
     const flat = { ...sleeve, compartments: [{ ...sleeve.compartments[0], dMm: 0 }] };
-    const bad = await call('put', '/api/containers/trouser-sleeve', { version: null, data: flat });
+    const bad = await call('put', '/api/containers/calf-wrap', { version: null, data: flat });
     expect(bad.status).toBe(422);
     expect(JSON.stringify(bad.body)).toContain('compartments.0.dMm');
   });

@@ -1,4 +1,5 @@
 import { kindCatalog } from '@ivrak/core/catalog';
+import { KitDraftSchema } from '@ivrak/core/model';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../core/testing/rounds.ts';
@@ -73,17 +74,9 @@ async function perform(operation: Operation, now: Everything): Promise<number> {
         .status;
     }
     case 'takeOff': {
-      const { version, units, name, layer, personId, containerId, positionId, schoolId, brief } = (
-        await call('get', `/api/kits/${operation.kit}`)
-      ).body;
+      const { version, units, ...head } = (await call('get', `/api/kits/${operation.kit}`)).body;
       const draft = {
-        name,
-        layer,
-        personId,
-        containerId,
-        positionId,
-        schoolId,
-        brief,
+        ...KitDraftSchema.omit({ units: true }).parse(head),
         units: units.filter((_: unknown, index: number) => index !== operation.pick % Math.max(1, units.length)),
       };
       return (await call('put', `/api/kits/${operation.kit}`, { version: version - (operation.isStale ? 1 : 0), draft })).status;

@@ -12,6 +12,8 @@ const SPACE = 6;
 /** Spaces a room can hold before the smallest new ones are let go; far above what is met. */
 const MAX_SPACES = 2000;
 
+const NOWHERE: Box = { item: -1, room: -1, x: 0, y: 0, z: 0, w: 0, h: 0, d: 0, lay: 0 };
+
 /** Empty maximal spaces of all rooms at one point of a decode. */
 interface Snapshot {
   spaces: Int32Array;
@@ -68,6 +70,11 @@ export class Decoder {
   private from = 0;
   private length = 0;
   private readonly hasSecond: boolean;
+  /** Score of what is found for the thing being laid; infinite: nothing yet. */
+  private best = Number.POSITIVE_INFINITY;
+  /** Written over and over, since this is where the time goes: where the thing being laid goes, and where it is tried. */
+  private readonly found: Box = { ...NOWHERE };
+  private readonly trial: Box = { ...NOWHERE };
   private reachedSteps = 0;
 
   constructor(
@@ -223,7 +230,7 @@ export class Decoder {
         this.counts[index] = depth > 0 ? SPACE : 0;
         (this.spaces[index] as Int32Array).set([0, 0, 0, room.w, room.h, depth]);
       }
-      for (const box of this.prepared.locked) this.settle(box.item, box.room, box.x, box.y, box.z, box.w, box.h, box.d, depths, 0);
+      for (const box of this.prepared.locked) this.settle(box, depths, 0);
       return;
     }
     const { spaces, starts } = this.kept[start] as Snapshot;
@@ -277,88 +284,90 @@ export class Decoder {
 
   /** Lays one thing where the score is lowest; false where nothing takes it. */
   private place(item: number, genome: Genome, depths: readonly number[], next: number): boolean {
+    const pinned = this.prepared.pinned[item] ?? null;
+    const onlyRoom = pinned === null ? (genome.room[item] as number) : -1;
+    const { found } = this;
+    found.item = item;
+    found.room = -1;
+    this.best = Number.POSITIVE_INFINITY;
+    for (let room = 0; room < this.counts.length; room += 1) {
+      if (onlyRoom >= 0 && onlyRoom !== room) continue;
+      if (pinned !== null && pinned !== this.prepared.rooms[room]?.compartment) continue;
+      this.searchRoom(item, room, genome, depths[room] as number);
+    }
+    if (found.room < 0) return false;
+    this.lay[item] = found.lay - (this.layAt[item] as number);
+    this.settle(found, depths, next);
+    return true;
+  }
+
+  /** Looks through a room for a place that scores less than what is found; lays are counted through all things. */
+  private searchRoom(item: number, room: number, genome: Genome, depth: number): void {
     const [p0, p1, p2, p3, p4, p5, p6] = genome.weights;
     const { lw, lh, ld } = this;
     const forced = genome.lay[item] as number;
-    const pinned = this.prepared.pinned[item] ?? null;
-    const onlyRoom = pinned === null ? (genome.room[item] as number) : -1;
     const firstLay = forced >= 0 ? (this.layAt[item] as number) + forced : (this.layAt[item] as number);
     const endLay = forced >= 0 ? firstLay + 1 : (this.layAt[item + 1] as number);
     const isFirst = this.reach[item] === 1;
     const isFar = p5 > 0.5;
     const leastDepth = (this.prepared.least[item] as readonly [number, number, number])[2];
-    let best = Number.POSITIVE_INFINITY;
-    let [bestRoom, bestX, bestY, bestZ, bestLay] = [-1, 0, 0, 0, 0];
-    for (let room = 0; room < this.counts.length; room += 1) {
-      if (onlyRoom >= 0 && onlyRoom !== room) continue;
-      if (pinned !== null && pinned !== this.prepared.rooms[room]?.compartment) continue;
-      const list = this.spaces[room] as Int32Array;
-      const count = this.counts[room] as number;
-      const isTop = this.roomTop[room] === 1;
-      const isAtFront = isFirst && genome.frontFirst;
-      const depth = depths[room] as number;
-      const roomHigh = (this.prepared.rooms[room] as Room).h;
-      const top = this.tops[room] as number;
-      for (let at = 0; at < count; at += SPACE) {
-        const ax = list[at] as number;
-        const ay = list[at + 1] as number;
-        const az = list[at + 2] as number;
-        const bx = list[at + 3] as number;
-        const by = list[at + 4] as number;
-        const bz = list[at + 5] as number;
-        if (isFirst && (isTop ? by < roomHigh : bz < depth)) continue;
-        // No weight is negative, so nothing in this space can score less than its corner and its least depth.
-        const corner = p4 * (ax + ay);
-        const floor = isAtFront && !isTop ? bz : az + leastDepth;
-        if (corner + p1 * floor + (floor > top ? p0 * (floor - top) : 0) >= best) continue;
-        const spaceW = bx - ax;
-        const spaceH = by - ay;
-        const spaceD = bz - az;
-        for (let lay = firstLay; lay < endLay; lay += 1) {
-          const d = ld[lay] as number;
-          const restD = spaceD - d;
-          if (restD < 0) continue;
-          const restW = spaceW - (lw[lay] as number);
-          if (restW < 0) continue;
-          const restH = spaceH - (lh[lay] as number);
-          if (restH < 0) continue;
-          const reached = isAtFront && !isTop ? bz : az + d;
-          const least = Math.min(restW, restH);
-          const largest = Math.max(restW, restH);
-          const growth = reached > top ? reached - top : 0;
-          const score = p0 * growth + p1 * reached + p2 * least + p3 * largest + corner + p6 * Math.min(restD, 400);
-          if (score >= best) continue;
-          const x = isFar ? bx - (lw[lay] as number) : ax;
-          const y = isAtFront && isTop ? by - (lh[lay] as number) : ay;
-          if (this.hasSecond && !this.reachHolds(item, room, x, y, reached - d, lw[lay] as number, lh[lay] as number, d, isTop)) continue;
-          best = score;
-          bestRoom = room;
-          bestX = x;
-          bestY = y;
-          bestZ = reached - d;
-          bestLay = lay;
-        }
+    const list = this.spaces[room] as Int32Array;
+    const count = this.counts[room] as number;
+    const isTop = this.roomTop[room] === 1;
+    const isAtFront = isFirst && genome.frontFirst;
+    const roomHigh = (this.prepared.rooms[room] as Room).h;
+    const top = this.tops[room] as number;
+    let { best } = this;
+    for (let at = 0; at < count; at += SPACE) {
+      const ax = list[at] as number;
+      const ay = list[at + 1] as number;
+      const az = list[at + 2] as number;
+      const bx = list[at + 3] as number;
+      const by = list[at + 4] as number;
+      const bz = list[at + 5] as number;
+      if (isFirst && (isTop ? by < roomHigh : bz < depth)) continue;
+      // No weight is negative, so nothing in this space can score less than its corner and its least depth.
+      const corner = p4 * (ax + ay);
+      const floor = isAtFront && !isTop ? bz : az + leastDepth;
+      if (corner + p1 * floor + (floor > top ? p0 * (floor - top) : 0) >= best) continue;
+      for (let lay = firstLay; lay < endLay; lay += 1) {
+        const d = ld[lay] as number;
+        const restD = bz - az - d;
+        if (restD < 0) continue;
+        const restW = bx - ax - (lw[lay] as number);
+        if (restW < 0) continue;
+        const restH = by - ay - (lh[lay] as number);
+        if (restH < 0) continue;
+        const reached = isAtFront && !isTop ? bz : az + d;
+        const growth = reached > top ? reached - top : 0;
+        const rest = p2 * Math.min(restW, restH) + p3 * Math.max(restW, restH);
+        const score = p0 * growth + p1 * reached + rest + corner + p6 * Math.min(restD, 400);
+        if (score >= best) continue;
+        const x = isFar ? bx - (lw[lay] as number) : ax;
+        const y = isAtFront && isTop ? by - (lh[lay] as number) : ay;
+        if (this.hasSecond && !this.reachHolds(this.boxAt(this.trial, item, room, x, y, reached - d, lay), isTop)) continue;
+        best = score;
+        this.boxAt(this.found, item, room, x, y, reached - d, lay);
       }
     }
-    if (bestRoom < 0) return false;
-    this.lay[item] = bestLay - (this.layAt[item] as number);
-    const [w, h, d] = [lw[bestLay] as number, lh[bestLay] as number, ld[bestLay] as number];
-    this.settle(item, bestRoom, bestX, bestY, bestZ, w, h, d, depths, next);
-    return true;
+    this.best = best;
   }
 
-  private settle(
-    item: number,
-    room: number,
-    x: number,
-    y: number,
-    z: number,
-    w: number,
-    h: number,
-    d: number,
-    depths: readonly number[],
-    next: number,
-  ): void {
+  /** Writes a box with the measures of a lay. */
+  private boxAt(box: Box, item: number, room: number, x: number, y: number, z: number, lay: number): Box {
+    box.item = item;
+    box.room = room;
+    box.x = x;
+    box.y = y;
+    box.z = z;
+    box.w = this.lw[lay] as number;
+    box.h = this.lh[lay] as number;
+    box.d = this.ld[lay] as number;
+    box.lay = lay;
+    return box;
+  }
+
+  private settle({ item, room, x, y, z, w, h, d }: Box, depths: readonly number[], next: number): void {
     this.room[item] = room;
     this.x[item] = x;
     this.y[item] = y;
@@ -376,17 +385,7 @@ export class Decoder {
   }
 
   /** Class 2: at most one thing in front. Only things of class 2 have to be counted; what lies before class 1 is out of the spaces. */
-  private reachHolds(
-    item: number,
-    room: number,
-    x: number,
-    y: number,
-    z: number,
-    w: number,
-    h: number,
-    d: number,
-    isTop: boolean,
-  ): boolean {
+  private reachHolds({ item, room, x, y, z, w, h, d }: Box, isTop: boolean): boolean {
     let before = 0;
     for (let other = 0; other < this.n; other += 1) {
       if (this.room[other] !== room || other === item) continue;

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
 import { checkPlacement } from './check.ts';
 import { createFit, packFit } from './createFit.ts';
+import { placedBox } from './placedBoxFixture.ts';
 import { type FitItem, type FitProblem, FitProblemSchema, laysOf, type PlacedItem } from './problem.ts';
 import { Random } from './random.ts';
 
@@ -272,18 +273,7 @@ describe('the checker', () => {
     { id: 'a', wMm: 60, hMm: 50, tMm: 10, reach: 1 },
     { id: 'b', wMm: 60, hMm: 50, tMm: 10 },
   ]);
-  const at = (id: string, xMm: number, zMm: number, more: Partial<PlacedItem> = {}): PlacedItem => ({
-    id,
-    compartment: 'main',
-    xMm,
-    yMm: 0,
-    zMm,
-    wMm: 60,
-    hMm: 50,
-    dMm: 10,
-    folded: false,
-    ...more,
-  });
+  const at = (id: string, xMm: number, zMm: number, more: Partial<PlacedItem> = {}) => placedBox(id, { xMm, zMm, ...more });
 
   it.each([
     ['inside', [at('a', 50, 0)]],

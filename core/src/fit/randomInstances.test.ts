@@ -5,6 +5,7 @@ import { checkPlacement } from './check.ts';
 import { createFit, packFit } from './createFit.ts';
 import { Decoder, decode } from './decoder.ts';
 import { leastDepth } from './exact.ts';
+import { placedBox } from './placedBoxFixture.ts';
 import { type Genome, LEFT_OUT, prepareFit, startGenome, WEIGHT_PRESETS, type Weights } from './prepare.ts';
 import { type FitProblem, FitProblemSchema } from './problem.ts';
 import { Random } from './random.ts';
@@ -308,18 +309,7 @@ describe('the checker finds what is not kept', () => {
       { id: 'b', wMm: 60, hMm: 50, tMm: 10, shape: 'flat', foldable: true, fold: true },
     ],
   });
-  const at = (id: string, compartment: string, more = {}) => ({
-    id,
-    compartment,
-    xMm: 0,
-    yMm: 0,
-    zMm: 0,
-    wMm: 60,
-    hMm: 50,
-    dMm: 10,
-    folded: false,
-    ...more,
-  });
+  const at = (id: string, compartment: string, more = {}) => placedBox(id, { compartment, ...more });
 
   it.each([
     ['pinned', [at('a', 'main')]],

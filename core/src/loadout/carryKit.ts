@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { CoverageSchema, NeedStateSchema, StoredUnitSchema } from '../model/answers.ts';
+import { AskedNeedSchema, CoverageSchema, NeedStateSchema, StoredUnitSchema } from '../model/answers.ts';
 import type { Container } from '../model/container.ts';
 import { GradeSchema } from '../model/kind.ts';
 import { LayerSchema, ModuleSchema } from '../model/kit.ts';
@@ -8,8 +8,6 @@ import { PlainDateSchema } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { KitIdSchema, PersonIdSchema } from '../model/unit.ts';
 import type { LoadoutKit } from './loadout.ts';
-
-const AskedNeedSchema = z.object({ need: NeedIdSchema, least: z.number(), ideal: z.number(), windowS: z.number().nullable() });
 
 /** A kit as the server tells it for working out loadouts; school and container are in the catalogue. */
 export const CarryKitSchema = z.object({

@@ -11,13 +11,12 @@ import { KitUpkeepSchema } from './upkeep.ts';
 
 export const NeedStateSchema = z.enum(['off', 'gap', 'thin', 'held', 'full']);
 
+/** How much of a need a brief asks for, in counts of a plain thing, and within how many seconds; null: no window. */
+export const AskedNeedSchema = z.object({ need: NeedIdSchema, least: z.number(), ideal: z.number(), windowS: z.number().nullable() });
+
 export const CoverageSchema = z.object({
   needs: z.array(
-    z.object({
-      need: NeedIdSchema,
-      least: z.number(),
-      ideal: z.number(),
-      windowS: z.number().nullable(),
+    AskedNeedSchema.extend({
       have: z.number(),
       state: NeedStateSchema,
       lapsesOn: PlainDateSchema.nullable(),

@@ -1,4 +1,5 @@
 export {
+  AskedNeedSchema,
   CoverageSchema,
   FindingSchema,
   type KitSummary,

@@ -4,7 +4,7 @@ import { type Conditions, HANDS, HANDS_NAMES, type Loadout, LoadoutSchema } from
 import { ActionIcon, Button } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { clsx } from 'clsx';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api } from '../data/client.ts';
 import { Blank } from '../ui/Blank.tsx';
@@ -56,21 +56,16 @@ export function Carry() {
       <Refusal text={error} />
     </>
   );
-  if (chosen === undefined)
+  if (chosen === undefined) {
+    const none = <p className="muted">None yet. A loadout is what you wear, carry, drive or moor in one situation.</p>;
     return (
-      <main id="main" className={clsx(css.page, css.isColumns)}>
-        <CarryNav />
-        <div className={css.carry}>
-          <aside className={css.list} aria-label="Loadouts">
-            {heading}
-            <p className="muted">None yet. A loadout is what you wear, carry, drive or moor in one situation.</p>
-          </aside>
-          <section className={css.main}>
-            <h1>Make a loadout to see what you have, and in how many seconds</h1>
-          </section>
-        </div>
-      </main>
+      <CarryColumns heading={heading} list={none}>
+        <section className={css.main}>
+          <h1>Make a loadout to see what you have, and in how many seconds</h1>
+        </section>
+      </CarryColumns>
     );
+  }
   return (
     <LoadoutPage
       key={chosen.id}
@@ -84,10 +79,26 @@ export function Carry() {
   );
 }
 
+/** The list of loadouts beside what is shown of one. */
+function CarryColumns({ heading, list, children }: { heading: ReactNode; list: ReactNode; children: ReactNode }) {
+  return (
+    <main id="main" className={clsx(css.page, css.isColumns)}>
+      <CarryNav />
+      <div className={css.carry}>
+        <aside className={css.list} aria-label="Loadouts">
+          {heading}
+          {list}
+        </aside>
+        {children}
+      </div>
+    </main>
+  );
+}
+
 interface LoadoutPageProps {
   carryData: CarryData;
   stored: StoredLoadout;
-  heading: React.ReactNode;
+  heading: ReactNode;
   open: (id: string) => void;
   changed: () => Promise<unknown>;
   gone: () => void;
@@ -112,33 +123,26 @@ function LoadoutPage({ carryData, stored, heading, open, changed, gone }: Loadou
   const nameOf = (id: string) => carryData.kits.find((kit) => kit.id === id)?.name ?? id;
   const letters = kitLetters(loadout.kits.map(({ kitId }) => ({ id: kitId, name: nameOf(kitId) })));
   return (
-    <main id="main" className={clsx(css.page, css.isColumns)}>
-      <CarryNav />
-      <div className={css.carry}>
-        <aside className={css.list} aria-label="Loadouts">
-          {heading}
-          <LoadoutList loadouts={loadouts} views={views} chosen={loadout.id} open={open} />
-        </aside>
-        <section className={css.main} aria-label={loadout.name}>
-          <div className={css.top}>
-            <Bodies carryData={carryData} loadout={loadout} view={view} letters={letters} change={draft.change} />
-            <Headline loadout={loadout} view={view} nameOf={nameOf} />
-          </div>
-          <Refusal text={viewError} />
-          <HowReached conditions={loadout.conditions} change={(next) => draft.change({ conditions: { ...loadout.conditions, ...next } })} />
-          {view !== null && (
-            <ReachLanes
-              view={view}
-              letters={letters}
-              nameOf={nameOf}
-              chosen={typeof shown === 'object' ? shown.unitId : null}
-              open={(unitId) => setShown({ unitId })}
-            />
-          )}
-        </section>
-        <SidePanel {...{ carryData, draft, view, conflicts, shown, setShown, nameOf, loadouts, gone, changed }} />
-      </div>
-    </main>
+    <CarryColumns heading={heading} list={<LoadoutList loadouts={loadouts} views={views} chosen={loadout.id} open={open} />}>
+      <section className={css.main} aria-label={loadout.name}>
+        <div className={css.top}>
+          <Bodies carryData={carryData} loadout={loadout} view={view} letters={letters} change={draft.change} />
+          <Headline loadout={loadout} view={view} nameOf={nameOf} />
+        </div>
+        <Refusal text={viewError} />
+        <HowReached conditions={loadout.conditions} change={(next) => draft.change({ conditions: { ...loadout.conditions, ...next } })} />
+        {view !== null && (
+          <ReachLanes
+            view={view}
+            letters={letters}
+            nameOf={nameOf}
+            chosen={typeof shown === 'object' ? shown.unitId : null}
+            open={(unitId) => setShown({ unitId })}
+          />
+        )}
+      </section>
+      <SidePanel {...{ carryData, draft, view, conflicts, shown, setShown, nameOf, loadouts, gone, changed }} />
+    </CarryColumns>
   );
 }
 

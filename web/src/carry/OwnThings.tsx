@@ -4,6 +4,7 @@ import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core'
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
 import css from './carry.module.css';
 
 interface OwnThingsProps {
@@ -34,7 +35,7 @@ export function OwnThings({ own, change }: OwnThingsProps) {
             <div className="row">
               <button
                 type="button"
-                className={clsx(css.ownName, 'grow')}
+                className={clsx(parts.bare, 'grow')}
                 aria-expanded={open === one.id}
                 onClick={() => setOpen(open === one.id ? null : one.id)}
               >

@@ -5,6 +5,7 @@ import { Button, CloseButton, MultiSelect, Select, TextInput } from '@mantine/co
 import { clsx } from 'clsx';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
+import parts from '../ui/parts.module.css';
 import { useDragSensors } from '../ui/useDragSensors.ts';
 import css from './crew.module.css';
 
@@ -93,7 +94,7 @@ interface PlannedSpotProps {
 function PlannedSpot({ spot, kitName, isChosen, choose, move }: PlannedSpotProps) {
   const { setNodeRef, listeners } = useDraggable({ id: spot.id, disabled: choose === null });
   const place = {
-    className: clsx(css.planSpot, spot.xM > 0.72 * PLAN_M.wide && css.isRight, isChosen && css.isChosen),
+    className: clsx(choose !== null && parts.bare, css.planSpot, spot.xM > 0.72 * PLAN_M.wide && css.isRight, isChosen && css.isChosen),
     style: { left: percent(spot.xM, PLAN_M.wide), top: percent(spot.yM, PLAN_M.high) },
   };
   const content = (

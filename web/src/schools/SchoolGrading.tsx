@@ -19,6 +19,19 @@ const NOTHING = 'nothing';
 const GRADE_OPTIONS = [...GRADES.map((grade) => ({ value: grade, label: grade })), { value: NOTHING, label: 'does not count' }];
 export const NEED_OPTIONS = NEED_IDS.map((need) => ({ value: need, label: `${rungOf(need)} · ${NEEDS[need].label}` }));
 
+function NeedSelect({ label, need, choose }: { label: string; need: NeedId | null; choose: (need: NeedId | null) => void }) {
+  return (
+    <Select
+      aria-label={label}
+      placeholder="need"
+      searchable
+      data={NEED_OPTIONS}
+      value={need}
+      onChange={(value) => choose(NEED_IDS.find((one) => one === value) ?? null)}
+    />
+  );
+}
+
 export function GradeEditor({ school, change }: PartProps) {
   const kinds = useCatalog((state) => state.kinds);
   const [kind, setKind] = useState<string | null>(null);
@@ -40,14 +53,7 @@ export function GradeEditor({ school, change }: PartProps) {
           value={kind}
           onChange={setKind}
         />
-        <Select
-          aria-label="Need"
-          placeholder="need"
-          searchable
-          data={NEED_OPTIONS}
-          value={need}
-          onChange={(value) => setNeed(value as NeedId | null)}
-        />
+        <NeedSelect label="Need" need={need} choose={setNeed} />
         <Button
           variant="default"
           disabled={kind === null || need === null}
@@ -109,14 +115,7 @@ export function QuantityEditor({ school, change }: PartProps) {
         ))}
       </ul>
       <div className="row">
-        <Select
-          aria-label="Need with its own quantity"
-          placeholder="need"
-          searchable
-          data={NEED_OPTIONS}
-          value={need}
-          onChange={(value) => setNeed(value as NeedId | null)}
-        />
+        <NeedSelect label="Need with its own quantity" need={need} choose={setNeed} />
         <Button
           variant="default"
           disabled={need === null}
