@@ -61,6 +61,23 @@ describe('intake', () => {
     expect(await stores()).toHaveLength(before + 9);
   });
 
+  it('shows first what lapses first, where somebody asks', async () => {
+    const { person } = scene;
+    await person.goTo(`${scene.server.url}/stores`);
+    await person.press('Good through');
+    const dates = (await stores())
+      .filter(({ place, expiresOn }) => place === 'stores' && expiresOn !== null)
+      .map(({ expiresOn }) => expiresOn);
+    const first = await person.page.$eval('[aria-label="Spares"] tbody tr td:nth-child(5)', (cell) => cell.textContent);
+    const [earliest] = dates.sort();
+    const [year, month, day] = earliest.split('-').map(Number);
+    expect(first).toContain(String(year));
+    expect(first).toContain(String(day));
+    expect(first.toLowerCase()).toContain(
+      new Date(Date.UTC(year, month - 1, day)).toLocaleString('en', { month: 'short', timeZone: 'UTC' }).toLowerCase(),
+    );
+  });
+
   it('reads a label from a photo, here in the browser', async () => {
     const { person } = scene;
     await person.goTo(`${scene.server.url}/stores`);

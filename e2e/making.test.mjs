@@ -150,7 +150,7 @@ describe('packing by hand', () => {
     await expect.poll(roomOf).toBeDefined();
     const first = await roomOf();
     const other = first === 'left panel' ? 'right panel' : 'left panel';
-    const choose = () => person.page.locator('.fit_reachList button ::-p-text(Pressure dressing)').click();
+    const choose = () => person.pressUntil('.fit_reachList button ::-p-text(Pressure dressing)', '.fit_reachList [aria-pressed="true"]');
     await choose();
     await person.page.keyboard.press(first === 'left panel' ? ']' : '[');
     await expect.poll(roomOf).toBe(other);
@@ -179,7 +179,7 @@ describe('packing by hand', () => {
     const free = { press: 0, locks: {}, pins: {}, folds: {} };
     await fill('console-case', { containerId: 'quart-bag', fit: free, units: [thing('bag-pads', 'gauze-pads')] });
     await person.goTo(`${server.url}/kits/console-case/fit`);
-    await person.page.locator('.fit_reachList button').click();
+    await person.pressUntil('.fit_reachList button', '.fit_reachList [aria-pressed="true"]');
     await person.page.keyboard.press('l');
     await person.sees('nothing can be locked in them');
     expect((await draftOf('console-case')).fit.locks).toEqual({});

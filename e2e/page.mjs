@@ -98,13 +98,18 @@ export class Person {
     await this.page.waitForSelector('.bench_dragged', { hidden: true });
   }
 
-  /** Takes a thing on the sheet up, again where the sheet moved under the first press. */
-  async pick(selector) {
+  /** Takes a thing on the sheet up. */
+  pick(selector) {
+    return this.pressUntil(selector, '.bench_unitPicture');
+  }
+
+  /** Presses until something is seen of it: what comes late may move a list under the first press. */
+  async pressUntil(selector, seen) {
     for (let attempt = 1; ; attempt += 1) {
       await this.page.locator(selector).click();
-      const isOpen = await this.page.waitForSelector('.bench_unitPicture', { timeout: 4000 }).catch(() => null);
-      if (isOpen !== null) return;
-      if (attempt === 4) throw new Error(`${selector} does not open`);
+      const isThere = await this.page.waitForSelector(seen, { timeout: attempt < TRIES ? TRY_MS : PATIENCE_MS }).catch(() => null);
+      if (isThere !== null) return;
+      if (attempt === TRIES) throw new Error(`${seen} does not come of pressing ${selector}`);
     }
   }
 

@@ -291,6 +291,21 @@ describe('own kinds and lists', () => {
     expect(await massOf()).toBe(70);
   });
 
+  it('kinds stand in the order of a column whose heading is pressed', async () => {
+    await person.goTo(`${server.url}/kinds`);
+    const { kinds } = await api('/api/catalog');
+    const masses = kinds.map(({ massG }) => massG);
+    const firstOf = async () => person.page.$eval('.kinds_table tbody tr td:nth-child(5)', (cell) => Number(cell.textContent));
+    await person.press('Mass, g');
+    await person.seesNamed('Mass, g', 'columnheader');
+    expect(await firstOf()).toBe(Math.min(...masses));
+    await person.press('Mass, g');
+    expect(await person.page.$eval('.kinds_table [aria-sort]', (head) => head.getAttribute('aria-sort'))).toBe('descending');
+    expect(await firstOf()).toBe(Math.max(...masses));
+    await person.press('Mass, g');
+    expect(await person.page.$('.kinds_table [aria-sort]')).toBeNull();
+  });
+
   it('a ready-made kit is described, its price is held against its parts, and it stands beside this one', async () => {
     await person.goTo(`${server.url}/kits/helm-vest/compare`);
     await person.press('Describe a ready-made kit');

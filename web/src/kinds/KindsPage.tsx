@@ -10,17 +10,33 @@ import { price } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { download } from '../ui/download.ts';
 import parts from '../ui/parts.module.css';
+import { SortHead } from '../ui/SortHead.tsx';
+import { inOrder, nextOrder, type Order } from '../ui/sorted.ts';
 import { KindEditor } from './KindEditor.tsx';
 import { KindImport } from './KindImport.tsx';
 import css from './kinds.module.css';
 
 const SHIPPED = new Map(KINDS.map((kind) => [kind.id, kind]));
 
+const COLUMNS = {
+  name: ({ name }: Kind) => name,
+  serves: (kind: Kind) => servesOf(kind) || null,
+  // The largest first is what somebody who fills a pocket looks for; a box is as large as its volume.
+  size: (kind: Kind) => {
+    const { wMm, hMm, tMm } = measuresOf(kind, 'asSold');
+    return wMm * hMm * tMm;
+  },
+  mass: ({ massG }: Kind) => massG,
+  price: ({ priceMinor }: Kind) => priceMinor,
+};
+type Column = keyof typeof COLUMNS;
+
 /** Every kind with its measures; add one, change one for this installation, take a table in or out. */
 export function KindsPage() {
   const { kinds, own } = useCatalog();
   const [params, setParams] = useSearchParams();
   const [search, setSearch] = useState('');
+  const [order, setOrder] = useState<Order<Column> | null>(null);
   const [onlyOwn, setOnlyOwn] = useState(false);
   const chosen = params.get('kind');
   const show = (id: string | null) => setParams(id === null ? {} : { kind: id }, { replace: true });
@@ -45,9 +61,9 @@ export function KindsPage() {
           </button>
         </div>
         <table className={clsx(parts.compareTable, css.table)}>
-          <KindsColumns />
+          <KindsColumns order={order} sort={(column) => setOrder(nextOrder(order, column))} />
           <tbody>
-            {shown.map((kind) => (
+            {inOrder(shown, COLUMNS, order).map((kind) => (
               <KindRow
                 key={kind.id}
                 kind={kind}
@@ -94,27 +110,26 @@ function KindsHead({ show, shown }: { show: (id: string | null) => void; shown: 
   );
 }
 
-function KindsColumns() {
+function KindsColumns(sorting: { order: Order<Column> | null; sort: (column: Column) => void }) {
   return (
     <thead>
       <tr>
         <th scope="col">
           <span className="sr-only">Outline</span>
         </th>
-        <th scope="col">Kind</th>
-        <th scope="col">Serves</th>
-        <th scope="col" className={css.isFigure}>
-          Size, mm
-        </th>
-        <th scope="col" className={css.isFigure}>
-          Mass, g
-        </th>
-        <th scope="col" className={css.isFigure}>
-          Price
-        </th>
+        <SortHead column="name" label="Kind" {...sorting} />
+        <SortHead column="serves" label="Serves" {...sorting} />
+        <SortHead column="size" label="Size, mm" className={css.isFigure} {...sorting} />
+        <SortHead column="mass" label="Mass, g" className={css.isFigure} {...sorting} />
+        <SortHead column="price" label="Price" className={css.isFigure} {...sorting} />
       </tr>
     </thead>
   );
+}
+
+function servesOf({ grades }: Kind): string {
+  const needs = Object.keys(grades) as NeedId[]; // keyed by need ids
+  return needs.map((need) => (grades[need] === 'primary' ? NEEDS[need].label : `${NEEDS[need].label} (${grades[need]})`)).join(', ');
 }
 
 interface KindRowProps {
@@ -126,7 +141,6 @@ interface KindRowProps {
 
 function KindRow({ kind, isOwn, isChosen, choose }: KindRowProps) {
   const state = measuresOf(kind, 'asSold');
-  const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
   const mark = !isOwn ? null : SHIPPED.has(kind.id) ? 'changed here' : 'own';
   return (
     <tr className={isChosen ? css.isChosen : undefined}>
@@ -139,11 +153,7 @@ function KindRow({ kind, isOwn, isChosen, choose }: KindRowProps) {
         </button>
         {mark !== null && <span className={clsx(parts.evidence, css.ownMark)}>{mark}</span>}
       </th>
-      <td className="small">
-        {needs
-          .map((need) => (kind.grades[need] === 'primary' ? NEEDS[need].label : `${NEEDS[need].label} (${kind.grades[need]})`))
-          .join(', ')}
-      </td>
+      <td className="small">{servesOf(kind)}</td>
       <td className={css.isFigure}>
         {state.wMm} × {state.hMm} × {state.tMm}
       </td>

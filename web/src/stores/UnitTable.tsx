@@ -3,12 +3,14 @@ import { Button, Menu, Modal, TextInput } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
-import { memo, useLayoutEffect, useRef, useState } from 'react';
+import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { type MusteredKit, useRefresh } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import parts from '../ui/parts.module.css';
+import { SortHead } from '../ui/SortHead.tsx';
+import { inOrder, nextOrder, type Order } from '../ui/sorted.ts';
 import css from './stores.module.css';
 
 export interface StoresSaid {
@@ -26,13 +28,24 @@ interface UnitTableProps {
   scroller: HTMLElement;
 }
 
+const COLUMNS = {
+  kind: ({ kind }: PlacedUnit) => catalogNow().get(kind)?.name ?? kind,
+  count: ({ count }: PlacedUnit) => count,
+  lot: ({ lot }: PlacedUnit) => lot,
+  expires: ({ expiresOn }: PlacedUnit) => expiresOn,
+  condition: ({ condition }: PlacedUnit) => CONDITION_NAMES[condition],
+};
+
 const ROW_HEIGHT = 53;
 /** On a phone a unit takes two lines; the style sheet says the same. */
 const NARROW_ROW_HEIGHT = 96;
 
 /** A table of units; of thousands, only the rows in sight are made. */
-export function UnitTable({ units, kits, today, label, say, scroller }: UnitTableProps) {
+export function UnitTable({ units: came, kits, today, label, say, scroller }: UnitTableProps) {
   const place = useRef<HTMLTableElement>(null);
+  const [order, setOrder] = useState<Order<keyof typeof COLUMNS> | null>(null);
+  const units = useMemo(() => inOrder(came, COLUMNS, order), [came, order]);
+  const sorting = { order, sort: (column: keyof typeof COLUMNS) => setOrder(nextOrder(order, column)) };
   const [scrollMargin, setScrollMargin] = useState(0);
   const isNarrow = useMediaQuery('(max-width: 700px)');
   useLayoutEffect(() => {
@@ -57,13 +70,11 @@ export function UnitTable({ units, kits, today, label, say, scroller }: UnitTabl
           <th scope="col">
             <span className="sr-only">Drawing</span>
           </th>
-          <th scope="col">Kind</th>
-          <th scope="col" className={css.number}>
-            Count
-          </th>
-          <th scope="col">Lot</th>
-          <th scope="col">Good through</th>
-          <th scope="col">Condition</th>
+          <SortHead column="kind" label="Kind" {...sorting} />
+          <SortHead column="count" label="Count" className={css.number} {...sorting} />
+          <SortHead column="lot" label="Lot" {...sorting} />
+          <SortHead column="expires" label="Good through" {...sorting} />
+          <SortHead column="condition" label="Condition" {...sorting} />
           <th scope="col">
             <span className="sr-only">Actions</span>
           </th>
