@@ -1,0 +1,74 @@
+import { closeSync, fsyncSync, openSync, readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+import { NodeFS } from '@electric-sql/pglite/nodefs';
+
+/** Told of each file or folder that is about to be forced onto the disk. */
+export type BeforeSync = (path: string) => void;
+
+interface Stream {
+  nfd?: number;
+  node: unknown;
+}
+/** Of the database's file system, what is gone over here. */
+interface NodeMount {
+  realPath(node: unknown): string;
+  stream_ops: { fsync?: (stream: Stream) => number };
+}
+
+/**
+ * The database's files, with syncing: as it comes, the embedded database is started with syncing off, and its file system has no such
+ * call, so that a power cut takes what was acknowledged, and often the database with it.
+ */
+class DurableFiles extends NodeFS {
+  constructor(
+    place: string,
+    private readonly beforeSync: BeforeSync,
+  ) {
+    super(place);
+  }
+
+  override async init(...[pg, given]: Parameters<NodeFS['init']>): ReturnType<NodeFS['init']> {
+    const { emscriptenOpts } = await super.init(pg, given);
+    const addSync = (module: { NODEFS?: NodeMount }) => {
+      const { NODEFS } = module;
+      if (NODEFS === undefined) throw new Error('the embedded database has no file system that could be synced');
+      NODEFS.stream_ops.fsync = ({ node, nfd }) => {
+        const path = NODEFS.realPath(node);
+        this.beforeSync(path);
+        if (nfd === undefined) syncPath(path);
+        else fsyncSync(nfd);
+        return 0;
+      };
+    };
+    return { emscriptenOpts: { ...emscriptenOpts, preRun: [...[emscriptenOpts.preRun ?? []].flat(), addSync as never] } }; // typed as a module without its file systems
+  }
+}
+
+/** How the embedded database is opened so that an acknowledged write is on the disk, and not on its way there. */
+export const durable = (place: string, beforeSync: BeforeSync = () => undefined) => ({
+  fs: new DurableFiles(place, beforeSync),
+  startParams: [
+    ...PGlite.defaultStartParams.filter((parameter) => parameter !== '-F'),
+    ...['-c', 'fsync=on', '-c', 'wal_sync_method=fsync'],
+    // Old log segments are used again up to so many; what is above is given back at the next checkpoint.
+    ...['-c', 'max_wal_size=64MB', '-c', 'min_wal_size=32MB'],
+  ],
+});
+
+/** Forces a file onto the disk; of a folder, which names are in it, where the system lets a folder be opened. */
+export function syncPath(path: string): void {
+  if (process.platform === 'win32' && statSync(path).isDirectory()) return;
+  const open = openSync(path, 'r');
+  try {
+    fsyncSync(open);
+  } finally {
+    closeSync(open);
+  }
+}
+
+/** Forces everything below a folder onto the disk. */
+export function syncTree(path: string): void {
+  if (statSync(path).isDirectory()) for (const name of readdirSync(path)) syncTree(join(path, name));
+  syncPath(path);
+}
