@@ -1,54 +1,17 @@
-import { mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { endpoint } from '@ivrak/contract';
 import { FitProblemSchema } from '@ivrak/core/fit';
 import express from 'express';
 import { pino } from 'pino';
 import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { type Queues, startQueues } from '../src/compute/queues.ts';
-import { FolderInUseError, lockFolder } from '../src/db/lock.ts';
-import { openDb } from '../src/db/open.ts';
-import { isNewDatabase } from '../src/demo/seed.ts';
 import { localOnly } from '../src/http/guard.ts';
 import { Problem, parseOr422, pathOf, problemHandler, unacceptable } from '../src/http/problem.ts';
 import { describeApi, mount, serve } from '../src/http/route.ts';
 
 const silent = pino({ level: 'silent' });
-
-describe('the folder lock', () => {
-  const folder = mkdtempSync(join(tmpdir(), 'ivrak-lock-'));
-  afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-  it('is held by one, says by whom, and is free again afterwards', async () => {
-    const lock = await lockFolder(folder);
-    const second = await lockFolder(folder).catch((error: unknown) => error);
-    expect(second).toBeInstanceOf(FolderInUseError);
-    expect((second as FolderInUseError).holder).toBe(`process ${process.pid}`);
-    expect((second as FolderInUseError).message).toContain('IVRAK_DATA');
-    await lock.release();
-    await (await lockFolder(folder)).release();
-  });
-
-  it('is one for a folder by whatever path it is reached', async () => {
-    const lock = await lockFolder(folder);
-    await expect(lockFolder(join(folder, '..', folder.split('/').at(-1) ?? ''))).rejects.toBeInstanceOf(FolderInUseError);
-    await lock.release();
-  });
-
-  it('keeps data from one opening to the next, and is given back where opening fails', async () => {
-    const first = await openDb(folder);
-    expect(await isNewDatabase(first.db)).toBe(true);
-    await expect(openDb(folder)).rejects.toBeInstanceOf(FolderInUseError);
-    await first.close();
-    const again = await openDb(folder);
-    expect(await isNewDatabase(again.db)).toBe(true);
-    await again.close();
-  });
-});
 
 describe('requests from elsewhere', () => {
   const app = express();
