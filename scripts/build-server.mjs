@@ -11,6 +11,7 @@ export async function buildServer() {
     entryPoints: {
       main: 'server/src/app/main.ts',
       fitThread: 'server/src/compute/fitThread.ts',
+      guardThread: 'server/src/db/guardThread.ts',
       buyingThread: 'server/src/compute/buyingThread.ts',
     },
     outdir: 'server/dist',

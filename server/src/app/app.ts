@@ -19,6 +19,7 @@ import { heatRoutes } from '../heat/routes.ts';
 import { contentPolicy, localOnly } from '../http/guard.ts';
 import { preloadFor } from '../http/preload.ts';
 import { notFound, Problem, ProblemSchema, problemHandler } from '../http/problem.ts';
+import { roomFirst } from '../http/room.ts';
 import { describeApi, mount, type Served, serve } from '../http/route.ts';
 import { useLogRoutes } from '../incidents/logRoutes.ts';
 import { useRoutes } from '../incidents/useRoutes.ts';
@@ -62,6 +63,7 @@ export function createApp(here: Installation, { log, queues }: AppOptions): Expr
   app.use(contentPolicy);
   app.use(localOnly);
   app.use('/api', rateLimit({ ...MOST_REQUESTS, standardHeaders: 'draft-8', legacyHeaders: false, handler: () => tooMany() }));
+  app.use('/api', roomFirst(here.freeBytes));
   app.use('/api/import', express.json({ limit: IMPORT_LIMIT }));
   app.use(['/api/stores/batch', '/api/heat'], express.json({ limit: FILE_LIMIT }));
   app.use('/api', express.json({ limit: BODY_LIMIT }));

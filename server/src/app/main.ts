@@ -38,7 +38,7 @@ async function main(): Promise<void> {
   const port = portOf(process.env.PORT);
   const today = dayOf(process.env.IVRAK_TODAY);
   const folder = resolve(process.env.IVRAK_DATA || DEFAULT_DATA_FOLDER);
-  const open = await openDb(folder);
+  const open = await openDb(folder, { say: (text) => console.log(text) });
   const { db, close } = open;
   const stopper = stopOnSignals(close);
   const isNew = await isNewDatabase(db);

@@ -1,7 +1,11 @@
-import { createHash } from 'node:crypto';
-import { mkdirSync, readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash, randomUUID } from 'node:crypto';
+import { mkdirSync, readFileSync, readlinkSync, realpathSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createConnection, createServer, type Server } from 'node:net';
+import { hostname } from 'node:os';
 import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { Worker } from 'node:worker_threads';
+import { GUARD_THREAD_FILE } from '../paths.ts';
 
 export class FolderInUseError extends Error {
   constructor(
@@ -16,15 +20,50 @@ export interface FolderLock {
   release(): Promise<void>;
 }
 
+/** Who holds a folder, as it is written into it. */
+export interface Holder {
+  pid: number;
+  /** When the process began, in the system's ticks; null: not told here. A number of a process is used again, both together are not. */
+  began: string | null;
+  /** Within which processes are numbered: machine, its last start, container. */
+  space: string;
+  token: string;
+}
+
+export const BEAT_MS = 5000;
+/** A holder whose mark has not been renewed for so long has gone. */
+export const GONE_MS = 20_000;
+const LOOK_MS = 1000;
+/** Two that take over at once: the later one's mark stands, and the earlier one sees it. */
+const SETTLE_MS = 300;
+
+interface LockOptions {
+  /** Told of what makes a start take long. */
+  say?: (text: string) => void;
+  goneMs?: number;
+}
+
 /**
- * Two processes on one embedded database lose data silently, so the folder is locked first. On Linux a listening socket
- * in the abstract namespace does it, which the kernel frees even when the process is killed; elsewhere a file with the
- * process id, checked for being alive.
+ * Two processes on one embedded database lose data silently, so the folder is locked first, in two ways that must both agree. On Linux a
+ * listening socket in the abstract namespace, which the kernel frees even when the process is killed; it is not seen from another
+ * container. And everywhere a file in the folder that says who holds it, renewed every few seconds by a thread of its own.
  */
-export async function lockFolder(folder: string): Promise<FolderLock> {
+export async function lockFolder(folder: string, options: LockOptions = {}): Promise<FolderLock> {
   mkdirSync(folder, { recursive: true });
   const real = realpathSync(folder);
-  return process.platform === 'linux' ? lockBySocket(real) : lockByFile(real);
+  const socket = process.platform === 'linux' ? await lockBySocket(real) : null;
+  try {
+    const file = await lockByFile(real, options);
+    return {
+      release: async () => {
+        await file.release();
+        await socket?.release();
+      },
+    };
+  } catch (error) {
+    await socket?.release();
+    throw error;
+  }
 }
 
 async function lockBySocket(folder: string): Promise<FolderLock> {
@@ -59,23 +98,106 @@ function askHolder(path: string): Promise<string> {
   });
 }
 
-async function lockByFile(folder: string): Promise<FolderLock> {
-  const file = join(folder, 'ivrak.lock');
+/** When a process began; null: there is none of that number, or the system does not tell. */
+function beganAt(pid: number): string | null {
   try {
-    writeFileSync(file, String(process.pid), { flag: 'wx' });
+    // Fields after the name in brackets, which may hold spaces; the 22nd of all is the start.
+    return readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').at(-1)?.split(' ')[19] ?? null;
   } catch {
-    const pid = Number(readFileSync(file, 'utf8'));
-    if (isAlive(pid)) throw new FolderInUseError(folder, `process ${pid}`);
-    writeFileSync(file, String(process.pid));
+    return null;
   }
-  return { release: async () => rmSync(file, { force: true }) };
 }
 
-function isAlive(pid: number): boolean {
+function ownSpace(): string {
+  try {
+    return `${readFileSync('/proc/sys/kernel/random/boot_id', 'utf8').trim()} ${readlinkSync('/proc/self/ns/pid')}`;
+  } catch {
+    return hostname();
+  }
+}
+
+const self = (): Holder => ({ pid: process.pid, began: beganAt(process.pid), space: ownSpace(), token: randomUUID() });
+
+async function lockByFile(folder: string, { say = () => undefined, goneMs = GONE_MS }: LockOptions): Promise<FolderLock> {
+  const file = join(folder, 'ivrak.lock');
+  const own = self();
+  const mark = JSON.stringify(own);
+  try {
+    writeFileSync(file, mark, { flag: 'wx' });
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error; // file calls fail with errno errors
+    const other = readHolder(file);
+    if (other !== null && (await isHeld(file, other, own, say, goneMs))) throw new FolderInUseError(folder, `process ${other.pid}`);
+    writeFileSync(`${file}.${own.token}`, mark);
+    renameSync(`${file}.${own.token}`, file);
+    await sleep(SETTLE_MS);
+    const now = readHolder(file);
+    if (now?.token !== own.token) throw new FolderInUseError(folder, now === null ? 'another process' : `process ${now.pid}`);
+  }
+  const stopBeating = keepAlive(file, own.token);
+  return {
+    release: async () => {
+      await stopBeating();
+      if (readHolder(file)?.token === own.token) rmSync(file, { force: true });
+    },
+  };
+}
+
+/** Null: nobody, or what is written there says nothing. */
+export function readHolder(file: string): Holder | null {
+  try {
+    const told: unknown = JSON.parse(readFileSync(file, 'utf8'));
+    if (typeof told === 'number') return { pid: told, began: null, space: ownSpace(), token: '' };
+    return typeof told === 'object' && told !== null && 'pid' in told && 'token' in told ? (told as Holder) : null; // written by lockByFile
+  } catch {
+    return null;
+  }
+}
+
+/** Whether the one who is written there still holds the folder: by his process where it can be seen from here, else by his marks. */
+async function isHeld(file: string, other: Holder, own: Holder, say: (text: string) => void, goneMs: number): Promise<boolean> {
+  if (other.space === own.space && !isRunning(other)) return false;
+  if (other.space === own.space && other.began !== null) return true;
+  const markedAt = () => {
+    try {
+      return statSync(file).mtimeMs;
+    } catch {
+      return null;
+    }
+  };
+  const first = markedAt();
+  if (first === null) return false;
+  // The clocks of two machines differ, so it is waited for the next mark instead of reckoning with the age of the last one.
+  say(`The data folder was in use by process ${other.pid} of another machine or container; looking whether it still is…`);
+  for (let waited = 0; waited < goneMs; waited += LOOK_MS) {
+    await sleep(Math.min(LOOK_MS, goneMs));
+    const now = markedAt();
+    if (now === null) return false;
+    if (now !== first) return true;
+  }
+  return false;
+}
+
+function isRunning({ pid, began }: Holder): boolean {
+  if (began !== null) return beganAt(pid) === began;
   try {
     process.kill(pid, 0);
     return true;
   } catch {
     return false;
   }
+}
+
+const ALIVE_MS = 1000;
+
+/** Renews the mark from a thread of its own, which also ends this process where it is stuck; returns what stops that. */
+function keepAlive(file: string, token: string): () => Promise<void> {
+  const turns = new Int32Array(new SharedArrayBuffer(4));
+  const guard = new Worker(GUARD_THREAD_FILE, { workerData: { file, token, turns } });
+  guard.unref();
+  const timer = setInterval(() => Atomics.add(turns, 0, 1), ALIVE_MS).unref();
+  return async () => {
+    clearInterval(timer);
+    await guard.terminate();
+  };
 }

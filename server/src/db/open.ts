@@ -1,5 +1,5 @@
 import { existsSync, renameSync, rmSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
+import { readFile, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { ExtractTablesWithRelations } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT, PgTransaction } from 'drizzle-orm/pg-core';
@@ -17,6 +17,8 @@ export type Tx = PgTransaction<PgQueryResultHKT, typeof schema, ExtractTablesWit
 export interface OpenDb {
   db: Db;
   describe: string;
+  /** Room on the disk that the data lies on; null: not to be told, as for a database in memory. */
+  freeBytes(): Promise<number | null>;
   close(): Promise<void>;
 }
 
@@ -26,6 +28,8 @@ interface OpenOptions {
   contents?: Blob;
   /** Told of each file before it is forced onto the disk; for trying what a power cut leaves. */
   beforeSync?: BeforeSync;
+  /** Told of what makes opening take long. */
+  say?: (text: string) => void;
 }
 
 /** Log that has piled up since the last checkpoint before there is another one; the embedded database makes none by itself. */
@@ -38,13 +42,13 @@ const LOOK_AT_LOG_EVERY_MS = 30_000;
  */
 export async function openDb(
   folder: string | null,
-  { migrationsFolder = MIGRATIONS_FOLDER, contents, beforeSync }: OpenOptions = {},
+  { migrationsFolder = MIGRATIONS_FOLDER, contents, beforeSync, say = () => undefined }: OpenOptions = {},
 ): Promise<OpenDb> {
   const { PGlite } = await import('@electric-sql/pglite');
   const { durable, syncPath, syncTree } = await import('./durable.ts');
   const { drizzle } = await import('drizzle-orm/pglite');
   const { migrate } = await import('drizzle-orm/pglite/migrator');
-  const lock = folder === null ? null : await lockFolder(folder);
+  const lock = folder === null ? null : await lockFolder(folder, { say });
   try {
     if (folder !== null && !existsSync(join(folder, 'pg'))) {
       await layOut(PGlite, join(folder, 'pg.new'));
@@ -58,13 +62,15 @@ export async function openDb(
         : await PGlite.create({ ...durable(join(folder, 'pg'), beforeSync), relaxedDurability: false });
     const db = drizzle({ client, schema });
     await migrate(db, { migrationsFolder });
-    const checkpoints = folder === null ? undefined : setInterval(() => void checkpointIfDue(client).catch(giveToNextWrite), LOOK_AT_LOG_EVERY_MS).unref();
+    const checkpoints =
+      folder === null ? undefined : setInterval(() => void checkpointIfDue(client).catch(giveToNextWrite), LOOK_AT_LOG_EVERY_MS).unref();
     const close = async () => {
       clearInterval(checkpoints);
       await client.close();
       await lock?.release();
     };
-    return { db, describe: 'embedded PostgreSQL', close };
+    const freeBytes = async () => (folder === null ? null : freeBytesAt(folder));
+    return { db, describe: 'embedded PostgreSQL', freeBytes, close };
   } catch (error) {
     await lock?.release();
     throw error;
@@ -79,6 +85,11 @@ async function layOut(PGlite: PGliteClass, beside: string): Promise<void> {
   rmSync(beside, { recursive: true, force: true });
   const client = await PGlite.create({ dataDir: beside, ...(await blank()) });
   await client.close();
+}
+
+async function freeBytesAt(folder: string): Promise<number> {
+  const { bavail, bsize } = await statfs(folder);
+  return bavail * bsize;
 }
 
 /** A checkpoint that fails loses nothing, and what hinders it hinders the next write, which says so to somebody. */

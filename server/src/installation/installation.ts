@@ -8,6 +8,7 @@ import { Summaries } from './summaries.ts';
 export interface Installation {
   readonly db: OpenDb['db'];
   readonly describeDb: string;
+  readonly freeBytes: OpenDb['freeBytes'];
   readonly today: () => PlainDate;
   /** Null: there is none, as for a database in memory. */
   readonly backupFolder: string | null;
@@ -17,7 +18,7 @@ export interface Installation {
 }
 
 export async function createInstallation(
-  { db, describe }: Pick<OpenDb, 'db' | 'describe'>,
+  { db, describe, freeBytes }: Pick<OpenDb, 'db' | 'describe' | 'freeBytes'>,
   today: () => PlainDate,
   backupFolder: string | null = null,
 ): Promise<Installation> {
@@ -26,5 +27,5 @@ export async function createInstallation(
   const heat = new HeatOfPlaces(catalog);
   await catalog.load(db);
   await heat.load(db);
-  return { db, describeDb: describe, today, backupFolder, catalog, heat, summaries };
+  return { db, describeDb: describe, freeBytes, today, backupFolder, catalog, heat, summaries };
 }
