@@ -116,6 +116,24 @@ describe('events of one day', () => {
   });
 });
 
+describe('the article that is named', () => {
+  // Either would hold the need a day longer: the seal by itself, or the tape with the bag that it holds down.
+  const either = [unit('s', 'vented-seals', 20), unit('t', 'tape-roll', 20), unit('b', 'waste-bag', null)];
+
+  it('is the one made for the need, not one that others lean on, in whatever order they lie', () => {
+    for (const units of [either, either.toReversed()]) {
+      const [lapse] = typed(kit(units, { needs: [{ need: 'R.seal', least: 1, ideal: 1 }] }), 'lapse');
+      expect(lapse).toMatchObject({ on: day(21), unitIds: ['s'], kind: 'vented-seals' });
+    }
+  });
+
+  it('is one that is known, beside one that nobody knows', () => {
+    const units = [unit('x', 'gone', 20), unit('s', 'vented-seals', 20)];
+    const [lapse] = typed(kit(units, { needs: [{ need: 'R.seal', least: 1, ideal: 1 }] }), 'lapse');
+    expect(lapse).toMatchObject({ unitIds: ['s'] });
+  });
+});
+
 describe('an inspection', () => {
   it.each([
     [-89, 1],
@@ -245,6 +263,16 @@ describe('the horizon', () => {
     expect(row([unit('g', 'kaolin-gauze', 50)], day(50))).toMatchObject({ holdsUntil: null, needs: [{ lapsesOn: null, orderBy: null }] });
     expect(row([unit('g', 'kaolin-gauze', 5)])?.needs).toMatchObject([{ orderBy: TODAY }]);
     expect(row([])).toMatchObject({ gapNow: true, holdsUntil: null, needs: [{ isHeld: false }] });
+  });
+
+  it('has days of inspection for kits, and none for a layer or a person', () => {
+    const { interval: _, ...kept } = kit([unit('g', 'kaolin-gauze', 50)]);
+    const two = ['a', 'b'].map((id) => ({ ...kept, id, layer: 'worn' as const, person: { id: 'p', name: 'Mira' }, inspectEveryDays: 30 }));
+    const rows = horizon(two, TODAY, day(100), CATALOG);
+    expect(rows.filter(({ of }) => of === 'kit').map(({ inspections }) => inspections.length)).toEqual([3, 3]);
+    const others = rows.filter(({ of }) => of !== 'kit');
+    expect(others.length).toBeGreaterThan(0);
+    expect(others.flatMap(({ inspections }) => inspections)).toEqual([]);
   });
 
   it('leaves out needs of which nothing is least, and day-to-day needs from the day through which it holds', () => {

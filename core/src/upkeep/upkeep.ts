@@ -42,7 +42,7 @@ export function upkeepEvents(kit: KeptKit, from: PlainDate, to: PlainDate, catal
     inspection(kit, from),
     ...missingDates(kit, from, catalog),
   ];
-  return events.filter((event) => event.on <= to).sort((a, b) => (a.on === b.on ? rank(a) - rank(b) : a.on < b.on ? -1 : 1));
+  return events.filter((event) => event.on <= to).sort((a, b) => a.on.localeCompare(b.on) || rank(a) - rank(b));
 }
 
 const ORDER: readonly UpkeepEvent['type'][] = ['gap', 'lapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing'];
@@ -69,9 +69,9 @@ function gapEvents(kit: KeptKit, now: Coverage, from: PlainDate): UpkeepEvent[] 
 }
 
 function lapseEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {
-  return now.needs.flatMap(({ need, lapsesOn }) => {
+  return now.needs.flatMap(({ need, lapsesOn }, index) => {
     if (lapsesOn === null) return [];
-    const units = unitsBehind(kit, need, lapsesOn, catalog);
+    const units = unitsBehind(kit, index, lapsesOn, catalog);
     const unitIds = units.map((unit) => unit.id);
     const kinds = [...new Set(units.map((unit) => unit.kind))];
     const kind = kinds[0] ?? null;
@@ -96,15 +96,15 @@ function lapseEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: Kind
  * Of the units that lapse on a day, those that take the need down: all of the fewest kinds that would hold it if they lasted
  * one day longer. Kinds that serve the need are named before those that others lean on or that something was moved away for.
  */
-function unitsBehind(kit: KeptKit, need: NeedId, on: PlainDate, catalog: KindCatalog): StockUnit[] {
+function unitsBehind(kit: KeptKit, index: number, on: PlainDate, catalog: KindCatalog): StockUnit[] {
+  const { need, least } = kit.needs[index] as KeptKit['needs'][number]; // coverage gives the needs in their order
   const lapsing = kit.units.filter((unit) => unit.expiresOn != null && lapseDay(unit.expiresOn) === on);
   const kinds = new Set(lapsing.map((unit) => unit.kind));
-  const index = kit.needs.findIndex((asked) => asked.need === need);
-  const least = kit.needs[index]?.least ?? 0;
   const isHeldBy = (lasting: ReadonlySet<string>): boolean => {
     const units = kit.units.map((unit) => (lapsing.includes(unit) && lasting.has(unit.kind) ? { ...unit, expiresOn: on } : unit));
     const { needs, school, skills } = kit;
-    return (leastMetNow({ needs, school, skills, on, kits: [{ id: kit.id, units }] }, catalog)[index] ?? 0) >= least;
+    const met = leastMetNow({ needs, school, skills, on, kits: [{ id: kit.id, units }] }, catalog);
+    return (met[index] as number) >= least;
   };
   const serves = (id: string): boolean => {
     const kind = catalog.get(id);
