@@ -2,12 +2,16 @@ import type { Server } from 'node:http';
 import { join, resolve } from 'node:path';
 import { type PlainDate, toPlainDate } from '@ivrak/core/model';
 import { pino } from 'pino';
+import { listBackups, readBackup } from '../backups/store.ts';
 import { startQueues } from '../compute/queues.ts';
+import { FolderError, putBack } from '../db/folder.ts';
 import { FolderInUseError } from '../db/lock.ts';
 import { openDb } from '../db/open.ts';
 import { isNewDatabase, seedDemo } from '../demo/seed.ts';
-import { createInstallation } from '../installation/installation.ts';
+import { Problem } from '../http/problem.ts';
+import { createInstallation, type Installation } from '../installation/installation.ts';
 import { DEFAULT_DATA_FOLDER } from '../paths.ts';
+import { replaceAll } from '../transfer/store.ts';
 import { createApp } from './app.ts';
 
 const HOST = '127.0.0.1';
@@ -38,12 +42,19 @@ async function main(): Promise<void> {
   const port = portOf(process.env.PORT);
   const today = dayOf(process.env.IVRAK_TODAY);
   const folder = resolve(process.env.IVRAK_DATA || DEFAULT_DATA_FOLDER);
-  const open = await openDb(folder, { say: (text) => console.log(text) });
-  const { db, close } = open;
+  const isRestoring = process.argv.includes('--restore');
+  const open = await openDb(folder, { isRestoring, say: (text) => console.log(text) });
+  const { db, aside, close } = open;
   const stopper = stopOnSignals(close);
   const isNew = await isNewDatabase(db);
   const here = await createInstallation(open, today, join(folder, 'backups'));
-  if (isNew && !process.argv.includes('--empty')) await seedDemo(here);
+  if (isRestoring)
+    await restoreLast(here, aside).catch(async (error: unknown) => {
+      await close();
+      putBack(folder, aside);
+      throw error;
+    });
+  else if (isNew && !process.argv.includes('--empty')) await seedDemo(here);
   const queues = startQueues();
   const app = createApp(here, { log, queues });
   await new Promise<void>((done, fail) => {
@@ -53,6 +64,22 @@ async function main(): Promise<void> {
     throw error;
   });
   console.log(`Ivrak is ready on http://${HOST}:${port} (data in ${folder})`);
+}
+
+/** Begins from the last backup that can be read; the database that was there is kept beside. */
+async function restoreLast(here: Installation, aside: string | null): Promise<void> {
+  for (const { name } of listBackups(here)) {
+    try {
+      await replaceAll(here, readBackup(here, name));
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      console.log(error.detail);
+      continue;
+    }
+    console.log(`Restored from ${name}.${aside === null ? '' : ` The database that was there is kept as ${aside}.`}`);
+    return;
+  }
+  throw new FolderError(`There is no backup in ${here.backupFolder} that can be read. Nothing was changed.`);
 }
 
 /** The first signal lets running requests end and closes the database, at whatever stage; a second one stops at once. */
@@ -85,7 +112,7 @@ main().catch((error: unknown) => {
   const isTaken = error instanceof Error && 'code' in error && error.code === 'EADDRINUSE';
   const said = isTaken
     ? `Port ${process.env.PORT ?? 4800} is taken. Choose another: PORT=4801 npm start`
-    : error instanceof FolderInUseError
+    : error instanceof FolderInUseError || error instanceof FolderError
       ? error.message
       : error;
   console.error(said);

@@ -1,7 +1,7 @@
-import { closeSync, fsyncSync, openSync, readdirSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { fsyncSync } from 'node:fs';
 import { PGlite } from '@electric-sql/pglite';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
+import { syncPath } from './disk.ts';
 
 /** Told of each file or folder that is about to be forced onto the disk. */
 export type BeforeSync = (path: string) => void;
@@ -55,20 +55,3 @@ export const durable = (place: string, beforeSync: BeforeSync = () => undefined)
     ...['-c', 'max_wal_size=64MB', '-c', 'min_wal_size=32MB'],
   ],
 });
-
-/** Forces a file onto the disk; of a folder, which names are in it, where the system lets a folder be opened. */
-export function syncPath(path: string): void {
-  if (process.platform === 'win32' && statSync(path).isDirectory()) return;
-  const open = openSync(path, 'r');
-  try {
-    fsyncSync(open);
-  } finally {
-    closeSync(open);
-  }
-}
-
-/** Forces everything below a folder onto the disk. */
-export function syncTree(path: string): void {
-  if (statSync(path).isDirectory()) for (const name of readdirSync(path)) syncTree(join(path, name));
-  syncPath(path);
-}

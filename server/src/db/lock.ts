@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import { GUARD_THREAD_FILE } from '../paths.ts';
+import { unwritable } from './folder.ts';
 
 export class FolderInUseError extends Error {
   constructor(
@@ -49,7 +50,11 @@ interface LockOptions {
  * container. And everywhere a file in the folder that says who holds it, renewed every few seconds by a thread of its own.
  */
 export async function lockFolder(folder: string, options: LockOptions = {}): Promise<FolderLock> {
-  mkdirSync(folder, { recursive: true });
+  try {
+    mkdirSync(folder, { recursive: true });
+  } catch (error) {
+    throw unwritable(folder, error);
+  }
   const real = realpathSync(folder);
   const socket = process.platform === 'linux' ? await lockBySocket(real) : null;
   try {
@@ -62,7 +67,7 @@ export async function lockFolder(folder: string, options: LockOptions = {}): Pro
     };
   } catch (error) {
     await socket?.release();
-    throw error;
+    throw unwritable(folder, error);
   }
 }
 

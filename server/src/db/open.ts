@@ -4,11 +4,11 @@ import { join } from 'node:path';
 import type { ExtractTablesWithRelations } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT, PgTransaction } from 'drizzle-orm/pg-core';
 import { BLANK_DATABASE_FILE, MIGRATIONS_FOLDER } from '../paths.ts';
+import { syncPath, syncTree } from './disk.ts';
 import type { BeforeSync } from './durable.ts';
+import { compareTallies, damaged, FolderError, isFresh, setAside, type Tally, tell, toldOf } from './folder.ts';
 import { lockFolder } from './lock.ts';
 import * as schema from './schema.ts';
-
-type PGliteClass = typeof import('@electric-sql/pglite').PGlite;
 
 /** Repositories take only this, so that the driver stays a matter of this file. */
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -17,6 +17,8 @@ export type Tx = PgTransaction<PgQueryResultHKT, typeof schema, ExtractTablesWit
 export interface OpenDb {
   db: Db;
   describe: string;
+  /** Where the database lies that a restored one takes the place of; null: none. */
+  aside: string | null;
   /** Room on the disk that the data lies on; null: not to be told, as for a database in memory. */
   freeBytes(): Promise<number | null>;
   close(): Promise<void>;
@@ -28,6 +30,8 @@ interface OpenOptions {
   contents?: Blob;
   /** Told of each file before it is forced onto the disk; for trying what a power cut leaves. */
   beforeSync?: BeforeSync;
+  /** A backup follows, so that a new database may begin where one was. */
+  isRestoring?: boolean;
   /** Told of what makes opening take long. */
   say?: (text: string) => void;
 }
@@ -38,54 +42,123 @@ const LOOK_AT_LOG_EVERY_MS = 30_000;
 
 /**
  * Opens the embedded database in `folder` (null: in memory), locked and migrated. What a write acknowledges is on the disk, whatever
- * happens to the power: each commit is synced, and a database that was stopped has nothing left to recover.
+ * happens to the power: each commit is synced, and a database that was stopped has nothing left to recover. Throws a `FolderError` or
+ * `FolderInUseError` with a sentence for the person at the keyboard.
  */
-export async function openDb(
-  folder: string | null,
-  { migrationsFolder = MIGRATIONS_FOLDER, contents, beforeSync, say = () => undefined }: OpenOptions = {},
-): Promise<OpenDb> {
-  const { PGlite } = await import('@electric-sql/pglite');
-  const { durable, syncPath, syncTree } = await import('./durable.ts');
+export async function openDb(folder: string | null, options: OpenOptions = {}): Promise<OpenDb> {
+  const { migrationsFolder = MIGRATIONS_FOLDER, contents, isRestoring = false, say = () => undefined } = options;
   const { drizzle } = await import('drizzle-orm/pglite');
   const { migrate } = await import('drizzle-orm/pglite/migrator');
   const lock = folder === null ? null : await lockFolder(folder, { say });
+  let opened: Client | null = null;
   try {
-    if (folder !== null && !existsSync(join(folder, 'pg'))) {
-      await layOut(PGlite, join(folder, 'pg.new'));
-      syncTree(join(folder, 'pg.new'));
-      renameSync(join(folder, 'pg.new'), join(folder, 'pg'));
-      syncPath(folder);
-    }
-    const client =
-      folder === null
-        ? await PGlite.create(contents === undefined ? await blank() : { loadDataDir: contents })
-        : await PGlite.create({ ...durable(join(folder, 'pg'), beforeSync), relaxedDurability: false });
+    const aside = folder !== null && isRestoring ? setAside(folder, new Date()) : null;
+    const client = folder === null ? await openInMemory(contents) : await openInFolder(folder, options);
+    opened = client;
     const db = drizzle({ client, schema });
+    if (folder !== null) await compareWithClosing(folder, client);
+    await refuseNewer(folder, client, migrationsFolder);
     await migrate(db, { migrationsFolder });
-    const checkpoints =
-      folder === null ? undefined : setInterval(() => void checkpointIfDue(client).catch(giveToNextWrite), LOOK_AT_LOG_EVERY_MS).unref();
-    const close = async () => {
-      clearInterval(checkpoints);
-      await client.close();
-      await lock?.release();
+    if (folder !== null) tell(folder, { madeOn: toldOf(folder)?.madeOn ?? new Date().toISOString(), closedWith: null });
+    const stopCheckpoints = folder === null ? () => undefined : keepLogShort(client);
+    return {
+      db,
+      describe: 'embedded PostgreSQL',
+      aside,
+      freeBytes: async () => (folder === null ? null : freeBytesAt(folder)),
+      close: async () => {
+        stopCheckpoints();
+        const closedWith = folder === null ? null : await tallyOf(client);
+        await client.close();
+        const told = folder === null ? null : toldOf(folder);
+        if (folder !== null && told !== null) tell(folder, { ...told, closedWith });
+        await lock?.release();
+      },
     };
-    const freeBytes = async () => (folder === null ? null : freeBytesAt(folder));
-    return { db, describe: 'embedded PostgreSQL', freeBytes, close };
   } catch (error) {
+    // What cannot be opened may not be closed either, and the first error says why.
+    await opened?.close().catch(() => undefined);
     await lock?.release();
     throw error;
   }
 }
 
+type Client = InstanceType<typeof import('@electric-sql/pglite').PGlite>;
+
+async function openInMemory(contents: Blob | undefined): Promise<Client> {
+  const { PGlite } = await import('@electric-sql/pglite');
+  return PGlite.create(contents === undefined ? await blank() : { loadDataDir: contents });
+}
+
+async function openInFolder(folder: string, { beforeSync, isRestoring }: OpenOptions): Promise<Client> {
+  const { PGlite } = await import('@electric-sql/pglite');
+  const { durable } = await import('./durable.ts');
+  const place = join(folder, 'pg');
+  if (isFresh(folder, isRestoring)) {
+    // Beside its place, and moved there when it is whole: a start that is killed leaves no half of one.
+    const beside = `${place}.new`;
+    rmSync(beside, { recursive: true, force: true });
+    const client = await PGlite.create({ dataDir: beside, ...(await blank()) });
+    await client.close();
+    syncTree(beside);
+    renameSync(beside, place);
+    syncPath(folder);
+  }
+  return PGlite.create({ ...durable(place, beforeSync), relaxedDurability: false }).catch((error: unknown) => {
+    throw damaged(folder, error);
+  });
+}
+
+/** Makes checkpoints while serving; returns what stops that. */
+function keepLogShort(client: Client): () => void {
+  const timer = setInterval(() => void checkpointIfDue(client).catch(giveToNextWrite), LOOK_AT_LOG_EVERY_MS).unref();
+  return () => clearInterval(timer);
+}
+
+/** Rows of each table and what they add up to; the journal only grows, so that its rows and its last number say enough. */
+async function tallyOf(client: Client): Promise<Tally> {
+  const { rows: tables } = await client.query<{ name: string }>(
+    "select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE' order by 1",
+  );
+  const tally: Tally = {};
+  for (const { name } of tables) {
+    const sum = name === 'journal' ? 'max(id)' : 'sum(hashtextextended(t::text, 0))';
+    const { rows } = await client.query<{ tally: string }>(
+      `select count(*) || ' ' || coalesce(${sum}::text, '') as tally from "${name}" t`,
+    );
+    tally[name] = rows[0]?.tally ?? '';
+  }
+  return tally;
+}
+
+/** After a clean end every table holds what it held; a part of a folder that was copied, or a page that was lost, is found before anything is shown. */
+async function compareWithClosing(folder: string, client: Client): Promise<void> {
+  const closedWith = toldOf(folder)?.closedWith ?? null;
+  if (closedWith === null) return;
+  const now = await tallyOf(client).catch((error: unknown) => {
+    throw damaged(folder, error);
+  });
+  compareTallies(folder, closedWith, now);
+}
+
+/** A database that a later version has changed is not opened: this one would not know what it means. */
+async function refuseNewer(folder: string | null, client: Client, migrationsFolder: string): Promise<void> {
+  const { rows } = await client.query<{ there: string | null }>("select to_regclass('drizzle.__drizzle_migrations')::text as there");
+  if (rows[0]?.there == null) return;
+  const { rows: last } = await client.query<{ at: number | null }>(
+    'select max(created_at)::float8 as at from drizzle.__drizzle_migrations',
+  );
+  const { entries } = JSON.parse(await readFile(join(migrationsFolder, 'meta', '_journal.json'), 'utf8')) as {
+    entries: { when: number }[];
+  }; // written by the migration tool
+  if ((last[0]?.at ?? 0) > Math.max(...entries.map(({ when }) => when)))
+    throw new FolderError(
+      `The database in ${folder ?? 'memory'} was written by a newer version of Ivrak. Nothing was changed. Use that version, or choose another folder with IVRAK_DATA.`,
+    );
+}
+
 /** The build's blank database; without a build one is laid out anew. */
 const blank = async () => (existsSync(BLANK_DATABASE_FILE) ? { loadDataDir: new Blob([await readFile(BLANK_DATABASE_FILE)]) } : {});
-
-/** Lays out a new database beside its place, to be moved there when it is whole: a start that is killed leaves no half of one. */
-async function layOut(PGlite: PGliteClass, beside: string): Promise<void> {
-  rmSync(beside, { recursive: true, force: true });
-  const client = await PGlite.create({ dataDir: beside, ...(await blank()) });
-  await client.close();
-}
 
 async function freeBytesAt(folder: string): Promise<number> {
   const { bavail, bsize } = await statfs(folder);
@@ -96,7 +169,7 @@ async function freeBytesAt(folder: string): Promise<number> {
 const giveToNextWrite = (): void => undefined;
 
 /** Writes out what the log holds, so that the log ends and a start after a power cut is short. */
-async function checkpointIfDue(client: InstanceType<PGliteClass>): Promise<void> {
+async function checkpointIfDue(client: Client): Promise<void> {
   if (client.closed) return;
   const { rows } = await client.query<{ bytes: number }>(
     'select pg_wal_lsn_diff(pg_current_wal_lsn(), redo_lsn)::float8 as bytes from pg_control_checkpoint()',

@@ -27,6 +27,7 @@ import type { Installation } from '../installation/installation.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
 import { toReachTimeRow } from '../records/reachTimes.ts';
+import { STORED_RECORDS } from '../records/registry.ts';
 import {
   DEMO_KITS,
   DEMO_LISTS,
@@ -41,12 +42,11 @@ import {
 } from './crew.ts';
 
 export async function isNewDatabase(db: Db): Promise<boolean> {
-  const [row] = await db
-    .select({
-      count: sql<number>`(select count(*) from kits) + (select count(*) from units) + (select count(*) from settings) + (select count(*) from journal)`,
-    })
-    .from(sql`(select 1) as one`);
-  return Number(row?.count ?? 0) === 0;
+  for (const table of STORED_RECORDS.flatMap(({ tables }) => tables)) {
+    const rows = await db.select({ one: sql`1` }).from(table).limit(1);
+    if (rows.length > 0) return false;
+  }
+  return true;
 }
 
 /** Fills a new database with the made-up crew; ids are fixed, so that pictures and tests are stable. */
