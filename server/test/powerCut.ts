@@ -1,5 +1,7 @@
-import { mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { dirname, join, relative } from 'node:path';
+import fs, { mkdirSync, readdirSync, readFileSync, readlinkSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { syncBuiltinESMExports } from 'node:module';
+import { dirname, join, relative, sep } from 'node:path';
+import type { Random } from '../../core/src/fit/random.ts';
 
 const PAGE_BYTES = 4096;
 
@@ -13,7 +15,7 @@ export class Disk {
 
   constructor(
     private readonly folder: string,
-    private readonly random: () => number,
+    private readonly random: Random,
   ) {}
 
   /** Everything that is there now is safe, as after a clean start. */
@@ -22,8 +24,25 @@ export class Disk {
     for (const path of filesBelow(this.folder)) this.safe.set(relative(this.folder, path), readFileSync(path));
   }
 
+  /** Counts as safe what this process really forces onto the disk, and tells before each; returns what ends that. */
+  watch(before: () => void): () => void {
+    const real = fs.fsyncSync;
+    const put = (call: typeof fs.fsyncSync) => {
+      fs.fsyncSync = call;
+      syncBuiltinESMExports();
+    };
+    put((descriptor) => {
+      const path = readlinkSync(`/proc/self/fd/${descriptor}`);
+      const isOurs = path === this.folder || path.startsWith(this.folder + sep);
+      if (isOurs) before();
+      real(descriptor);
+      if (isOurs) this.sync(path);
+    });
+    return () => put(real);
+  }
+
   /** A file was forced onto the disk; of a folder, which names are in it. */
-  sync(path: string): void {
+  private sync(path: string): void {
     const own = relative(this.folder, path);
     if (!statSync(path).isDirectory()) {
       this.safe.set(own, readFileSync(path));
@@ -43,18 +62,18 @@ export class Disk {
     for (const [path, content] of this.safe)
       if (now.has(path)) writeFileSync(join(into, path), this.mixed(content, readFileSync(now.get(path) as string)));
       // Removed or renamed since, which may not have come to the disk.
-      else if (this.random() < 0.5) put(join(into, path), content);
+      else if (this.random.next() < 0.5) put(join(into, path), content);
     // New, and its name may not have come to the disk.
     for (const [path, file] of now)
-      if (!this.safe.has(path) && this.random() < 0.5) put(join(into, path), this.mixed(Buffer.alloc(0), readFileSync(file)));
+      if (!this.safe.has(path) && this.random.next() < 0.5) put(join(into, path), this.mixed(Buffer.alloc(0), readFileSync(file)));
   }
 
   private mixed(old: Buffer, fresh: Buffer): Buffer {
     if (old.equals(fresh)) return old;
-    const length = this.random() < 0.5 ? Math.max(old.length, fresh.length) : fresh.length;
+    const length = this.random.next() < 0.5 ? Math.max(old.length, fresh.length) : fresh.length;
     const mixed = Buffer.alloc(length);
     for (let at = 0; at < length; at += PAGE_BYTES) {
-      const from = this.random() < 0.5 ? old : fresh;
+      const from = this.random.next() < 0.5 ? old : fresh;
       from.copy(mixed, at, Math.min(at, from.length), Math.min(at + PAGE_BYTES, from.length));
     }
     return mixed;

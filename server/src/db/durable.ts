@@ -3,9 +3,6 @@ import { PGlite } from '@electric-sql/pglite';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
 import { syncPath } from './disk.ts';
 
-/** Told of each file or folder that is about to be forced onto the disk. */
-export type BeforeSync = (path: string) => void;
-
 interface Stream {
   nfd?: number;
   node: unknown;
@@ -21,22 +18,14 @@ interface NodeMount {
  * call, so that a power cut takes what was acknowledged, and often the database with it.
  */
 class DurableFiles extends NodeFS {
-  constructor(
-    place: string,
-    private readonly beforeSync: BeforeSync,
-  ) {
-    super(place);
-  }
-
   override async init(...[pg, given]: Parameters<NodeFS['init']>): ReturnType<NodeFS['init']> {
     const { emscriptenOpts } = await super.init(pg, given);
     const addSync = (module: { NODEFS?: NodeMount }) => {
       const { NODEFS } = module;
       if (NODEFS === undefined) throw new Error('the embedded database has no file system that could be synced');
       NODEFS.stream_ops.fsync = ({ node, nfd }) => {
-        const path = NODEFS.realPath(node);
-        this.beforeSync(path);
-        if (nfd === undefined) syncPath(path);
+        // A folder is opened without a descriptor.
+        if (nfd === undefined) syncPath(NODEFS.realPath(node));
         else fsyncSync(nfd);
         return 0;
       };
@@ -46,8 +35,8 @@ class DurableFiles extends NodeFS {
 }
 
 /** How the embedded database is opened so that an acknowledged write is on the disk, and not on its way there. */
-export const durable = (place: string, beforeSync: BeforeSync = () => undefined) => ({
-  fs: new DurableFiles(place, beforeSync),
+export const durable = (place: string) => ({
+  fs: new DurableFiles(place),
   startParams: [
     ...PGlite.defaultStartParams.filter((parameter) => parameter !== '-F'),
     ...['-c', 'fsync=on', '-c', 'wal_sync_method=fsync'],

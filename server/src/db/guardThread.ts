@@ -32,10 +32,18 @@ function watch(): void {
     );
 }
 
+let isMissed = false;
+
 function beat(): void {
   const holder = readHolder(file);
-  if (holder === null) end('Ivrak has ended itself: its data folder is gone, or somebody removed the lock in it.');
-  else if (holder.token !== token)
+  if (holder === null) {
+    // Once may be a file that could not be read for a moment.
+    if (isMissed) end('Ivrak has ended itself: its data folder is gone, or somebody removed the lock in it.');
+    isMissed = true;
+    return;
+  }
+  isMissed = false;
+  if (holder.token !== token)
     end(`Ivrak has ended itself: process ${holder.pid} has taken the data folder over. Two on one folder would lose data.`);
   else {
     const now = new Date();

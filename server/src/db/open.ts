@@ -5,7 +5,6 @@ import type { ExtractTablesWithRelations } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT, PgTransaction } from 'drizzle-orm/pg-core';
 import { BLANK_DATABASE_FILE, MIGRATIONS_FOLDER } from '../paths.ts';
 import { syncPath, syncTree } from './disk.ts';
-import type { BeforeSync } from './durable.ts';
 import { compareTallies, damaged, FolderError, isFresh, setAside, type Tally, tell, toldOf } from './folder.ts';
 import { lockFolder } from './lock.ts';
 import * as schema from './schema.ts';
@@ -28,8 +27,6 @@ interface OpenOptions {
   migrationsFolder?: string;
   /** In memory only: what the database holds at first, as a dump of another one. */
   contents?: Blob;
-  /** Told of each file before it is forced onto the disk; for trying what a power cut leaves. */
-  beforeSync?: BeforeSync;
   /** A backup follows, so that a new database may begin where one was. */
   isRestoring?: boolean;
   /** Told of what makes opening take long. */
@@ -53,7 +50,7 @@ export async function openDb(folder: string | null, options: OpenOptions = {}): 
   let opened: Client | null = null;
   try {
     const aside = folder !== null && isRestoring ? setAside(folder, new Date()) : null;
-    const client = folder === null ? await openInMemory(contents) : await openInFolder(folder, options);
+    const client = folder === null ? await openInMemory(contents) : await openInFolder(folder, isRestoring);
     opened = client;
     const db = drizzle({ client, schema });
     if (folder !== null) await compareWithClosing(folder, client);
@@ -68,10 +65,8 @@ export async function openDb(folder: string | null, options: OpenOptions = {}): 
       freeBytes: async () => (folder === null ? null : freeBytesAt(folder)),
       close: async () => {
         stopCheckpoints();
-        const closedWith = folder === null ? null : await tallyOf(client);
-        await client.close();
-        const told = folder === null ? null : toldOf(folder);
-        if (folder !== null && told !== null) tell(folder, { ...told, closedWith });
+        if (folder === null) await client.close();
+        else await closeAndTell(folder, client);
         await lock?.release();
       },
     };
@@ -90,7 +85,7 @@ async function openInMemory(contents: Blob | undefined): Promise<Client> {
   return PGlite.create(contents === undefined ? await blank() : { loadDataDir: contents });
 }
 
-async function openInFolder(folder: string, { beforeSync, isRestoring }: OpenOptions): Promise<Client> {
+async function openInFolder(folder: string, isRestoring: boolean): Promise<Client> {
   const { PGlite } = await import('@electric-sql/pglite');
   const { durable } = await import('./durable.ts');
   const place = join(folder, 'pg');
@@ -104,7 +99,7 @@ async function openInFolder(folder: string, { beforeSync, isRestoring }: OpenOpt
     renameSync(beside, place);
     syncPath(folder);
   }
-  return PGlite.create({ ...durable(place, beforeSync), relaxedDurability: false }).catch((error: unknown) => {
+  return PGlite.create({ ...durable(place), relaxedDurability: false }).catch((error: unknown) => {
     throw damaged(folder, error);
   });
 }
@@ -113,6 +108,14 @@ async function openInFolder(folder: string, { beforeSync, isRestoring }: OpenOpt
 function keepLogShort(client: Client): () => void {
   const timer = setInterval(() => void checkpointIfDue(client).catch(giveToNextWrite), LOOK_AT_LOG_EVERY_MS).unref();
   return () => clearInterval(timer);
+}
+
+/** Closes, and leaves what a next start compares with; what cannot be told hinders no closing. */
+async function closeAndTell(folder: string, client: Client): Promise<void> {
+  const closedWith = await tallyOf(client).catch(() => null);
+  await client.close();
+  const told = toldOf(folder);
+  if (told !== null) tell(folder, { ...told, closedWith });
 }
 
 /** Rows of each table and what they add up to; the journal only grows, so that its rows and its last number say enough. */

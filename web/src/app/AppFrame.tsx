@@ -1,10 +1,10 @@
 import { clsx } from 'clsx';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { matchPath, Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router';
 import { messageOf } from '../data/client.ts';
 import { useCatalogQuery, useSettings } from '../data/queries.ts';
 import parts from '../ui/parts.module.css';
-import { untilItComes } from '../ui/untilItComes.ts';
+import { late, untilItComes } from '../ui/untilItComes.ts';
 import { useKeys } from '../ui/useKeys.ts';
 import { FirstRun } from './FirstRun.tsx';
 import { SCREENS } from './screens.ts';
@@ -15,8 +15,8 @@ import { useKeysHelp } from './useKeysHelp.ts';
 const BARE = SCREENS.filter(({ isBare }) => isBare).map(({ path }) => path);
 
 /** Neither is needed before the first screen stands. */
-const Palette = lazy(() => untilItComes(async () => ({ default: (await import('./Palette.tsx')).Palette })));
-const KeysHelp = lazy(() => untilItComes(async () => ({ default: (await import('./KeysHelp.tsx')).KeysHelp })));
+const Palette = late(async () => (await import('./Palette.tsx')).Palette);
+const KeysHelp = late(async () => (await import('./KeysHelp.tsx')).KeysHelp);
 
 /** What every screen shares: the caution before anything else, the top bar, the palette and the keys. */
 export function AppFrame() {

@@ -11,7 +11,7 @@ import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { download } from '../ui/download.ts';
 import parts from '../ui/parts.module.css';
 import { SortHead } from '../ui/SortHead.tsx';
-import { inOrder, nextOrder, type Order } from '../ui/sorted.ts';
+import { type Order, useSorted } from '../ui/sorted.ts';
 import { KindEditor } from './KindEditor.tsx';
 import { KindImport } from './KindImport.tsx';
 import css from './kinds.module.css';
@@ -36,7 +36,6 @@ export function KindsPage() {
   const { kinds, own } = useCatalog();
   const [params, setParams] = useSearchParams();
   const [search, setSearch] = useState('');
-  const [order, setOrder] = useState<Order<Column> | null>(null);
   const [onlyOwn, setOnlyOwn] = useState(false);
   const chosen = params.get('kind');
   const show = (id: string | null) => setParams(id === null ? {} : { kind: id }, { replace: true });
@@ -44,6 +43,7 @@ export function KindsPage() {
   const shown = kinds.filter(
     ({ id, name }) => words.every((word) => name.toLowerCase().includes(word)) && (!onlyOwn || own.kinds[id] !== undefined),
   );
+  const { rows, sorting } = useSorted(shown, COLUMNS);
   const editing = chosen === 'new' ? null : kinds.find(({ id }) => id === chosen);
   return (
     <main id="main" className={css.page}>
@@ -61,9 +61,9 @@ export function KindsPage() {
           </button>
         </div>
         <table className={clsx(parts.compareTable, css.table)}>
-          <KindsColumns order={order} sort={(column) => setOrder(nextOrder(order, column))} />
+          <KindsColumns {...sorting} />
           <tbody>
-            {inOrder(shown, COLUMNS, order).map((kind) => (
+            {rows.map((kind) => (
               <KindRow
                 key={kind.id}
                 kind={kind}

@@ -1,10 +1,11 @@
 import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { type MusteredKit, useKits, useRestock, useSettings, useUpkeep } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
+import { late } from '../ui/untilItComes.ts';
 import { UseButton } from '../use/UseButton.tsx';
 import { KitCard } from './KitCard.tsx';
 import css from './muster.module.css';
@@ -13,8 +14,8 @@ import { Today } from './Today.tsx';
 import { useMeasureMissing } from './useMeasureMissing.ts';
 
 /** Neither is needed where there are kits and nobody presses. */
-const FirstKit = lazy(async () => ({ default: (await import('./FirstKit.tsx')).FirstKit }));
-const NewKit = lazy(async () => ({ default: (await import('./NewKit.tsx')).NewKit }));
+const FirstKit = late(async () => (await import('./FirstKit.tsx')).FirstKit);
+const NewKit = late(async () => (await import('./NewKit.tsx')).NewKit);
 
 /** Every kit, layer by layer, and what to do next. */
 export function Muster() {

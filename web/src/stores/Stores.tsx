@@ -75,7 +75,7 @@ function StoresHead({ units, search, setSearch, show }: StoresHeadProps) {
   return (
     <div className={css.head}>
       <h1>Stores</h1>
-      <p className="muted">{count(units.filter(({ place }) => place === 'stores'))} spare units, soonest to lapse first</p>
+      <p className="muted">{count(units.filter(({ place }) => place === 'stores'))} spare units</p>
       <TextInput
         aria-label="Search the stores"
         placeholder="Kind, lot or seller"

@@ -3,14 +3,14 @@ import { Button, Menu, Modal, TextInput } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
-import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { memo, useLayoutEffect, useRef, useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { type MusteredKit, useRefresh } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import parts from '../ui/parts.module.css';
 import { SortHead } from '../ui/SortHead.tsx';
-import { inOrder, nextOrder, type Order } from '../ui/sorted.ts';
+import { type Order, useSorted } from '../ui/sorted.ts';
 import css from './stores.module.css';
 
 export interface StoresSaid {
@@ -36,6 +36,8 @@ const COLUMNS = {
   condition: ({ condition }: PlacedUnit) => CONDITION_NAMES[condition],
 };
 
+const SOONEST_FIRST: Order<keyof typeof COLUMNS> = { column: 'expires', isDown: false };
+
 const ROW_HEIGHT = 53;
 /** On a phone a unit takes two lines; the style sheet says the same. */
 const NARROW_ROW_HEIGHT = 96;
@@ -43,9 +45,7 @@ const NARROW_ROW_HEIGHT = 96;
 /** A table of units; of thousands, only the rows in sight are made. */
 export function UnitTable({ units: came, kits, today, label, say, scroller }: UnitTableProps) {
   const place = useRef<HTMLTableElement>(null);
-  const [order, setOrder] = useState<Order<keyof typeof COLUMNS> | null>(null);
-  const units = useMemo(() => inOrder(came, COLUMNS, order), [came, order]);
-  const sorting = { order, sort: (column: keyof typeof COLUMNS) => setOrder(nextOrder(order, column)) };
+  const { rows: units, sorting } = useSorted(came, COLUMNS, SOONEST_FIRST);
   const [scrollMargin, setScrollMargin] = useState(0);
   const isNarrow = useMediaQuery('(max-width: 700px)');
   useLayoutEffect(() => {
@@ -54,6 +54,8 @@ export function UnitTable({ units: came, kits, today, label, say, scroller }: Un
   }, [scroller]);
   const rows = useVirtualizer({
     count: units.length,
+    // A row whose menu is open stays the row of its unit, wherever sorting puts it.
+    getItemKey: (index) => units[index]?.id ?? index,
     getScrollElement: () => scroller,
     estimateSize: () => (isNarrow ? NARROW_ROW_HEIGHT : ROW_HEIGHT),
     overscan: 12,

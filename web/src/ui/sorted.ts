@@ -1,3 +1,5 @@
+import { useMemo, useState } from 'react';
+
 /** What a column is sorted by; null goes last, whichever way. */
 export type SortBy<T> = (row: T) => string | number | null;
 export interface Order<K extends string> {
@@ -25,4 +27,11 @@ export function inOrder<T, K extends string>(rows: readonly T[], columns: Record
 export function nextOrder<K extends string>(order: Order<K> | null, column: K): Order<K> | null {
   if (order?.column !== column) return { column, isDown: false };
   return order.isDown ? null : { column, isDown: true };
+}
+
+/** Rows as their table's headings say, with what each heading needs; in the order of `first` until one is pressed. */
+export function useSorted<T, K extends string>(came: readonly T[], columns: Record<K, SortBy<T>>, first: Order<K> | null = null) {
+  const [order, setOrder] = useState(first);
+  const rows = useMemo(() => inOrder(came, columns, order), [came, columns, order]);
+  return { rows, sorting: { order, sort: (column: K) => setOrder(nextOrder(order, column)) } };
 }

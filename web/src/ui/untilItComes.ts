@@ -1,3 +1,5 @@
+import { type ComponentType, lazy } from 'react';
+
 const AGAIN_AFTER_MS = 3000;
 
 /**
@@ -13,3 +15,6 @@ export async function untilItComes<T>(fetchPart: () => Promise<T>): Promise<T> {
     }
   }
 }
+
+/** A part of a screen that is drawn when it has come. */
+export const late = <P>(load: () => Promise<ComponentType<P>>) => lazy(() => untilItComes(async () => ({ default: await load() })));

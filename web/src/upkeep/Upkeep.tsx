@@ -1,6 +1,6 @@
 import { daysBetween, NEED_IDS, type NeedId, type PlainDate, RUNGS, type Rung, showDate } from '@ivrak/core/model';
 import type { HorizonRow, UpkeepEvent } from '@ivrak/core/upkeep';
-import { lazy, Suspense, useMemo } from 'react';
+import { Suspense, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';
 import { type MusteredKit, useKits, usePeople, useUpkeep } from '../data/queries.ts';
@@ -8,7 +8,7 @@ import { useHorizon } from '../data/upkeep.ts';
 import { Tag } from '../drawing/Tag.tsx';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
-import { untilItComes } from '../ui/untilItComes.ts';
+import { late } from '../ui/untilItComes.ts';
 import { HeatCard } from './HeatCard.tsx';
 import { HorizonTable } from './HorizonTable.tsx';
 import { chartRow, isAbout } from './horizonRows.ts';
@@ -19,7 +19,7 @@ import { Dates } from './UpkeepDates.tsx';
 import { UpkeepFilters } from './UpkeepFilters.tsx';
 import css from './upkeep.module.css';
 
-const HorizonChart = lazy(() => untilItComes(async () => ({ default: (await import('./HorizonChart.tsx')).HorizonChart })));
+const HorizonChart = late(async () => (await import('./HorizonChart.tsx')).HorizonChart);
 
 /** Until when kits hold, what lapses when, and what to do about it. */
 export function Upkeep() {
