@@ -3,6 +3,9 @@ import { defineConfig } from 'vitest/config';
 /** A hang must not hold a run up for ever; on a busy machine anything sooner fails what is only slow. */
 const LAST_RESORT_MS = 600_000;
 
+/** A database that serves for seconds is not worth the machine code that is made for one that serves for days: a third of its time. */
+const QUICK_WASM = ['--liftoff-only'];
+
 const limits = { testTimeout: LAST_RESORT_MS, hookTimeout: LAST_RESORT_MS };
 
 export default defineConfig({
@@ -23,7 +26,16 @@ export default defineConfig({
           globalSetup: './core/testing/saySeed.ts',
         },
       },
-      { extends: true, test: { name: 'server', include: ['server/test/**/*.test.{ts,mjs}'], globalSetup: './server/test/prepared.ts' } },
+      {
+        extends: true,
+        test: {
+          name: 'server',
+          include: ['server/test/**/*.test.{ts,mjs}'],
+          globalSetup: './server/test/prepared.ts',
+          execArgv: QUICK_WASM,
+          isolate: process.env.IVRAK_ISOLATE === '1',
+        },
+      },
       { extends: true, test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'] } },
     ],
   },

@@ -1,10 +1,12 @@
-// Starts a browser of its own, for journeys and pictures.
+// The browser for journeys and pictures: one of its own, or, in a run of tests, that of the worker, since starting one takes as long as many a journey.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer from 'puppeteer-core';
 
-export async function startBrowser() {
+const VARIABLE = 'IVRAK_E2E_BROWSERS';
+
+async function launch() {
   const userDataDir = mkdtempSync(join(tmpdir(), 'ivrak-browser-'));
   const browser = await puppeteer.launch({
     executablePath: process.env.IVRAK_CHROMIUM ?? '/usr/bin/chromium',
@@ -29,4 +31,26 @@ export async function startBrowser() {
       rmSync(userDataDir, { recursive: true, force: true });
     },
   };
+}
+
+/** A browser in which nobody was before: `browser.newPage()` opens its pages. */
+export async function startBrowser() {
+  const running = process.env[VARIABLE]?.split(' ')[Number(process.env.VITEST_POOL_ID) - 1];
+  if (running === undefined) return launch();
+  const browser = await puppeteer.connect({ browserWSEndpoint: running });
+  const context = await browser.createBrowserContext();
+  return {
+    browser: context,
+    close: async () => {
+      await context.close();
+      await browser.disconnect();
+    },
+  };
+}
+
+/** One for each worker, before all files; returns what ends them. */
+export async function startBrowsers(count) {
+  const started = await Promise.all(Array.from({ length: count }, launch));
+  process.env[VARIABLE] = started.map(({ browser }) => browser.wsEndpoint()).join(' ');
+  return () => Promise.all(started.map(({ close }) => close()));
 }

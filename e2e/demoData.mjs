@@ -1,7 +1,8 @@
-// Seeds the demo once for the whole run: a new database takes as long as many a journey, and every file wants its own.
+// What a run of journeys shares: the demo, seeded once since a new database takes as long as many a journey, and the browsers.
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { startBrowsers } from './browser.mjs';
 import { startServer } from './server.mjs';
 
 const VARIABLE = 'IVRAK_E2E_DEMO';
@@ -14,13 +15,14 @@ export function demoFolder() {
   return folder;
 }
 
-/** Called by the test runner before and after all files. */
-export async function setup() {
+/** Called by the test runner before all files; returns what it calls after them. */
+export default async function prepare({ config }) {
   const server = await startServer();
   await server.stop();
   process.env[VARIABLE] = server.folder;
-}
-
-export function teardown() {
-  rmSync(process.env[VARIABLE], { recursive: true, force: true });
+  const closeBrowsers = await startBrowsers(config.maxWorkers);
+  return async () => {
+    await closeBrowsers();
+    rmSync(server.folder, { recursive: true, force: true });
+  };
 }

