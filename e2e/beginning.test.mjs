@@ -19,7 +19,7 @@ describe('beginning with one’s own', () => {
     await person.follow('Muster');
     await person.sees('What is the first kit for?');
     await person.isAccessible('the first step');
-    await person.page.locator('.muster_firstSituations button ::-p-text(Car or van)').click();
+    await person.page.locator('.firstKit_firstSituations button ::-p-text(Car or van)').click();
     await person.sees('Where is it carried, and in what?');
     await person.type('Name', 'Van box');
     await person.press('To the contents');

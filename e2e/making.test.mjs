@@ -256,7 +256,7 @@ describe('making a kit ready', () => {
     const sizes = { sheet: [148, 210], card: [148, 105], label: [90, 55] };
     for (const [form, [wMm, hMm]] of Object.entries(sizes)) {
       await person.goTo(`${server.url}/kits/helm-vest/stage?part=print&form=${form}`);
-      await person.page.waitForSelector(form === 'sheet' ? '.stage_packSheet li' : 'img.code_code');
+      await person.page.waitForSelector(form === 'sheet' ? '.papers_packSheet li' : 'img.code_code');
       const printed = await printedPages(person.page);
       const [first] = printed;
       expect(first.wMm, form).toBeCloseTo(wMm, 0);

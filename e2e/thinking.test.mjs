@@ -48,7 +48,7 @@ describe('from a template', () => {
       await person.tabTo('Add ');
       await keyboard.press('Enter');
       await person.waitFor((was) => {
-        const first = document.querySelector('.bench_catalogEntry .bench_catalogUse')?.textContent ?? '';
+        const first = document.querySelector('.choosing_catalogEntry .choosing_catalogUse')?.textContent ?? '';
         return document.querySelector('.kit_foot')?.textContent !== was || first.startsWith('fills');
       }, before);
       await person.page.evaluate(() => document.activeElement?.blur());
@@ -204,7 +204,7 @@ describe('the ground sheet', () => {
     await person.goTo(`${server.url}/kits/committee-bag/bench`);
     await person.search('headlamp');
     await person.seesNamed('Add Headlamp', 'button');
-    await person.carry('.bench_catalogEntry .bench_catalogDrawing', '#lane-M');
+    await person.carry('.choosing_catalogEntry .choosing_catalogDrawing', '#lane-M');
     await person.page.waitForSelector('.bench_thing ::-p-text(Headlamp)');
     const units = async () => (await api('/api/kits/committee-bag')).units;
     await expect.poll(async () => (await units()).at(-1).kind).toBe('headlamp');
@@ -233,7 +233,7 @@ describe('the ground sheet', () => {
     await person.sees('breath barrier: gap → full, 1 of 1');
     await person.sees('+10 g · +43 cm³ · +4.50');
     await person.choose('Sort the catalogue', 'lightest first');
-    await person.waitFor(() => document.querySelector('.bench_catalogEntry b')?.textContent !== 'Breath barrier, folded');
+    await person.waitFor(() => document.querySelector('.choosing_catalogEntry b')?.textContent !== 'Breath barrier, folded');
   });
 });
 

@@ -15,7 +15,7 @@ const restart = async () => {
   scene.server = await startServer({ folder, port });
 };
 const tapThing = (name) => scene.person.page.locator(`.use_tap ::-p-text(${name})`).click();
-const entriesSeen = () => scene.person.page.$$eval('.use_logLine', (lines) => lines.length);
+const entriesSeen = () => scene.person.page.$$eval('.pads_logLine', (lines) => lines.length);
 
 describe('a use with many entries', () => {
   it('loses nothing and writes nothing twice, with the server killed in between and the page reloaded while it is away', async () => {
@@ -99,7 +99,7 @@ describe('the whole loop on a phone', () => {
     await person.page.keyboard.type('thrown against the winch');
     await person.press('Save');
     // A time is put right, and the first one stays beside it.
-    await person.page.locator('.use_logLine ::-p-text(Kaolin gauze)').click();
+    await person.page.locator('.pads_logLine ::-p-text(Kaolin gauze)').click();
     await person.press('−5 min');
     await person.sees('written as');
     await person.sees('are kept in this browser');
@@ -140,7 +140,7 @@ describe('the whole loop on a phone', () => {
     expect((await scene.api('/api/export')).reachTimes.some(({ seconds, kind }) => seconds === 31 && kind === 'windlass-tourniquet')).toBe(
       true,
     );
-    await person.page.locator('.stores_restockKit button ::-p-text(back)').click();
+    await person.page.locator('.restocking_restockKit button ::-p-text(back)').click();
     await person.waitFor(() => !document.body.textContent.includes('Windlass tourniquet as before'));
 
     // What stores should hold and do not: ordered, received by its label, and in the stores.
@@ -166,16 +166,16 @@ describe('the whole loop on a phone', () => {
 
     await person.goTo(`${scene.server.url}/restock?kit=console-case`);
     for (let left = 20; left > 0; left -= 1) {
-      const more = await person.page.$('.stores_restockKit:not(.stores_wholeAgain) .stores_restockSpare button');
+      const more = await person.page.$('.restocking_restockKit:not(.restocking_wholeAgain) .restocking_restockSpare button');
       if (more === null) break;
       await more.click();
       await new Promise((resolve) => setTimeout(resolve, 700));
     }
-    await person.page.waitForSelector('.stores_wholeAgain');
-    while ((await person.page.$('.stores_wholeSteps input[type=checkbox]')) !== null) {
-      const before = await person.page.$$eval('.stores_wholeSteps input', (boxes) => boxes.length);
-      await person.page.locator('.stores_wholeSteps input[type=checkbox]').click();
-      await person.waitFor((count) => document.querySelectorAll('.stores_wholeSteps input').length < count, before);
+    await person.page.waitForSelector('.restocking_wholeAgain');
+    while ((await person.page.$('.restocking_wholeSteps input[type=checkbox]')) !== null) {
+      const before = await person.page.$$eval('.restocking_wholeSteps input', (boxes) => boxes.length);
+      await person.page.locator('.restocking_wholeSteps input[type=checkbox]').click();
+      await person.waitFor((count) => document.querySelectorAll('.restocking_wholeSteps input').length < count, before);
     }
     await person.press('Looked through');
     await person.sees('Made ready and looked through');

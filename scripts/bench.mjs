@@ -156,7 +156,7 @@ async function measureChanges(what, rounds) {
     await new Promise((resolve) => setTimeout(resolve, 700));
     const mass = document.querySelector('.kit_figures')?.textContent;
     const start = performance.now();
-    if (what === 'add') document.querySelector('.bench_catalogEntry button').click();
+    if (what === 'add') document.querySelector('.choosing_catalogEntry button').click();
     else window.dispatchEvent(new KeyboardEvent('keydown', { key: round % 2 === 0 ? '+' : '-', bubbles: true }));
     await frame();
     taken.push(performance.now() - start);

@@ -34,7 +34,7 @@ async function useScene(page) {
   await page.keyboard.press('2');
   const vitals = async (readings) => {
     for (const [tile, tens, value] of readings) {
-      await page.locator(`.use_vitalTile ::-p-text(${tile})`).click();
+      await page.locator(`.pads_vitalTile ::-p-text(${tile})`).click();
       await press(page, tens);
       await press(page, value);
     }
@@ -50,7 +50,7 @@ async function useScene(page) {
     ['Breath', '2·', '24'],
     ['O₂', '9·', '93'],
   ]);
-  await page.locator('.use_vitalTile ::-p-text(Alert)').click();
+  await page.locator('.pads_vitalTile ::-p-text(Alert)').click();
   await press(page, 'answers to voice');
   await later(page, 5);
   // The clocks go on to the second.
@@ -80,7 +80,7 @@ const VIEWS = [
   { name: 'muster-phone', path: '/', viewport: PHONE },
   { name: 'brief', path: '/kits/console-case/brief' },
   { name: 'schools', path: '/schools/committee-first' },
-  { name: 'bench', path: '/kits/helm-vest/bench', act: (page) => page.hover('.bench_catalogEntry') },
+  { name: 'bench', path: '/kits/helm-vest/bench', act: (page) => page.hover('.choosing_catalogEntry') },
   {
     name: 'compare',
     path: '/kits/helm-vest/compare?with=list:ready-pocket&with=list:ready-boat&with=kit:belt-kit',

@@ -9,7 +9,7 @@ import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId, withOneMore } from '../kit/units.ts';
-import css from './bench.module.css';
+import choosing from './choosing.module.css';
 import { useAlternatives } from './useAlternatives.ts';
 
 const CARD_SCALE = 0.75;
@@ -27,21 +27,21 @@ export function Alternatives({ need }: { need: NeedId }) {
   graded.sort((a, b) => GRADES.indexOf(a.grade) - GRADES.indexOf(b.grade) || a.kind.priceMinor - b.kind.priceMinor);
   const now = kinds.find(({ id }) => id === unit?.kind);
   return (
-    <section className={css.alternatives} aria-label={`Alternatives for ${NEEDS[need].label}`}>
+    <section className={choosing.alternatives} aria-label={`Alternatives for ${NEEDS[need].label}`}>
       <div className="panel-heading">
         <h2>
           {NEEDS[need].many} <span className="muted">side by side, to one scale, as {school.name.toLowerCase()} grades them</span>
         </h2>
         <CloseButton aria-label="Close the alternatives" onClick={close} />
       </div>
-      <ul className={css.alternativesRow}>
+      <ul className={choosing.alternativesRow}>
         {graded.map(({ kind, grade }) => (
-          <li key={kind.id} className={clsx(css.alternative, kind.id === now?.id && css.isNow)}>
-            <span className={css.alternativeDrawing}>
+          <li key={kind.id} className={clsx(choosing.alternative, kind.id === now?.id && choosing.isNow)}>
+            <span className={choosing.alternativeDrawing}>
               <KindDrawing kind={kind} scale={CARD_SCALE} />
             </span>
             <b>{kind.name}</b>
-            <span className={css.alternativeGrade} data-grade={grade}>
+            <span className={choosing.alternativeGrade} data-grade={grade}>
               {grade}
             </span>
             <Figures kind={kind} now={now} />
@@ -62,7 +62,7 @@ function Figures({ kind, now }: { kind: Kind; now: Kind | undefined }) {
       : ` (${own > other ? '+' : '−'}${show(Math.abs(own - other))})`;
   const nowT = now === undefined ? undefined : measuresOf(now, 'asSold').tMm;
   return (
-    <span className={css.alternativeFigures}>
+    <span className={choosing.alternativeFigures}>
       <span>
         {price(kind.priceMinor)}
         <span className="muted">{against(kind.priceMinor, now?.priceMinor, price)}</span>

@@ -13,10 +13,10 @@ import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { withOneMore } from '../kit/units.ts';
-import css from './bench.module.css';
 import type { Carried } from './carrying.ts';
 import { filterLabel, useCatalogFilter } from './catalogFilter.ts';
 import { type Shown, SORT_NAMES, type Sort, shownKinds, sortKinds } from './catalogOrder.ts';
+import choosing from './choosing.module.css';
 import { useAlternatives } from './useAlternatives.ts';
 import { useHelpful } from './useHelpful.ts';
 import { useProblem } from './useProblem.ts';
@@ -71,7 +71,7 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
           </button>
         </p>
       )}
-      <ul className={css.catalogList}>
+      <ul className={choosing.catalogList}>
         {shown.map((entry) => (
           <CatalogEntry key={entry.kind.id} {...entry} {...gains.get(entry.kind.id)} add={add} look={setLooked} />
         ))}
@@ -87,7 +87,7 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
 
 function RungFilter({ rung, setRung }: { rung: Rung | null; setRung: (rung: Rung | null) => void }) {
   return (
-    <div className={css.rungFilter} role="group" aria-label="Filter by rung">
+    <div className={choosing.rungFilter} role="group" aria-label="Filter by rung">
       <button type="button" aria-pressed={rung === null} onClick={() => setRung(null)}>
         all
       </button>
@@ -102,7 +102,7 @@ function RungFilter({ rung, setRung }: { rung: Rung | null; setRung: (rung: Rung
 
 function CatalogSort({ sort, setSort }: { sort: Sort; setSort: (sort: Sort) => void }) {
   return (
-    <div className={css.catalogSort}>
+    <div className={choosing.catalogSort}>
       <Select
         aria-label="Sort the catalogue"
         data={Object.entries(SORT_NAMES).map(([value, label]) => ({ value, label }))}
@@ -122,7 +122,7 @@ function AddingIt({ kind }: { kind: Kind }) {
   const preview = useMemo(() => previewAdd(asked.coverage, asked.problem, kind, catalog), [asked, kind, catalog]);
   const { before, after } = preview.singlePoints;
   return (
-    <div className={css.addingIt} role="status">
+    <div className={choosing.addingIt} role="status">
       <b>One more {kind.name.toLowerCase()}</b>
       <span className="mono small">
         +{preview.massG} g · +{preview.volumeCm3} cm³ · +{price(preview.priceMinor)}
@@ -159,22 +159,22 @@ const CatalogEntry = memo(function CatalogEntry({ kind, grades, helps = null, ga
   const state = measuresOf(kind, 'asSold');
   const { setNodeRef, listeners } = useDraggable({ id: `kind:${kind.id}`, data: { what: 'kind', kind } satisfies Carried });
   return (
-    <li className={css.catalogEntry} onMouseEnter={() => look(kind)} onFocus={() => look(kind)}>
-      <span ref={setNodeRef} className={css.catalogDrawing} {...listeners}>
+    <li className={choosing.catalogEntry} onMouseEnter={() => look(kind)} onFocus={() => look(kind)}>
+      <span ref={setNodeRef} className={choosing.catalogDrawing} {...listeners}>
         <KindDrawing kind={kind} scale={scaleToFit(state, 54)} />
       </span>
       <span className="grow">
         <b>{kind.name}</b>
         {gain !== null && helps !== null && (
-          <span className={clsx(css.catalogUse, 'state-held')}>
+          <span className={clsx(choosing.catalogUse, 'state-held')}>
             {GAINS[gain]} {NEEDS[helps].one}
           </span>
         )}
-        {(helps === null || grades !== NEEDS[helps].label) && <span className={clsx(css.catalogUse, 'muted')}>{grades}</span>}
-        <span className={clsx(css.catalogFigures, 'mono')}>
+        {(helps === null || grades !== NEEDS[helps].label) && <span className={clsx(choosing.catalogUse, 'muted')}>{grades}</span>}
+        <span className={clsx(choosing.catalogFigures, 'mono')}>
           {state.tMm} mm · {kind.massG} g · {price(kind.priceMinor)}
         </span>
-        {kind.caution !== null && <span className={css.catalogCaution}>{kind.caution}</span>}
+        {kind.caution !== null && <span className={choosing.catalogCaution}>{kind.caution}</span>}
       </span>
       <ActionIcon variant="subtle" size={44} aria-label={`Add ${kind.name}`} onClick={() => add(kind)}>
         <IconPlus size={22} />

@@ -11,7 +11,7 @@ import rungStripCss from '../drawing/rungStrip.module.css';
 import { newUnit } from '../kit/units.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type FirstThing, firstContents } from './firstContents.ts';
-import css from './muster.module.css';
+import firstKit from './firstKit.module.css';
 import { START_PLACES } from './startPlaces.ts';
 
 const STEPS = ['Situation', 'Place', 'Contents', 'Done'] as const;
@@ -30,8 +30,8 @@ export function FirstKit() {
     setStep(1);
   };
   return (
-    <section className={css.firstKit} aria-label="The first kit">
-      <ol className={css.firstSteps}>
+    <section className={firstKit.firstKit} aria-label="The first kit">
+      <ol className={firstKit.firstSteps}>
         {STEPS.map((label, index) => (
           <li key={label} aria-current={index === step ? 'step' : undefined}>
             <span className="mono">{index + 1}</span> {label}
@@ -52,7 +52,7 @@ function Situations({ choose }: { choose: (template: BriefTemplate) => void }) {
   return (
     <>
       <h2>What is the first kit for?</h2>
-      <ul className={css.firstSituations}>
+      <ul className={firstKit.firstSituations}>
         {TEMPLATES.map((template) => (
           <li key={template.id}>
             <button type="button" onClick={() => choose(template)}>
@@ -84,7 +84,7 @@ function Places({ name, setName, place, setPlace, back, next }: PlacesProps) {
   return (
     <>
       <h2>Where is it carried, and in what?</h2>
-      <div className={css.firstFields}>
+      <div className={firstKit.firstFields}>
         <TextInput
           label="Name"
           description="What it is called when somebody must fetch it"
@@ -164,7 +164,7 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
       <p className="small muted">
         One plain thing for each need, as many as the least takes. Leave out what you have otherwise; the Bench swaps, adds and counts.
       </p>
-      <ul className={css.firstThings}>
+      <ul className={firstKit.firstThings}>
         {things.map((thing) => (
           <FirstThingLine key={thing.need} thing={thing} isIn={!left.has(thing.need)} toggle={() => toggle(thing.need)} />
         ))}
@@ -186,7 +186,7 @@ function FirstThingLine({ thing: { need, kind, count }, isIn, toggle }: { thing:
             {count} × {kind.name}
           </b>{' '}
           <span className="small muted">{NEEDS[need].label}</span>
-          {kind.caution !== null && <span className={css.firstCaution}>{kind.caution}</span>}
+          {kind.caution !== null && <span className={firstKit.firstCaution}>{kind.caution}</span>}
         </span>
       </label>
     </li>

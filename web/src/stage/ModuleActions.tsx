@@ -9,7 +9,7 @@ import { edit, openKit, saveNow, useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
 import { Code } from '../ui/Code.tsx';
-import css from './stage.module.css';
+import papers from './papers.module.css';
 
 /** A module of another kit as a pattern: the same kinds in the same states, as things of their own, without lot or date. */
 export function withPattern(draft: KitDraft, pattern: Module, contents: readonly Unit[], newId: () => Unit['id']): KitDraft {
@@ -99,7 +99,7 @@ export function ModuleActions({ module, own }: { module: Module; own: readonly U
       {error !== null && <p className="refusal">{error}</p>}
       <Modal opened={isPrinting} onClose={() => setPrinting(false)} title={`Label of ${module.name}`} size="md">
         <style>{'@page { size: 90mm 55mm; margin: 0; } @media print { body > :not(:has(.module-label)) { display: none; } }'}</style>
-        <article className={css.outsideLabel}>
+        <article className={papers.outsideLabel}>
           <div className="grow">
             <h2>{module.name}</h2>
             <p>{kit.name}</p>

@@ -8,7 +8,7 @@ import { containerOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { Code } from '../ui/Code.tsx';
 import { CAUTION } from '../ui/caution.ts';
-import css from './stage.module.css';
+import papers from './papers.module.css';
 
 /** What the kit is in words, and the first date that comes. */
 export function useFacts() {
@@ -51,7 +51,7 @@ function CardFront({ dates, classing, nextLapse }: CardFrontProps) {
   const { catalog, draft, kit, today } = useKit();
   const cautions = [...new Set(draft.units.flatMap(({ kind }) => catalog.get(kind)?.caution ?? []))].slice(0, 3);
   return (
-    <article className={css.pocketCard}>
+    <article className={papers.pocketCard}>
       <section>
         <h3>Before you use it</h3>
         {cautions.map((caution) => (
@@ -93,7 +93,7 @@ function CardBack({ container, result }: { container: Container; result: FitResu
   const filled = RUNGS.filter((rung) => byRung(rung).length > 0);
   const half = splitByLines(filled, (rung) => 1 + byRung(rung).length);
   return (
-    <article className={css.pocketCard}>
+    <article className={papers.pocketCard}>
       {half.map((rungs) => (
         <section key={rungs.join()}>
           {rungs.map((rung) => (

@@ -13,6 +13,7 @@ import { useKit } from '../kit/KitContext.tsx';
 import { Code } from '../ui/Code.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { PocketCard, useAddress, useFacts } from './PocketCard.tsx';
+import papers from './papers.module.css';
 import css from './stage.module.css';
 
 const FORMS = [
@@ -54,7 +55,7 @@ export function Prints() {
   return (
     <>
       <style>{`@page { size: ${form.page}; margin: ${form.value === 'sheet' ? '9mm' : '0'}; }`}</style>
-      <div className={clsx(css.printTools, 'row no-print')}>
+      <div className={clsx(papers.printTools, 'row no-print')}>
         <SegmentedControl
           aria-label="What is printed"
           data={FORMS.map(({ value, label }) => ({ value, label }))}
@@ -74,7 +75,7 @@ export function Prints() {
             {form.value === 'card' && <PocketCard result={result} />}
             {form.value === 'label' && <OutsideLabel />}
           </div>
-          <aside className={clsx(css.paperWords, 'no-print')}>
+          <aside className={clsx(papers.paperWords, 'no-print')}>
             <h2>{form.label}</h2>
             {form.words.map((words) => (
               <p key={words}>{words}</p>
@@ -97,7 +98,7 @@ function PackSheet({ result }: { result: FitResult }) {
   if (container === undefined) return null;
   const steps = packOrder(container, result);
   return (
-    <article className={css.packSheet}>
+    <article className={papers.packSheet}>
       <header>
         <div>
           <h2>{draft.name}</h2>
@@ -146,8 +147,8 @@ function PackStepLine({ step, kind, unit, state, module, container }: PackStepLi
   const rooms = container.compartments.length > 1;
   return (
     <li>
-      <span className={css.packNumber}>{step.number}</span>
-      <span className={css.packPicture}>
+      <span className={papers.packNumber}>{step.number}</span>
+      <span className={papers.packPicture}>
         {kind !== undefined && unit !== undefined && state !== undefined && (
           <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 34)} />
         )}
@@ -170,16 +171,16 @@ function OutsideLabel() {
   const { classing, nextLapse } = useFacts();
   const address = useAddress(kit.id);
   return (
-    <article className={css.outsideLabel}>
+    <article className={papers.outsideLabel}>
       <div className="grow">
         <h2>{draft.name}</h2>
-        <p className={css.labelClass}>{classing.name}</p>
+        <p className={papers.labelClass}>{classing.name}</p>
         <p>{classing.says}</p>
         <p>
           <b>Next date:</b> {nextLapse}
         </p>
       </div>
-      <div className={css.labelCodes}>
+      <div className={papers.labelCodes}>
         <Code symbol="qr" text={address} alt="QR code that opens logging a use of this kit" sizeMm={24} />
         <Code symbol="gs1" text={`(91)${kit.id}`} alt={`Data matrix with the kit's id ${kit.id}`} sizeMm={13} />
       </div>

@@ -8,6 +8,7 @@ import { useKit } from '../kit/KitContext.tsx';
 import { DateField } from '../ui/DateField.tsx';
 import { MeasureInput } from '../ui/MeasureInput.tsx';
 import parts from '../ui/parts.module.css';
+import papers from './papers.module.css';
 import css from './stage.module.css';
 
 /** Tablets or powder into sealed tube, gels into leak bags: what to cut, and the label with the original date. */
@@ -206,7 +207,7 @@ function TubeLabel({ what, pieces }: TubeLabelProps) {
       />
       {written.success ? (
         <div className={css.printArea}>
-          <article className={css.tabletLabel}>
+          <article className={papers.tabletLabel}>
             {labelLines(written.data).map((line, index) => (index === 0 ? <b key={line}>{line}</b> : <span key={line}>{line}</span>))}
           </article>
         </div>

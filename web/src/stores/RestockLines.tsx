@@ -4,7 +4,7 @@ import { clsx } from 'clsx';
 import { catalogNow, kindName } from '../data/catalog.ts';
 import { grams, pieces, price } from '../drawing/figures.ts';
 import parts from '../ui/parts.module.css';
-import css from './stores.module.css';
+import restocking from './restocking.module.css';
 
 export type KitLines = Restock['kits'][number];
 type Line = KitLines['lines'][number];
@@ -23,7 +23,7 @@ interface AsBeforeLineProps {
 export function AsBeforeLine({ kind, count, fromStores, isBusy, putBack }: AsBeforeLineProps) {
   return (
     <li>
-      <div className={css.restockNeed}>
+      <div className={restocking.restockNeed}>
         <b>
           {count} × {kindName(kind)} as before
         </b>
@@ -42,7 +42,7 @@ export function AsBeforeLine({ kind, count, fromStores, isBusy, putBack }: AsBef
 /** For the hand that fetches: in the order in which the things go in. */
 export function PickSheet({ spares }: { spares: readonly Spare[] }) {
   return (
-    <section className={css.pickSheet} aria-label="Pick list">
+    <section className={restocking.pickSheet} aria-label="Pick list">
       <div className="row spread">
         <h3>Pick list, in packing order</h3>
         <Button className="no-print" size="compact-sm" variant="default" onClick={() => window.print()}>
@@ -52,7 +52,7 @@ export function PickSheet({ spares }: { spares: readonly Spare[] }) {
       <ol>
         {spares.map((spare) => (
           <li key={spare.unitId}>
-            <span className={css.pickBox} aria-hidden="true" />
+            <span className={restocking.pickBox} aria-hidden="true" />
             {spare.take} × {kindName(spare.kind)}
             <span className="muted">{lotText(spare)}</span>
           </li>
@@ -67,7 +67,7 @@ const lotText = ({ lot, expiresOn }: Pick<Spare, 'lot' | 'expiresOn'>): string =
 
 export function SpareRow({ spare, isBusy, putBack }: { spare: Spare; isBusy: boolean; putBack: () => void }) {
   return (
-    <div className={clsx(css.restockSpare, 'row')}>
+    <div className={clsx(restocking.restockSpare, 'row')}>
       <span className="grow">
         {spare.take} × {kindName(spare.kind)}
         <span className="small muted">
@@ -86,7 +86,7 @@ export function SpareRow({ spare, isBusy, putBack }: { spare: Spare; isBusy: boo
 export function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: boolean; putBack: (moved: Moved) => void }) {
   return (
     <li>
-      <div className={css.restockNeed}>
+      <div className={restocking.restockNeed}>
         <b>{pieces(line.need, line.missing)} missing</b>
         <span className="small muted">{NEEDS[line.need].without}</span>
       </div>
@@ -109,10 +109,10 @@ export function RestockLineRow({ line, isBusy, putBack }: { line: Line; isBusy: 
 /** Out of a kit farther from the body, with what that does to it. */
 function Loans({ loans, isBusy, take }: { loans: readonly Loan[]; isBusy: boolean; take: (moved: Moved) => void }) {
   return (
-    <div className={css.restockLoans}>
+    <div className={restocking.restockLoans}>
       <p className="small muted">Not in stores. A kit that lies farther off could lend it:</p>
       {loans.map((loan) => (
-        <div key={loan.unitId} className={clsx(css.restockSpare, 'row')}>
+        <div key={loan.unitId} className={clsx(restocking.restockSpare, 'row')}>
           <span className="grow">
             {loan.take} × {kindName(loan.kind)} <span className="small muted">out of</span> {loan.kitName}
             <span className={loan.opensGap ? clsx(parts.block, 'small state-gap') : clsx(parts.block, 'small muted')}>

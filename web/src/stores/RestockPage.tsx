@@ -12,6 +12,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { useStoredLog } from '../use/useStoredLog.ts';
 import { packedKinds } from './packedKinds.ts';
 import { AsBeforeLine, type KitLines, type Moved, PickSheet, RestockLineRow, type Spare } from './RestockLines.tsx';
+import restocking from './restocking.module.css';
 import css from './stores.module.css';
 import { WholeAgain } from './WholeAgain.tsx';
 
@@ -26,7 +27,7 @@ export function RestockPage() {
   const kits = restock.data.kits.filter(({ kitId, lines }) => (only === null ? lines.length > 0 : kitId === only));
   const isLacking = kits.some(({ lines }) => lines.length > 0);
   return (
-    <main id="main" className={css.restock}>
+    <main id="main" className={restocking.restock}>
       <div className={css.head}>
         <h1>Restock</h1>
         <p className="muted">
@@ -127,10 +128,10 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
     setBusy(false);
   };
   return (
-    <section className={css.restockKit} aria-label={`Restock ${kit.kitName}`}>
+    <section className={restocking.restockKit} aria-label={`Restock ${kit.kitName}`}>
       <RestockHead kit={kit} spares={spares} isBusy={isBusy} putBack={putBack} />
       <Refusal text={error} />
-      <ul className={css.restockLines}>
+      <ul className={restocking.restockLines}>
         {kit.lines.map((line) => (
           <RestockLineRow key={line.need} line={line} isBusy={isBusy} putBack={(spare) => void putBack([spare])} />
         ))}

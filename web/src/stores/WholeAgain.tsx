@@ -12,7 +12,7 @@ import { usePeople, useRefresh, useSettings } from '../data/queries.ts';
 import { draftOf } from '../kit/draftStore.ts';
 import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
-import css from './stores.module.css';
+import restocking from './restocking.module.css';
 
 /** The last stretch: cleaned, each thing made ready, closed, looked through; and until when it holds. */
 export function WholeAgain({ kit }: { kit: KitView }) {
@@ -29,7 +29,7 @@ export function WholeAgain({ kit }: { kit: KitView }) {
   const isInspected = kit.inspectedOn === today;
   const isReady = open.length === 0 && isInspected;
   return (
-    <section className={clsx(css.restockKit, css.wholeAgain)} aria-label={`${kit.name}, whole again`}>
+    <section className={clsx(restocking.restockKit, restocking.wholeAgain)} aria-label={`${kit.name}, whole again`}>
       <h2>{kit.name}</h2>
       <p className={isReady ? parts.verdictSaid : undefined} role="status">
         <b className="state-held">
@@ -101,7 +101,7 @@ function OpenSteps({ open, isInspected, kit, people, setError, draft, today, all
     await afterwards();
   };
   return (
-    <ol className={css.wholeSteps}>
+    <ol className={restocking.wholeSteps}>
       {open.map((step) => (
         <li key={step.id}>
           <Checkbox label={step.text} description={step.why} checked={false} onChange={() => void tick(step)} />

@@ -16,7 +16,7 @@ const classesIn = (file: string): Set<string> => {
   return found;
 };
 
-/** Every `sheet.name` in the sources, by the file of its sheet. */
+/** Every `sheet.name` in the sources and every name that another sheet composes, by the file of its sheet. */
 function usedNames(): Map<string, Map<string, string>> {
   const used = new Map<string, Map<string, string>>(sheets.map((file) => [file, new Map()]));
   for (const file of sources) {
@@ -28,6 +28,9 @@ function usedNames(): Map<string, Map<string, string>> {
         names?.set(name as string, file);
     }
   }
+  for (const file of sheets)
+    for (const [, name, from] of readFileSync(file, 'utf8').matchAll(/composes: (\w+) from "([^"]+)"/g))
+      used.get(resolve(dirname(file), from as string))?.set(name as string, file);
   return used;
 }
 

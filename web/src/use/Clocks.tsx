@@ -9,6 +9,7 @@ import {
 } from '@ivrak/core/incident';
 import { clsx } from 'clsx';
 import { clock, running } from './clock.ts';
+import pads from './pads.module.css';
 import css from './use.module.css';
 
 interface ClocksProps {
@@ -26,17 +27,17 @@ export function Clocks({ view, setLimb, takeOff, sealChecked }: ClocksProps) {
         <Tourniquet key={one.entryId} one={one} setLimb={(limb) => setLimb(one.entryId, limb)} takeOff={() => takeOff(one.entryId)} />
       ))}
       {view.seal !== null && (
-        <section className={clsx(css.clock, css.sealClock)} aria-label="Chest seal, unvented">
+        <section className={clsx(pads.clock, pads.sealClock)} aria-label="Chest seal, unvented">
           <div>
             <h2>Seal, unvented · {view.seal.inS >= 0 ? 'look in' : 'look was due'}</h2>
-            <p className={view.seal.inS < 0 ? clsx(css.clockSmall, 'mono state-gap') : clsx(css.clockSmall, 'mono')}>
+            <p className={view.seal.inS < 0 ? clsx(pads.clockSmall, 'mono state-gap') : clsx(pads.clockSmall, 'mono')}>
               {running(view.seal.inS, false)}
             </p>
           </div>
           <button type="button" className={css.action} onClick={sealChecked}>
             Checked
           </button>
-          <p className={clsx(css.sealWhy, 'small muted')}>Every {SEAL_CHECK_MIN} minutes: a planning value; your protocol wins.</p>
+          <p className={clsx(pads.sealWhy, 'small muted')}>Every {SEAL_CHECK_MIN} minutes: a planning value; your protocol wins.</p>
         </section>
       )}
     </>
@@ -49,7 +50,7 @@ function Tourniquet({ one, setLimb, takeOff }: { one: TourniquetClock; setLimb: 
   const share = Math.min(1, one.elapsedS / (TWO_HOURS * 3600));
   return (
     <section
-      className={one.offAt === null ? css.clock : clsx(css.clock, css.isOff)}
+      className={one.offAt === null ? pads.clock : clsx(pads.clock, pads.isOff)}
       aria-label={`Tourniquet, ${one.limb === null ? 'limb not said' : LIMB_NAMES[one.limb]}`}
     >
       <div className="row spread">
@@ -64,15 +65,15 @@ function Tourniquet({ one, setLimb, takeOff }: { one: TourniquetClock; setLimb: 
           )}
         </span>
       </div>
-      <p className={clsx(css.clockLarge, 'mono')} role="timer">
+      <p className={clsx(pads.clockLarge, 'mono')} role="timer">
         {running(one.elapsedS, true)}
       </p>
-      <div className={css.clockBar} aria-hidden="true">
+      <div className={pads.clockBar} aria-hidden="true">
         <span style={{ width: `${share * 100}%` }} />
         <i style={{ left: '50%' }} />
         <i style={{ left: '100%' }} />
       </div>
-      <div className={clsx(css.clockMarks, 'small muted')}>
+      <div className={clsx(pads.clockMarks, 'small muted')}>
         <span>
           {one.markH === null ? '' : one.markH === LONG ? 'past 6 h: tell whoever takes over, before anything else' : `past ${one.markH} h`}
         </span>
@@ -80,16 +81,16 @@ function Tourniquet({ one, setLimb, takeOff }: { one: TourniquetClock; setLimb: 
         <span>2 h</span>
       </div>
       {one.limb === null && (
-        <div className={css.limbKeys} role="group" aria-label="Which limb">
+        <div className={pads.limbKeys} role="group" aria-label="Which limb">
           {LIMBS.map((limb) => (
-            <button key={limb} type="button" className={clsx(css.padKey, css.isWide)} onClick={() => setLimb(limb)}>
+            <button key={limb} type="button" className={clsx(pads.padKey, pads.isWide)} onClick={() => setLimb(limb)}>
               {LIMB_NAMES[limb]}
             </button>
           ))}
         </div>
       )}
       {one.offAt === null && (
-        <button type="button" className={clsx(css.small, 'link-button')} onClick={takeOff}>
+        <button type="button" className={clsx(pads.small, 'link-button')} onClick={takeOff}>
           Log it as taken off
         </button>
       )}

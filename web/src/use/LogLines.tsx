@@ -2,7 +2,7 @@ import { ALERTNESS_NAMES, type Counted, doneText, showReading, VITAL_NAMES, VITA
 import { useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { clock } from './clock.ts';
-import css from './use.module.css';
+import pads from './pads.module.css';
 
 /** An entry in words. */
 export function entryText(entry: Counted): string {
@@ -29,14 +29,14 @@ export function LogLines({ entries, retime, takeBack }: LogLinesProps) {
   const [open, setOpen] = useState<string | null>(null);
   if (entries.length === 0) return null;
   return (
-    <section className={css.logLines} aria-label="The log">
+    <section className={pads.logLines} aria-label="The log">
       <h2>Log</h2>
       <ol>
         {[...entries].reverse().map((entry) => (
           <li key={entry.id}>
             <button
               type="button"
-              className={css.logLine}
+              className={pads.logLine}
               aria-expanded={open === entry.id}
               onClick={() => setOpen(open === entry.id ? null : entry.id)}
             >
@@ -83,12 +83,12 @@ function PutRight({ entry, retime, takeBack }: { entry: Counted; retime: (to: st
   const text = entryText(entry);
   const shifted = (minutes: number) => new Date(Date.parse(entry.at) + minutes * 60_000).toISOString();
   return (
-    <div className={css.putRight} role="group" aria-label={`Put right: ${text}`}>
+    <div className={pads.putRight} role="group" aria-label={`Put right: ${text}`}>
       {STEPS_MIN.map((minutes) => (
         <button
           key={minutes}
           type="button"
-          className={css.padKey}
+          className={pads.padKey}
           // Nothing was done in the future.
           disabled={Date.parse(shifted(minutes)) > Date.now()}
           onClick={() => retime(shifted(minutes))}
@@ -99,7 +99,7 @@ function PutRight({ entry, retime, takeBack }: { entry: Counted; retime: (to: st
       ))}
       <input
         type="time"
-        className={css.padKey}
+        className={pads.padKey}
         aria-label={`Time of: ${text}`}
         defaultValue={timeOf(entry.at)}
         onBlur={(event) => {
@@ -107,7 +107,7 @@ function PutRight({ entry, retime, takeBack }: { entry: Counted; retime: (to: st
           if (to !== null) retime(to);
         }}
       />
-      <button type="button" className={css.padKey} onClick={takeBack} aria-label={`Take back: ${text}`}>
+      <button type="button" className={pads.padKey} onClick={takeBack} aria-label={`Take back: ${text}`}>
         Take back
       </button>
     </div>

@@ -1,7 +1,7 @@
 import { ACT_NAMES, ACTS, type Act } from '@ivrak/core/incident';
 import { clsx } from 'clsx';
 import { kindName } from '../data/catalog.ts';
-import css from './use.module.css';
+import pads from './pads.module.css';
 
 /** What a casualty's own kit most often holds, in the order of the rungs. */
 const USUAL = [
@@ -19,9 +19,9 @@ const USUAL = [
 /** Out of the casualty's own kit: nothing of ours is to be replaced. */
 export function TheirThings({ take }: { take: (kind: string) => void }) {
   return (
-    <div className={css.theirThings} role="group" aria-label="Out of the casualty’s own kit">
+    <div className={pads.theirThings} role="group" aria-label="Out of the casualty’s own kit">
       {USUAL.map((kind) => (
-        <button key={kind} type="button" className={clsx(css.padKey, css.isWide)} onClick={() => take(kind)}>
+        <button key={kind} type="button" className={clsx(pads.padKey, pads.isWide)} onClick={() => take(kind)}>
           {kindName(kind)}
         </button>
       ))}
@@ -32,9 +32,9 @@ export function TheirThings({ take }: { take: (kind: string) => void }) {
 /** Done with the hands, or with what lay about. */
 export function Acts({ log }: { log: (act: Act) => void }) {
   return (
-    <div className={css.acts} role="group" aria-label="Done by hand">
+    <div className={pads.acts} role="group" aria-label="Done by hand">
       {ACTS.map((act) => (
-        <button key={act} type="button" className={clsx(css.padKey, css.isWide)} onClick={() => log(act)}>
+        <button key={act} type="button" className={clsx(pads.padKey, pads.isWide)} onClick={() => log(act)}>
           {ACT_NAMES[act]}
         </button>
       ))}

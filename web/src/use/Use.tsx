@@ -12,6 +12,7 @@ import { Failure } from '../ui/Failure.tsx';
 import { useKeys } from '../ui/useKeys.ts';
 import { Clocks } from './Clocks.tsx';
 import { clock, useNow } from './clock.ts';
+import keys from './keys.module.css';
 import { LogLines } from './LogLines.tsx';
 import { Acts, TheirThings } from './TheirThings.tsx';
 import { GoOnElsewhere, NoteField, Sending, UseHead } from './UseFrame.tsx';
@@ -108,12 +109,13 @@ function Casualties({ logged, casualty, choose }: { logged: number; casualty: nu
   return (
     <nav className={css.casualties} aria-label="Casualties">
       {Array.from({ length: most }, (_, index) => index + 1).map((number) => (
-        <button key={number} type="button" aria-pressed={number === casualty} onClick={() => choose(number)}>
+        <button key={number} type="button" className={keys.key} aria-pressed={number === casualty} onClick={() => choose(number)}>
           Casualty {number}
         </button>
       ))}
       <button
         type="button"
+        className={keys.key}
         aria-label="Add casualty"
         disabled={most >= MOST_CASUALTIES}
         onClick={() => {

@@ -2,7 +2,7 @@ import { ALERTNESS, ALERTNESS_NAMES, showReading, type Trend, type UseEntry, VIT
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { clock } from './clock.ts';
-import css from './use.module.css';
+import pads from './pads.module.css';
 
 type Vital = (typeof VITALS)[number];
 type Reading = Partial<Pick<Extract<UseEntry, { do: 'vitals' }>, Vital>>;
@@ -30,7 +30,7 @@ export function Vitals({ vitals, add }: VitalsProps) {
   };
   return (
     <section aria-label="Vital signs">
-      <div className={css.vitalTiles}>
+      <div className={pads.vitalTiles}>
         {VITALS.map((vital) => (
           <VitalTile
             key={vital}
@@ -42,9 +42,9 @@ export function Vitals({ vitals, add }: VitalsProps) {
         ))}
       </div>
       {open === 'alertness' && (
-        <div className={css.vitalPad} role="group" aria-label="Alertness">
+        <div className={pads.vitalPad} role="group" aria-label="Alertness">
           {ALERTNESS.map((level) => (
-            <button key={level} type="button" className={clsx(css.padKey, css.isWide)} onClick={() => take({ alertness: level })}>
+            <button key={level} type="button" className={clsx(pads.padKey, pads.isWide)} onClick={() => take({ alertness: level })}>
               {ALERTNESS_NAMES[level]}
             </button>
           ))}
@@ -61,7 +61,7 @@ function VitalTile({ vital, trend, isOpen, press }: { vital: Vital; trend: Trend
   const said =
     trend === undefined ? 'not taken' : `${showReading(vital, trend.value)}, ${clock(trend.at)}${way === null ? '' : `, ${way.word}`}`;
   return (
-    <button type="button" className={css.vitalTile} aria-expanded={isOpen} aria-label={`${name}: ${said}`} onClick={press}>
+    <button type="button" className={pads.vitalTile} aria-expanded={isOpen} aria-label={`${name}: ${said}`} onClick={press}>
       <span>{short}</span>
       <b className="mono">
         {trend === undefined ? '–' : trend.value}
@@ -81,17 +81,17 @@ function Pad({ vital, take }: { vital: Exclude<Vital, 'alertness'>; take: (value
   };
   const { name, unit } = VITAL_NAMES[vital];
   return (
-    <div className={css.vitalPad} role="group" aria-label={`${name}, ${unit}`}>
+    <div className={pads.vitalPad} role="group" aria-label={`${name}, ${unit}`}>
       {begun === null
         ? first.map((value) => (
-            <button key={value} type="button" className={css.padKey} onClick={() => begin(value)}>
+            <button key={value} type="button" className={pads.padKey} onClick={() => begin(value)}>
               {vital === 'oxygen' && value === 10 ? '100' : `${value}${digits === 1 ? '.' : '·'}`}
             </button>
           ))
         : Array.from({ length: 10 }, (_, digit) => {
             const value = digits === 1 ? Math.round((begun + digit / 10) * 10) / 10 : begun * step + digit;
             return (
-              <button key={value} type="button" className={css.padKey} onClick={() => take(value)}>
+              <button key={value} type="button" className={pads.padKey} onClick={() => take(value)}>
                 {digits === 1 ? value.toFixed(1) : value}
               </button>
             );
