@@ -24,6 +24,7 @@ import {
   ReachTimeSchema,
   SchoolSchema,
   SetAsideSchema,
+  TimeSchema,
   UnitIdSchema,
   WeekPlanSchema,
 } from '@ivrak/core/model';
@@ -34,8 +35,6 @@ import { endpoint } from './endpoint.ts';
 const version = z.number().int().positive();
 
 const count = z.number().int().nonnegative();
-
-const time = z.iso.datetime({ offset: true });
 
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
@@ -98,12 +97,12 @@ export const ExportFileSchema = z.strictObject({
       version,
     }),
   ),
-  uses: z.array(z.strictObject({ id: z.string().min(1), kitId: z.string(), at: time })),
+  uses: z.array(z.strictObject({ id: z.string().min(1), kitId: z.string(), at: TimeSchema })),
   useEvents: z.array(
     z.strictObject({
       id: z.string().min(1),
       useId: z.string(),
-      at: time,
+      at: TimeSchema,
       unitId: z.string(),
       kind: z.string(),
       pieces: z.number().int().min(1),
@@ -116,7 +115,7 @@ export const ExportFileSchema = z.strictObject({
       z.strictObject({
         id: z.string().min(1),
         kitIds: z.array(z.string()).min(1, 'a log belongs to a kit at least'),
-        startedAt: time,
+        startedAt: TimeSchema,
         isOpen: z.boolean(),
         debriefs: z.array(DebriefSchema),
         version,
@@ -127,7 +126,7 @@ export const ExportFileSchema = z.strictObject({
   orders: z.array(z.strictObject({ id: z.string(), data: OrderSchema, version })).default([]),
   gtins: z.array(z.strictObject({ gtin: ArticleSchema, kind: z.string() })),
   journal: z.array(
-    z.strictObject({ at: time, who: z.string(), what: z.string(), subject: z.string(), before: z.unknown(), after: z.unknown() }),
+    z.strictObject({ at: TimeSchema, who: z.string(), what: z.string(), subject: z.string(), before: z.unknown(), after: z.unknown() }),
   ),
   settings: z.array(z.strictObject({ key: z.string(), value: z.unknown() })),
 });

@@ -46,9 +46,34 @@ describe('an address that nothing can have', () => {
     },
   );
 
-  it('nor can a text hold a NUL', async () => {
+  it.each([
+    ['a NUL', 'Belt\u0000kit'],
+    ['half of a character', 'Belt \uD83D kit'],
+    ['the other half of one', 'Belt \uDE80 kit'],
+  ])('nor can a text hold %s', async (_, name) => {
     const { version, draft } = await draftOf('belt-kit');
-    await refused(422, '', () => send('put', '/api/kits/belt-kit', { version, draft: { ...draft, name: 'Belt\u0000kit' } }));
+    await refused(422, 'draft.name', () => send('put', '/api/kits/belt-kit', { version, draft: { ...draft, name } }));
+    const unit = { ...draft.units[0], lot: name };
+    await refused(422, 'draft.units.0.lot', () => send('put', '/api/kits/belt-kit', { version, draft: { ...draft, units: [unit] } }));
+  });
+
+  it('nor can what is sent go down without end', async () => {
+    const { version, draft } = await draftOf('belt-kit');
+    const text = JSON.stringify({ version, draft: { ...draft, setAside: 'deep' } });
+    const deep = text.replace('"deep"', `${'['.repeat(50_000)}${']'.repeat(50_000)}`);
+    await refused(422, 'draft.setAside.0', () => send('put', '/api/kits/belt-kit', deep).type('json'));
+  });
+
+  it('is not said back at length', async () => {
+    const { body } = await get(`/api/kits/${'a'.repeat(3000)}`);
+    expect(JSON.stringify(body).length).toBeLessThan(400);
+  });
+
+  it('has a name on one line, in its calendar too', async () => {
+    const { version, draft } = await draftOf('belt-kit');
+    const { body } = await send('put', '/api/kits/belt-kit', { version, draft: { ...draft, name: 'Belt\r\nX-EVIL:1\n kit' } });
+    expect(body.name).toBe('Belt X-EVIL:1 kit');
+    expect((await get('/api/kits/belt-kit/calendar.ics')).text).not.toMatch(/^X-EVIL/m);
   });
 });
 
@@ -328,6 +353,18 @@ describe('security headers', () => {
     expect(policy).toContain("script-src 'self' 'wasm-unsafe-eval'");
     expect(policy).not.toMatch(/https?:/);
     expect(policy).not.toContain('upgrade-insecure-requests');
+  });
+
+  it('let nothing of the crew be kept on the way, and ask for no more than the camera', async () => {
+    for (const path of ['/api/kits', '/api/kits/nothing']) expect((await get(path)).headers['cache-control']).toBe('no-store');
+    const { headers } = await get('/');
+    expect(headers['permissions-policy']).toMatch(/camera=\(self\).*microphone=\(\)/);
+  });
+
+  it.each(['cross-site', 'same-site'])('give data to no page of another site (%s), which may lead here all the same', async (site) => {
+    await refused(403, '', () => get('/api/kits').set('Sec-Fetch-Site', site));
+    expect((await get('/kits/belt-kit/bench').set('Sec-Fetch-Site', site)).status).not.toBe(403);
+    for (const own of ['same-origin', 'none']) expect((await get('/api/kits').set('Sec-Fetch-Site', own)).status).toBe(200);
   });
 });
 

@@ -124,7 +124,8 @@ describe('two copies of a log', () => {
         sent = to;
       }
       expect(server).toEqual(all);
-      expect(mergeEntries(server, all)).toBe(server);
+      expect(mergeEntries(server, [...all, ...all])).toBe(server);
+      expect(mergeEntries([], [...all, ...all])).toEqual(all);
     }
   });
 });

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { KindCatalog } from '../model/kind.ts';
+import { TimeSchema } from '../model/time.ts';
 import { KitIdSchema, UnitIdSchema } from '../model/unit.ts';
 
 /** What is written down while a kit is used on people. Nothing in it names anybody: casualties are numbers. */
@@ -26,12 +27,11 @@ export const ACT_NAMES: Record<Act, string> = {
   warmth: 'wrapped against cold',
 };
 
-const time = z.iso.datetime({ offset: true, error: 'must be a time with zone, e.g. 2026-11-25T14:02:00Z' });
 const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'must be letters, digits and -');
 const base = {
   id,
   /** When it was done. */
-  at: time,
+  at: TimeSchema,
   /** From 1; 0 stands for everybody there. */
   casualty: z.number().int().min(0).max(50),
 };
@@ -64,7 +64,7 @@ export const UseEntrySchema = z.discriminatedUnion('do', [
   z.object({ ...base, do: z.literal('note'), text: z.string().trim().min(1, 'write something').max(300) }),
   z.object({ ...base, do: z.literal('helpCalled') }),
   /** Another time for an entry; both times stay. */
-  z.object({ ...base, do: z.literal('retimed'), of: id, to: time }),
+  z.object({ ...base, do: z.literal('retimed'), of: id, to: TimeSchema }),
   /** On which limb, where that was said after the thing itself. */
   z.object({ ...base, do: z.literal('onLimb'), of: id, limb: LimbSchema }),
   /** A slip of the thumb. The entry stays in the log, and no longer counts. */
@@ -75,7 +75,7 @@ export type UseEntry = z.infer<typeof UseEntrySchema>;
 export const UseLogSchema = z.object({
   id,
   kitId: KitIdSchema,
-  startedAt: time,
+  startedAt: TimeSchema,
   entries: z.array(UseEntrySchema).max(500),
 });
 export type UseLog = z.infer<typeof UseLogSchema>;
@@ -110,7 +110,7 @@ export function countedEntries(entries: readonly UseEntry[]): Counted[] {
 /** Entries of two copies of a log together, each once: what a browser kept and what the server has. Order of writing is kept. */
 export function mergeEntries(known: readonly UseEntry[], more: readonly UseEntry[]): UseEntry[] {
   const ids = new Set(known.map((entry) => entry.id));
-  const fresh = more.filter((entry) => !ids.has(entry.id));
+  const fresh = more.filter(({ id }) => ids.size < ids.add(id).size);
   return fresh.length === 0 ? (known as UseEntry[]) : [...known, ...fresh]; // the same list, which nobody changes
 }
 

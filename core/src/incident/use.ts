@@ -1,18 +1,17 @@
 import * as z from 'zod';
 import type { Kind } from '../model/kind.ts';
+import { TimeSchema } from '../model/time.ts';
 import { piecesLeft, type Unit, UnitIdSchema } from '../model/unit.ts';
 
-const AtSchema = z.iso.datetime({ offset: true, error: 'must be a time with zone, e.g. 2026-11-25T14:02:00Z' });
-
 export const UseEventSchema = z.object({
-  at: AtSchema,
+  at: TimeSchema,
   unitId: UnitIdSchema,
   /** Pieces used. */
   count: z.number().int().min(1, 'must be at least 1').max(1000),
   note: z.string().max(500).default(''),
 });
 export const UseInputSchema = z.object({
-  at: AtSchema,
+  at: TimeSchema,
   events: z.array(UseEventSchema).min(1, 'log at least one thing').max(200),
 });
 export type UseInput = z.infer<typeof UseInputSchema>;

@@ -116,6 +116,7 @@ export { addDays, daysBetween, type PlainDate, PlainDateSchema, plainDate, showD
 export { type Conditions, HANDS, HANDS_NAMES, type ReachTime, ReachTimeSchema } from './reach.ts';
 export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './school.ts';
 export { type SetAside, SetAsideSchema } from './setAside.ts';
+export { TimeSchema } from './time.ts';
 export {
   ArticleSchema,
   CONDITION_NAMES,

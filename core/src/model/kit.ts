@@ -16,7 +16,13 @@ export const LAYER_NAMES: Record<Layer, { name: string; reach: string }> = {
   base: { name: 'At the base', reach: 'minutes' },
 };
 
-export const KitNameSchema = z.string().trim().min(1, 'give the kit a name').max(60);
+/** One line: it stands in headings, file names and calendars. */
+export const KitNameSchema = z
+  .string()
+  .overwrite((text) => text.replaceAll(/\s+/g, ' '))
+  .trim()
+  .min(1, 'give the kit a name')
+  .max(60);
 
 /** How a kit is packed, beyond what lies in it. */
 export const FitChoicesSchema = z.object({

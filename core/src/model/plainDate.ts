@@ -1,6 +1,7 @@
 import { fromFields as durationOf } from 'temporal-polyfill/fns/Duration';
 import { add, create, daysInMonth, diff, type Record as PlainDateRecord, toString as write } from 'temporal-polyfill/fns/PlainDate';
 import * as z from 'zod';
+import { FIRST_YEAR, isInYears, LAST_YEAR } from './time.ts';
 
 /** A calendar date without a time, `YYYY-MM-DD`. Plain dates of four-digit years compare correctly as strings. */
 export type PlainDate = string & { readonly __plainDate: true };
@@ -27,7 +28,8 @@ export function plainDate(text: string): PlainDate {
 
 export const PlainDateSchema = z
   .string()
-  .refine((text) => toPlainDate(text) !== null, { message: 'must be an existing calendar date as YYYY-MM-DD' })
+  .refine((text) => toPlainDate(text) !== null, { message: 'must be an existing calendar date as YYYY-MM-DD', abort: true })
+  .refine(isInYears, { message: `must lie in the years ${FIRST_YEAR} to ${LAST_YEAR}` })
   .transform((text) => text as PlainDate) // refined on the line above
   .meta({ format: 'date', example: '2027-03-14' });
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { TimeSchema } from './time.ts';
 import { KitIdSchema } from './unit.ts';
 
 export const HANDS = ['both', 'left', 'right'] as const;
@@ -23,7 +24,7 @@ export const ReachTimeSchema = z.object({
   positionId: z.string().min(1).max(80),
   conditions: ConditionsSchema,
   seconds: z.number().min(0.2, 'must be at least 0.2 s').max(3600, 'must be at most an hour'),
-  at: z.iso.datetime({ offset: true }),
+  at: TimeSchema,
   who: z.string().max(80).default(''),
 });
 export type ReachTime = z.infer<typeof ReachTimeSchema>;

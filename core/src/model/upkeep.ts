@@ -1,10 +1,11 @@
 import * as z from 'zod';
 import { PlainDateSchema } from './plainDate.ts';
+import { TimeSchema } from './time.ts';
 import { KitIdSchema, UnitIdSchema } from './unit.ts';
 
 /** What a logger wrote at one time. */
 export const HeatSampleSchema = z.object({
-  at: z.iso.datetime({ offset: true, error: 'must be a time such as 2026-07-14T12:00:00Z' }),
+  at: TimeSchema,
   celsius: z.number().min(-80, 'is colder than any place on earth').max(120, 'is hotter than anything that is carried'),
 });
 export type HeatSample = z.infer<typeof HeatSampleSchema>;
@@ -20,7 +21,6 @@ export type KitUpkeep = z.infer<typeof KitUpkeepSchema>;
 export const plainUpkeep = (): KitUpkeep => ({ everyDays: null, routine: '' });
 
 export const INSPECTION_ANSWERS = ['fine', 'replace', 'unsure'] as const;
-const time = z.iso.datetime({ offset: true });
 
 /** What was found of one thing. `conditionBefore` lets a slip of the thumb be taken back. */
 export const InspectionAnswerSchema = z.object({
@@ -32,7 +32,7 @@ export const InspectionAnswerSchema = z.object({
   /** Does the carer remember how to use it? Null: not asked. */
   remembered: z.boolean().nullable().default(null),
   conditionBefore: z.string(),
-  at: time,
+  at: TimeSchema,
 });
 export type InspectionAnswer = z.infer<typeof InspectionAnswerSchema>;
 
@@ -40,7 +40,7 @@ export const InspectionSchema = z.object({
   id: z.string().min(1).max(64),
   kitId: KitIdSchema,
   who: z.string(),
-  startedAt: time,
+  startedAt: TimeSchema,
   /** Null while it is under way; it is taken up where it was left. */
   finishedOn: PlainDateSchema.nullable(),
   answers: z.array(InspectionAnswerSchema).max(300),

@@ -16,7 +16,7 @@ import type { Queues } from '../compute/queues.ts';
 import { computeRoutes } from '../compute/routes.ts';
 import { crewRoutes } from '../crew/routes.ts';
 import { heatRoutes } from '../heat/routes.ts';
-import { contentPolicy, localOnly } from '../http/guard.ts';
+import { contentPolicy, keepPrivate, localOnly } from '../http/guard.ts';
 import { preloadFor } from '../http/preload.ts';
 import { notFound, Problem, ProblemSchema, problemHandler } from '../http/problem.ts';
 import { roomFirst } from '../http/room.ts';
@@ -61,6 +61,7 @@ export function createApp(here: Installation, { log, queues }: AppOptions): Expr
   app.set('query parser', 'simple');
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') } }));
   app.use(contentPolicy);
+  app.use(keepPrivate);
   app.use(localOnly);
   app.use('/api', rateLimit({ ...MOST_REQUESTS, standardHeaders: 'draft-8', legacyHeaders: false, handler: () => tooMany() }));
   app.use('/api', roomFirst(here.freeBytes));

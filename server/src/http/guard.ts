@@ -13,8 +13,18 @@ const nameOf = (host: string): string => host.replace(/:\d+$/, '').toLowerCase()
 export function localOnly(req: Request, _res: Response, next: NextFunction): void {
   const host = req.headers.host ?? '';
   if (!LOCAL_NAMES.has(nameOf(host))) throw new Problem(403, 'Refused', 'This server answers only to local host names.');
-  const { origin } = req.headers;
+  const { origin, 'sec-fetch-site': from } = req.headers;
   if (origin !== undefined && origin !== `http://${host}`) throw new Problem(403, 'Refused', 'Requests from other sites are refused.');
+  // A link may lead here from anywhere; data goes to these pages only, and to whoever types an address.
+  if (req.path.startsWith('/api') && from !== undefined && from !== 'same-origin' && from !== 'none')
+    throw new Problem(403, 'Refused', 'Requests from other sites are refused.');
+  next();
+}
+
+/** What people and their kits are is kept nowhere on the way, and no page here asks for more than the camera that reads labels. */
+export function keepPrivate(req: Request, res: Response, next: NextFunction): void {
+  if (req.path.startsWith('/api')) res.set('cache-control', 'no-store');
+  res.set('permissions-policy', 'camera=(self), geolocation=(), microphone=(), payment=(), usb=(), browsing-topics=()');
   next();
 }
 

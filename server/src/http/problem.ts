@@ -29,14 +29,20 @@ export class Problem extends Error {
   }
 }
 
-export const notFound = (what: string, id: string): Problem => new Problem(404, `Unknown ${what}`, `There is no ${what} "${id}".`);
-export const unacceptable = (issues: Issue[]): Problem =>
-  new Problem(
-    422,
-    'Not acceptable',
-    issues.map(({ path, message }) => (path ? `${path}: ${message}` : message)).join(' · ') || 'See issues.',
-    { issues },
-  );
+/** Enough of what was asked for to know it again; no answer grows with what was sent. */
+const MOST_ECHOED = 80;
+const briefly = (text: string): string => (text.length <= MOST_ECHOED ? text : `${text.slice(0, MOST_ECHOED)}…`);
+
+export const notFound = (what: string, id: string): Problem => new Problem(404, `Unknown ${what}`, `There is no ${what} "${briefly(id)}".`);
+/** Nobody mends more at a time. */
+const MOST_ISSUES = 100;
+const MOST_IN_DETAIL = 12;
+
+export function unacceptable(issues: Issue[]): Problem {
+  const first = issues.slice(0, MOST_IN_DETAIL).map(({ path, message }) => (path ? `${path}: ${message}` : message));
+  const more = issues.length > MOST_IN_DETAIL ? [`and ${issues.length - MOST_IN_DETAIL} more`] : [];
+  return new Problem(422, 'Not acceptable', [...first, ...more].join(' · ') || 'See issues.', { issues: issues.slice(0, MOST_ISSUES) });
+}
 
 /** "units.3.count": where in the body a message belongs. */
 export const pathOf = (path: readonly PropertyKey[]): string => path.map(String).join('.');
@@ -64,13 +70,23 @@ function send(res: Response, status: number, title: string, detail: string, more
     .send(JSON.stringify(problemJson({ status, title, detail, more })));
 }
 
-/** What the database refuses of a text: NUL, and halves of characters. */
-const UNSTORABLE: readonly string[] = ['22021', '22P05'];
+/** What the database still refuses of what the schemas let through, by its code (PostgreSQL manual, appendix A), in words. */
+const REFUSED_BY_DATABASE: Readonly<Record<string, string>> = {
+  22003: 'A number is too large to be kept.',
+  22007: 'A date or time is none.',
+  22008: 'A date or time is too far away to be kept.',
+  22021: 'A text holds a character that cannot be kept (NUL, or half of one).',
+  '22P05': 'A text holds a character that cannot be kept (NUL, or half of one).',
+  23502: 'Something is missing that must be there.',
+  23503: 'Something is named that is not there (any more).',
+  23505: 'Something with the same id is there already.',
+  23514: 'A value lies outside of what can be.',
+};
 
-function isUnstorable(error: unknown): boolean {
+function refusalOfDatabase(error: unknown): string | null {
   const cause = error instanceof Error ? error.cause : undefined;
   const code = typeof cause === 'object' && cause !== null && 'code' in cause ? cause.code : undefined;
-  return typeof code === 'string' && UNSTORABLE.includes(code);
+  return typeof code === 'string' ? (REFUSED_BY_DATABASE[code] ?? null) : null;
 }
 
 interface BodyParserError {
@@ -95,8 +111,11 @@ export function problemHandler(log: Logger) {
       send(res, 400, 'Unreadable', 'The address is not valid: a "%" in it is followed by something else than a character.');
       return;
     }
-    if (isUnstorable(error)) {
-      send(res, 422, 'Not acceptable', 'A text holds a character that cannot be kept (NUL, or half of one). Nothing was changed.');
+    const refusal = refusalOfDatabase(error);
+    if (refusal !== null) {
+      // A schema should have said so with the field.
+      log.warn({ err: error }, 'refused by the database');
+      send(res, 422, 'Not acceptable', `${refusal} Nothing was changed.`);
       return;
     }
     if (isBodyParserError(error)) {

@@ -1,7 +1,8 @@
 import type { BodyOf, Endpoint, ParamsOf, QueryOf } from '@ivrak/contract';
 import type { Application, Request, Response } from 'express';
 import * as z from 'zod';
-import { Problem, parseOr422, problemJson } from './problem.ts';
+import { Problem, parseOr422, problemJson, unacceptable } from './problem.ts';
+import { isKeepable, unkeepable } from './storable.ts';
 
 /** Lets what came in meanwhile be heard, then goes on, or throws where the caller has gone. */
 export type ReportProgress = (share: number) => Promise<void>;
@@ -36,13 +37,11 @@ function whoOf(req: Request): string {
   return WHO.test(said) ? said : 'local';
 }
 
-const HALF_CHARACTER = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/;
-
 /** What stands in the address. No id holds a NUL or half of a character, and the database would refuse to look for one. */
 function paramsOf(req: Request): Record<string, string> {
   const params = req.params as Record<string, string>; // paths here have named parameters only
   for (const [name, value] of Object.entries(params))
-    if (value.includes('\0') || HALF_CHARACTER.test(value))
+    if (!isKeepable(value))
       throw new Problem(400, 'Unreadable', `The address holds a character that no ${name} has.`, {
         issues: [{ path: name, message: 'holds a character that cannot be looked for' }],
       });
@@ -53,6 +52,8 @@ function paramsOf(req: Request): Record<string, string> {
 export function mount(app: Application, served: readonly Served[]): void {
   for (const { endpoint: spec, handle } of served) {
     app[spec.method](spec.path, async (req: Request, res: Response) => {
+      const unkept = unkeepable(req.body);
+      if (unkept.length > 0) throw unacceptable(unkept);
       const body = spec.body === undefined ? undefined : parseOr422(spec.body, req.body ?? {});
       const query = spec.query === undefined ? undefined : parseOr422(spec.query, req.query);
       const params = paramsOf(req);
