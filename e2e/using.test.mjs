@@ -166,9 +166,10 @@ describe('the whole loop on a phone', () => {
 
     await person.goTo(`${scene.server.url}/restock?kit=console-case`);
     for (let left = 20; left > 0; left -= 1) {
-      const more = await person.page.$('.restocking_restockKit:not(.restocking_wholeAgain) .restocking_restockSpare button');
-      if (more === null) break;
-      await more.click();
+      const more = '.restocking_restockKit:not(.restocking_wholeAgain) .restocking_restockSpare button';
+      if ((await person.page.$(more)) === null) break;
+      // The list may be drawn anew, or have come to its end, between looking and pressing.
+      await person.page.click(more).catch(() => undefined);
       await new Promise((resolve) => setTimeout(resolve, 700));
     }
     await person.page.waitForSelector('.restocking_wholeAgain');
