@@ -6,8 +6,8 @@ const BackupSchema = z.object({
   name: z.string(),
   at: z.string(),
   bytes: z.number().int(),
-  /** What it was made before. */
-  before: z.enum(['clear', 'import', 'restore']),
+  /** What it was made before; `daily`: before nothing, because a day had passed. */
+  before: z.enum(['daily', 'clear', 'import', 'restore']),
 });
 
 const countsSchema = z.object({ kits: z.number(), units: z.number(), lots: z.number() });
@@ -15,7 +15,7 @@ const countsSchema = z.object({ kits: z.number(), units: z.number(), lots: z.num
 export const listBackups = endpoint({
   method: 'get',
   path: '/api/backups',
-  summary: 'Backups that were made before something was replaced, the latest first',
+  summary: 'Backups, made each day and before something is replaced, the latest first',
   answer: z.object({ backups: z.array(BackupSchema) }),
 });
 

@@ -1,7 +1,11 @@
-import { readdirSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { addDays } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
+import { backUpDaily, outlived } from '../src/backups/daily.ts';
+import { type Backup, listBackups, readBackup } from '../src/backups/store.ts';
 import { issuesOf, withServer } from './running.ts';
+import { TODAY } from './today.ts';
 
 const running = withServer();
 const { call } = running;
@@ -55,6 +59,70 @@ describe('beginning with one’s own', () => {
       expect((await call('post', `/api/backups/${name}/restore`)).status, name).toBe(404);
     writeFileSync(join(folder(), '2026-01-01T00-00-00-000Z-before-clear.json'), '{"format":"ivrak"');
     expect((await call('post', '/api/backups/2026-01-01T00-00-00-000Z-before-clear.json/restore')).status).toBe(422);
+    expect(await exported()).toBe(before);
+  });
+});
+
+describe('daily backups', () => {
+  const daily = (at: string): Backup => ({ name: `${at}-daily`, at: `${at}T05:00:00.000Z`, bytes: 1, before: 'daily' });
+
+  it('are made once a day, compressed, and hold what an export holds', async () => {
+    const name = await backUpDaily(running.here);
+    expect(name).toMatch(/-daily\.json\.gz$/);
+    expect(await backUpDaily(running.here)).toBeNull();
+    const text = await exported();
+    expect(JSON.stringify(readBackup(running.here, name as string))).toBe(text);
+    expect(readFileSync(join(folder(), name as string)).length).toBeLessThan(text.length / 4);
+    expect(readdirSync(folder()).filter((file) => file.endsWith('.new'))).toEqual([]);
+  });
+
+  it('are refused where a byte of them has changed', async () => {
+    const { name } = listBackups(running.here).find(({ before }) => before === 'daily') as Backup;
+    const bytes = readFileSync(join(folder(), name));
+    const at = Math.floor(bytes.length / 2);
+    bytes.writeUInt8(bytes.readUInt8(at) ^ 0x55, at);
+    writeFileSync(join(folder(), name), bytes);
+    const before = await exported();
+    expect((await call('post', `/api/backups/${name}/restore`)).status).toBe(422);
+    expect(await exported()).toBe(before);
+    rmSync(join(folder(), name));
+  });
+
+  it('of seven days and four weeks stay, the last of each, and never more', () => {
+    const days = Array.from({ length: 90 }, (_, index) => addDays(TODAY, -index));
+    const all = days.map(daily);
+    const gone = new Set(outlived(all).map(({ name }) => name));
+    const kept = all.filter(({ name }) => !gone.has(name)).map(({ at }) => at.slice(0, 10));
+    expect(kept.slice(0, 7)).toEqual(days.slice(0, 7));
+    // 25 November 2026 is a Wednesday; weeks end on Sundays (ISO 8601).
+    expect(kept.slice(7)).toEqual(['2026-11-15', '2026-11-08']);
+  });
+
+  it('of a day that has several stays the last; the latest of all always stays', () => {
+    const morning = { ...daily('2026-11-25'), name: 'morning', at: '2026-11-25T05:00:00.000Z' };
+    const evening = { ...daily('2026-11-25'), name: 'evening', at: '2026-11-25T19:00:00.000Z' };
+    expect(outlived([evening, morning])).toEqual([morning]);
+    for (let count = 1; count < 40; count += 1) {
+      const all = Array.from({ length: count }, (_, index) => daily(addDays(TODAY, -13 * index)));
+      expect(outlived(all)).not.toContain(all[0]);
+    }
+  });
+
+  it('do not push out what undoes an import', () => {
+    const before = Array.from({ length: 25 }, (_, index): Backup => ({ ...daily(addDays(TODAY, -index)), before: 'import' }));
+    expect(outlived(before)).toEqual(before.slice(20));
+  });
+});
+
+describe('an import', () => {
+  it('is undone by the backup that was made before it', async () => {
+    const before = await exported();
+    const file = JSON.parse(before);
+    expect((await call('post', '/api/import', { ...file, journal: [] })).status).toBe(200);
+    expect(await exported()).not.toBe(before);
+    const [{ name, before: why }] = (await call('get', '/api/backups')).body.backups;
+    expect(why).toBe('import');
+    expect((await call('post', `/api/backups/${name}/restore`)).status).toBe(200);
     expect(await exported()).toBe(before);
   });
 });

@@ -112,10 +112,10 @@ describe('a data folder that is not what it was', () => {
   it('points at the last backup, and gives way to it with the old database kept beside', async () => {
     const folder = copied();
     mkdirSync(join(folder, 'backups'));
-    writeFileSync(join(folder, 'backups', '2026-11-24T10-00-00-000Z-before-clear.json'), '{}');
+    writeFileSync(join(folder, 'backups', '2026-11-24T10-00-00-000Z-daily.json.gz'), '{}');
     truncateSync(join(folder, 'pg', 'global', 'pg_control'), 10);
     const said = await refusal(folder);
-    expect(said).toContain('2026-11-24T10-00-00-000Z-before-clear.json');
+    expect(said).toContain('2026-11-24T10-00-00-000Z-daily.json.gz');
     expect(said).toContain('--restore');
     const open = await openDb(folder, { isRestoring: true });
     expect(await isNewDatabase(open.db)).toBe(true);

@@ -2,6 +2,7 @@ import type { Server } from 'node:http';
 import { join, resolve } from 'node:path';
 import { type PlainDate, toPlainDate } from '@ivrak/core/model';
 import { pino } from 'pino';
+import { keepBackingUp } from '../backups/daily.ts';
 import { listBackups, readBackup } from '../backups/store.ts';
 import { startQueues } from '../compute/queues.ts';
 import { FolderError, putBack } from '../db/folder.ts';
@@ -55,6 +56,7 @@ async function main(): Promise<void> {
       throw error;
     });
   else if (isNew && !process.argv.includes('--empty')) await seedDemo(here);
+  keepBackingUp(here, log);
   const queues = startQueues();
   const app = createApp(here, { log, queues });
   await new Promise<void>((done, fail) => {

@@ -1,16 +1,31 @@
-import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, statSync, writeSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import {
+  createReadStream,
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { createGunzip, createGzip, gunzipSync } from 'node:zlib';
 import { ExportFileSchema } from '@ivrak/contract';
+import { syncPath } from '../db/disk.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { ExportFile } from '../records/record.ts';
 import { readAll } from '../transfer/store.ts';
 
-const REASONS = ['clear', 'import', 'restore'] as const;
-export type BackupReason = (typeof REASONS)[number];
+/** Why a backup was made: a day has passed, or something was about to be replaced. */
+export type BackupReason = 'daily' | 'clear' | 'import' | 'restore';
 
-/** `2027-03-14T09-05-12-123Z-before-clear.json` */
-const NAME = /^(\d{4}-\d\d-\d\dT)(\d\d)-(\d\d)-(\d\d)-(\d{3})Z-before-(clear|import|restore)\.json$/;
+/** `2027-03-14T09-05-12-123Z-before-clear.json.gz`, `2027-03-14T09-05-12-123Z-daily.json.gz`; earlier ones were not compressed. */
+const NAME = /^(\d{4}-\d\d-\d\dT)(\d\d)-(\d\d)-(\d\d)-(\d{3})Z-(?:before-(clear|import|restore)|(daily))\.json(?:\.gz)?$/;
 
 export interface Backup {
   name: string;
@@ -26,38 +41,52 @@ function folderOf({ backupFolder }: Installation): string {
   return backupFolder;
 }
 
-/** Writes everything beside and renames it when it is whole, on disk and reads back as it was; gives its name. */
-export async function backUp(here: Installation, before: BackupReason): Promise<string> {
+const PIECE = 256 * 1024;
+
+/** So that compressing lets others have their turn. Pieces of bytes: a text must not be cut within a character. */
+function* inPieces(bytes: Buffer): Generator<Buffer> {
+  for (let at = 0; at < bytes.length; at += PIECE) yield bytes.subarray(at, at + PIECE);
+}
+
+/** Written beside, forced to the disk, read back and compared, and only then called by its name: what has that name is whole. Gives the name. */
+export async function backUp(here: Installation, why: BackupReason): Promise<string> {
   const folder = folderOf(here);
-  const name = `${new Date().toISOString().replace(/[:.]/g, '-')}-before-${before}.json`;
-  const text = JSON.stringify(await readAll(here.db));
+  const name = `${new Date().toISOString().replace(/[:.]/g, '-')}-${why === 'daily' ? why : `before-${why}`}.json.gz`;
+  const bytes = Buffer.from(JSON.stringify(await readAll(here.db)));
   const beside = join(folder, `${name}.new`);
-  const file = openSync(beside, 'w', 0o600);
   try {
-    writeSync(file, text);
-    fsyncSync(file);
+    await pipeline(Readable.from(inPieces(bytes)), createGzip(), createWriteStream(beside, { mode: 0o600 }));
+    syncPath(beside);
+    if ((await hashInside(beside)) !== createHash('sha256').update(bytes).digest('hex'))
+      throw new Error(`the backup ${beside} does not read back as it was written`);
+    renameSync(beside, join(folder, name));
+    syncPath(folder);
   } finally {
-    closeSync(file);
+    rmSync(beside, { force: true });
   }
-  if (readFileSync(beside, 'utf8') !== text) throw new Error(`the backup ${beside} does not read back as it was written`);
-  renameSync(beside, join(folder, name));
   return name;
 }
 
+async function hashInside(file: string): Promise<string> {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(file), createGunzip(), hash);
+  return hash.digest('hex');
+}
+
 /** The latest first. */
-export function listBackups({ backupFolder }: Installation): Backup[] {
+export function listBackups({ backupFolder }: Pick<Installation, 'backupFolder'>): Backup[] {
   if (backupFolder === null || !existsSync(backupFolder)) return [];
   return readdirSync(backupFolder)
     .flatMap((name): Backup[] => {
       const found = NAME.exec(name);
       if (found === null) return [];
-      const [, day, hour, minute, second, ms, before] = found;
+      const [, day, hour, minute, second, ms, before, daily] = found;
       return [
         {
           name,
           at: `${day}${hour}:${minute}:${second}.${ms}Z`,
           bytes: statSync(join(backupFolder, name)).size,
-          before: before as BackupReason, // one of those in the pattern
+          before: (before ?? daily) as BackupReason, // one of those in the pattern
         },
       ];
     })
@@ -70,7 +99,8 @@ export function readBackup(here: Installation, name: string): ExportFile {
   const damaged = () => new Problem(422, 'Damaged backup', `The backup "${name}" cannot be read any more. Nothing was changed.`);
   let held: unknown;
   try {
-    held = JSON.parse(readFileSync(join(folderOf(here), name), 'utf8'));
+    const bytes = readFileSync(join(folderOf(here), name));
+    held = JSON.parse((name.endsWith('.gz') ? gunzipSync(bytes) : bytes).toString('utf8'));
   } catch {
     throw damaged();
   }

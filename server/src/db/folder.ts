@@ -38,7 +38,7 @@ export function tell(folder: string, told: Told): void {
 /** Where the last backup lies; null: there is none. */
 function lastBackup(folder: string): string | null {
   const backups = join(folder, 'backups');
-  const names = existsSync(backups) ? readdirSync(backups).filter((name) => name.endsWith('.json')) : [];
+  const names = existsSync(backups) ? readdirSync(backups).filter((name) => /\.json(\.gz)?$/.test(name)) : [];
   const last = names.sort().at(-1);
   return last === undefined ? null : join(backups, last);
 }

@@ -1,12 +1,6 @@
 import * as contract from '@ivrak/contract';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { countsOf, readAll, replaceAll } from './store.ts';
+import { readAll } from './store.ts';
 
-export const transferRoutes = (here: Installation): Served[] => [
-  serve(contract.exportAll, () => readAll(here.db)),
-  serve(contract.importAll, async ({ body }) => {
-    await replaceAll(here, body);
-    return countsOf(body);
-  }),
-];
+export const transferRoutes = (here: Installation): Served[] => [serve(contract.exportAll, () => readAll(here.db))];

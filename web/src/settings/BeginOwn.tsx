@@ -8,7 +8,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 import css from './settings.module.css';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { day: '2-digit', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
-const BEFORE = { clear: 'before clearing', import: 'before an import', restore: 'before a restore' } as const;
+const BEFORE = { daily: 'of the day', clear: 'before clearing', import: 'before an import', restore: 'before a restore' } as const;
 const MOST_SHOWN = 5;
 
 /** From the made-up crew to one's own: a copy out, everything cleared, and the way back. */
@@ -111,10 +111,10 @@ interface BackupsProps {
 }
 
 function Backups({ backups, isBusy, restore }: BackupsProps) {
-  if (backups.length === 0) return null;
   return (
     <>
       <h3>Backups</h3>
+      <LastBackup at={backups[0]?.at ?? null} />
       <ul className={css.backupList}>
         {backups.slice(0, MOST_SHOWN).map(({ name, at, bytes, before }) => (
           <li key={name} className="row">
@@ -136,7 +136,23 @@ function Backups({ backups, isBusy, restore }: BackupsProps) {
           </li>
         ))}
       </ul>
-      <p className="small muted">They lie as files in the folder “backups” beside the data.</p>
     </>
+  );
+}
+
+const MOST_DAYS = 3;
+const DAY_MS = 86_400_000;
+
+/** By the clock of this machine, as files are dated; not by the day that a demo may be fixed to. */
+function LastBackup({ at }: { at: string | null }) {
+  const days = at === null ? null : Math.floor((Date.now() - Date.parse(at)) / DAY_MS);
+  const isLate = days !== null && days >= MOST_DAYS;
+  return (
+    <p className={isLate ? 'small state-gap' : 'small muted'} role={isLate ? 'alert' : undefined}>
+      {days === null && 'None yet. '}
+      {isLate && `The last one is ${days} days old: is the disk full, or the folder not to be written to? `}
+      One is made each day while Ivrak runs and before anything is replaced; seven days and four weeks are kept, as files in the folder
+      “backups” beside the data. Copy that folder to a stick now and then.
+    </p>
   );
 }
