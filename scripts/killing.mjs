@@ -16,6 +16,7 @@ export class Torment {
     this.below = below;
     this.start = start;
     this.made = 0;
+    this.undo = null;
     this.acknowledged = {};
     /** What must hold of the exported file, by what it is about; the newest word about it stands. */
     this.claims = new Map();
@@ -119,12 +120,9 @@ export class Torment {
           if ((await this.call('POST', `/api/units/${unitId}/move`, { version, to: 'practice' })) === null) return;
       },
       swap: async () => {
-        const now = await fetch(`${this.server.url}/api/export`)
-          .then((response) => response.json())
-          .catch(() => null);
-        const both = now?.units?.filter(({ id }) => id.startsWith('swap-')) ?? [];
-        const moves = both.map(({ id, version, count, kitId }) => ({ unitId: id, version, count, to: kitId === null ? 'swapped' : null }));
-        if (moves.length > 0) await this.call('POST', '/api/rotation', { moves });
+        // What takes the last swap back is the next one, so that hardly anything else is done meanwhile.
+        const moves = this.undo ?? (await this.swapOfNow());
+        this.undo = moves.length === 0 ? null : ((await this.call('POST', '/api/rotation', { moves }))?.undo ?? null);
       },
       orderAndReceive: async () => {
         const id = `order-${this.next()}`;
@@ -153,6 +151,15 @@ export class Torment {
         if (saved !== null) this.claims.set('person', (file) => file.people.find(({ id }) => id === person.id).version >= saved.version);
       },
     };
+  }
+
+  /** Of two lights one lies in the kit; it goes to the stores, and the other one comes in. */
+  async swapOfNow() {
+    const file = await fetch(`${this.server.url}/api/export`)
+      .then((response) => response.json())
+      .catch(() => null);
+    const both = file?.units?.filter(({ id }) => id.startsWith('swap-')) ?? [];
+    return both.map(({ id, version, count, kitId }) => ({ unitId: id, version, count, to: kitId === null ? 'swapped' : null }));
   }
 
   /** Replaces everything by itself under other names of kits: one sort of names stands afterwards. */
@@ -209,6 +216,7 @@ export class Torment {
       this.server = await this.start();
       await this.look(round - 1);
       let isDead = false;
+      this.undo = null;
       const until = Date.now() + 150 + this.below(700);
       const keepOn = async (write) => {
         while (!isDead) await write();
