@@ -13,7 +13,6 @@ describe('every screen, by day and at dusk', () => {
       await looker.moveTo(path);
       for (const scheme of ['light', 'dark']) {
         await looker.page.evaluate((value) => document.documentElement.setAttribute('data-mantine-color-scheme', value), scheme);
-        await new Promise((resolve) => setTimeout(resolve, 250));
         await looker.isAccessible(`${where} (${scheme})`, { onlyContrast: scheme === 'dark' });
       }
       await looker.fitsAcross(where);

@@ -1,6 +1,7 @@
 // What a file of journeys needs before and after: a server with the demo crew, a browser, and a fresh page for each journey.
 import { afterAll, afterEach, beforeAll, beforeEach, expect } from 'vitest';
 import { startBrowser } from './browser.mjs';
+import { draftOf } from './draft.mjs';
 import { Person } from './page.mjs';
 import { readCaution, startServer } from './server.mjs';
 
@@ -26,9 +27,7 @@ export function withCrew() {
     /** Puts things into a kit of the demo, without a browser. */
     fill: async (kitId, change) => {
       const kit = await scene.api(`/api/kits/${kitId}`);
-      const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units } = kit;
-      const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units, ...change };
-      await scene.api(`/api/kits/${kitId}`, 'PUT', { version: kit.version, draft });
+      await scene.api(`/api/kits/${kitId}`, 'PUT', { version: kit.version, draft: { ...draftOf(kit), ...change } });
     },
   };
   let close;

@@ -24,25 +24,28 @@ export async function printedPages(page) {
 const WCAG = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 /**
- * Runs in the page. Contrast takes axe longer than all else together, so that of texts that stand in the same way (classes and styles of
- * all that they stand in, their own colour, size and weight) only the first is asked about it.
+ * Runs in the page. Contrast takes axe longer than all else together, so that of texts that stand in the same way only the first is asked
+ * about it: of the same colour, size and weight, on the same grounds in things of the same classes, all the way up.
  */
 async function violationsOf(tags) {
   const { axe } = globalThis;
+  const groundOf = new Map([[null, '']]);
+  const groundsUnder = (element) => {
+    if (!groundOf.has(element)) {
+      const { backgroundColor, backgroundImage, opacity, filter } = getComputedStyle(element);
+      const own = [element.tagName, element.getAttribute('class'), backgroundColor, backgroundImage, opacity, filter].join();
+      groundOf.set(element, `${groundsUnder(element.parentElement)} > ${own}`);
+    }
+    return groundOf.get(element);
+  };
   const ways = new Set();
   const asked = [...document.body.querySelectorAll('*')].filter((element) => {
     const hasText = [...element.childNodes].some((child) => child.nodeType === Node.TEXT_NODE && child.textContent.trim() !== '');
     if (!(hasText || element.matches('input, select, textarea')) || !element.checkVisibility()) return false;
-    const { color, backgroundColor, fontSize, fontWeight } = getComputedStyle(element);
-    const way = [color, backgroundColor, fontSize, fontWeight, element.disabled, element.value === ''];
-    for (let part = element; part !== null; part = part.parentElement) {
-      const states = [...part.attributes].filter(
-        ({ name }) => /^(data-|aria-|style$)/.test(name) && !/id|label|describedby|controls/.test(name),
-      );
-      way.push(part.tagName, part.getAttribute('class'), ...states.map(({ name, value }) => `${name}=${value}`));
-    }
+    const { color, fontSize, fontWeight, textShadow } = getComputedStyle(element);
+    const { disabled, value } = element;
     const size = ways.size;
-    return ways.add(way.join()).size > size;
+    return ways.add([color, fontSize, fontWeight, textShadow, disabled, value === '', groundsUnder(element)].join()).size > size;
   });
   const results = [await axe.run({ include: asked }, { resultTypes: ['violations'], runOnly: ['color-contrast'] })];
   if (tags.length > 0) {
@@ -209,9 +212,11 @@ export class Person {
 
   /** WCAG 2.2 AA, by axe-core: no violation in the light that is on; of the same page in another light only contrast differs. */
   async isAccessible(where, { onlyContrast = false } = {}) {
+    // A colour on its way from one light to the other is neither.
+    await this.waitFor(() => !document.getAnimations().some((one) => one instanceof CSSTransition));
     await this.page.evaluate(`globalThis.axe ?? (() => { ${axe.source} })()`);
     const found = await this.page.evaluate(violationsOf, onlyContrast ? [] : WCAG);
-    expect(found, where).toEqual([]);
+    expect(found, `${where}: ${found.join('\n')}`).toEqual([]);
   }
 
   /** No page scrolls sideways. */

@@ -1,6 +1,8 @@
 // Requests that would be taken as things stand, for calls to which a schema alone does not lead: with a version that holds, a thing that
 // is there, an id that is free. What is made of them afterwards is the fuzzer's matter.
 
+import { draftOf } from '../e2e/draft.mjs';
+
 const AT = '2026-11-25T14:02:00Z';
 
 /** By call: what stands in its path, after the question mark and in its body; null where there is nothing to begin with. */
@@ -8,12 +10,6 @@ export function recipesFor({ file, kits, catalog, wholeFile, backups, reach, pla
   const some = (list) => (list === undefined || list.length === 0 ? null : pick(list));
   const free = (word) => `${word}-${below(1000)}`;
   const kit = () => pick(kits);
-  const draftOf = ({ name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units }) => ({
-    ...{ name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules },
-    units: units.map(({ id, kind, count, piecesUsed, lot, expiresOn, condition }) => ({
-      ...{ id, kind, count, piecesUsed, lot, expiresOn, condition },
-    })),
-  });
   /** Records of one's own: one that is there with its version, or a copy of another under an id that is free. */
   const save = (own, all, as) => () => {
     const known = below(2) === 0 ? some(own) : null;

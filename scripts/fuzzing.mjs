@@ -2,64 +2,7 @@
 // Whatever comes, the server answers, refuses in words, and never says that something went wrong within it.
 import { Agent, request } from 'node:http';
 import { recipesFor } from './fuzzRecipes.mjs';
-
-/** What breaks programs: wrong sorts, edges of numbers and dates, characters that are none, depth, length, words that mean something elsewhere. */
-const HOSTILE = [
-  null,
-  true,
-  -1,
-  0,
-  1e308,
-  2 ** 53,
-  2 ** 31,
-  0.1,
-  '',
-  ' ',
-  'x'.repeat(10_000),
-  'a\u0000b',
-  '\uD83D',
-  '\uDE80x',
-  '\u202Etxet',
-  '🙂'.repeat(50),
-  '0000-01-01',
-  '9999-12-31',
-  '2027-02-30',
-  '2026-11-25T14:02:00+23:59',
-  '0000-01-01T00:00:00Z',
-  '__proto__',
-  'constructor',
-  '../../etc/passwd',
-  "'; drop table kits; --",
-  '$1',
-  'line\r\nX-Header: 1',
-  '<script>alert(1)</script>',
-  'NaN',
-  [],
-  {},
-  [[]],
-  Array.from({ length: 1000 }, (_, index) => index),
-  JSON.parse(`${'['.repeat(200)}${']'.repeat(200)}`),
-  { toString: 'x', length: -1 },
-];
-
-/** As they stand in an address. */
-const HOSTILE_PARTS = [
-  '%00',
-  '%zz',
-  '%ff',
-  '%',
-  'a%00b',
-  '..%2F..%2Fetc',
-  '%F0%9F%99%82',
-  '%ED%A0%80',
-  'x'.repeat(4000),
-  "'%20or%201=1",
-  '-',
-  '.',
-];
-
-/** Not JSON, or not what it says it is. */
-const HOSTILE_BODIES = ['', '{', 'null', '[]', '"text"', '{"version":1', '\u0000', '{"a":1}{"b":2}', '[1,2,', 'version=1', '-'];
+import { HOSTILE, HOSTILE_BODIES, HOSTILE_PARTS } from './fuzzWords.mjs';
 
 export class Fuzzer {
   /** `random` gives whole numbers: `below(n)`. */
@@ -69,7 +12,9 @@ export class Fuzzer {
     this.agent = new Agent({ keepAlive: true, maxSockets: 8 });
     this.pools = {};
     this.made = 0;
-    this.sums = new Map();
+    /** How often each call was taken, and why it was refused last when it should have been taken. */
+    this.taken = new Map();
+    this.lastRefusals = new Map();
     this.faults = [];
     this.slowest = { ms: 0, what: '' };
   }
@@ -223,7 +168,7 @@ export class Fuzzer {
       }
     };
     walk(value);
-    if (holders.length === 0) return this.pick(HOSTILE);
+    if (holders.length === 0) return structuredClone(this.pick(HOSTILE));
     const [holder, key] = this.pick(holders);
     switch (this.random.below(6)) {
       case 0:
@@ -231,7 +176,7 @@ export class Fuzzer {
         else delete holder[key];
         break;
       case 1:
-        holder[this.pick(['__proto__x', 'extra', 'a\u0000', 'version', 'id'])] = this.pick(HOSTILE);
+        holder[this.pick(['__proto__x', 'extra', 'a\u0000', 'version', 'id'])] = structuredClone(this.pick(HOSTILE));
         break;
       case 2:
         if (Array.isArray(holder)) holder.push(structuredClone(holder[key]));
@@ -245,8 +190,7 @@ export class Fuzzer {
 
   /** A request that would be taken as things stand, where a schema alone does not lead to one. */
   recipe({ name }) {
-    const made = this.recipes[name]?.() ?? null;
-    return made === null ? { path: {} } : structuredClone(made);
+    return structuredClone(this.recipes[name]?.() ?? {});
   }
 
   /** The next request. */
@@ -272,8 +216,8 @@ export class Fuzzer {
     if (route.body === undefined) return { route, address, mood };
     if (mood === 'rude') return { route, address, mood, text: this.pick(HOSTILE_BODIES) };
     let body = recipe.body ?? this.valid(route.body);
-    if (mood === 'nearly') body = this.spoil(structuredClone(body));
-    if (mood === 'hostile') for (let count = 1 + this.random.below(4); count > 0; count -= 1) body = this.spoil(structuredClone(body));
+    const spoilt = { nearly: 1, hostile: 1 + this.random.below(4) }[mood] ?? 0;
+    for (let count = 0; count < spoilt; count += 1) body = this.spoil(body);
     return { route, address, mood, text: JSON.stringify(body) };
   }
 
@@ -284,13 +228,9 @@ export class Fuzzer {
     const begun = performance.now();
     const answer = await this.send(route.method, address, text, headers).catch((error) => ({ status: 0, type: '', text: String(error) }));
     const ms = performance.now() - begun;
-    const sums = this.sums.get(route.name) ?? { taken: 0, refused: 0, said: '' };
-    if (answer.status >= 200 && answer.status < 300) sums.taken += 1;
-    else {
-      sums.refused += 1;
-      if (mood === 'recipe') sums.said = answer.text.slice(0, 200);
-    }
-    this.sums.set(route.name, sums);
+    const isTaken = answer.status >= 200 && answer.status < 300;
+    if (isTaken) this.taken.set(route.name, (this.taken.get(route.name) ?? 0) + 1);
+    else if (mood === 'recipe') this.lastRefusals.set(route.name, answer.text.slice(0, 200));
     const told = `${route.method} ${address.slice(0, 300)} ${(text ?? '').slice(0, 2000)}`;
     if (ms > this.slowest.ms) this.slowest = { ms, what: told };
     const fault = faultOf(answer);
@@ -303,16 +243,17 @@ export class Fuzzer {
     for (let sent = 0; sent < count; sent += EACH) {
       for (let one = 0; one < Math.min(EACH, count - sent); one += 1) await this.once();
       await this.look();
-      if (this.kits.length < 3 || this.file.units.length < 20)
+      if (this.kits.length < 3 || this.file.units.length < 20) {
         await this.send('POST', '/api/import', JSON.stringify(this.wholeFile), { 'content-type': 'application/json' });
-      await this.look();
+        await this.look();
+      }
       say(sent + EACH);
     }
   }
 
   /** Calls that nothing was ever taken by. */
   neverTaken() {
-    return this.routes.map(({ name }) => name).filter((name) => !(this.sums.get(name)?.taken > 0));
+    return this.routes.map(({ name }) => name).filter((name) => !this.taken.has(name));
   }
 }
 

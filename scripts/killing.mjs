@@ -1,9 +1,13 @@
 // A server that is killed again and again while it is written to through every sort of call: nothing that it acknowledged is lost, and
 // nothing of what it was just about is there by half.
 
+import { draftOf } from '../e2e/draft.mjs';
+
 const AT = '2026-11-25T14:02:00Z';
 const WHISTLES = 3;
-const PADS = 900;
+/** As much of it as a unit may count, several times: each debrief takes one. */
+const STACKS = 5;
+const PADS = 1000;
 const TOGETHER = 3;
 const EACH_IMPORT = 5;
 
@@ -38,15 +42,21 @@ export class Torment {
       this.problems.push(`${method} ${path}: ${response.status} ${JSON.stringify(answer).slice(0, 300)}`);
       return null;
     }
-    this.acknowledged[`${method} ${path.replaceAll(/[a-z]*-?\d+/g, 'n')}`] ??= 0;
-    this.acknowledged[`${method} ${path.replaceAll(/[a-z]*-?\d+/g, 'n')}`] += 1;
+    const name = `${method} ${path.replaceAll(/[a-z]*-?\d+/g, 'n')}`;
+    this.acknowledged[name] = (this.acknowledged[name] ?? 0) + 1;
     return answer;
+  }
+
+  /** What is there, or null where nobody answers any more. */
+  async read(path) {
+    const response = await fetch(this.server.url + path).catch(() => null);
+    return (await response?.json().catch(() => null)) ?? null;
   }
 
   /** Kits of its own, so that no writer steps on what another one counts. */
   async setUp() {
     this.server = await this.start();
-    const { schools } = await (await fetch(`${this.server.url}/api/catalog`)).json();
+    const { schools } = await this.read('/api/catalog');
     const where = { layer: 'worn', containerId: 'belt-pouch', positionId: 'belt-side' };
     const plain = { ...where, personId: null, schoolId: schools[0].id, brief: { persons: 1 }, units: [] };
     await this.call('PUT', '/api/people/skipper', { version: null, data: { id: 'skipper', name: 'Skipper', role: '' } });
@@ -57,7 +67,7 @@ export class Torment {
     await make('here', { units: whistles, modules: [module] });
     await make('there', {});
     await make('filled', { modules: [{ id: 'notes', name: 'Notes', unitIds: [], pattern: [{ kind: 'record-card', count: 2 }] }] });
-    await make('used', { units: [unit('pads', 'gauze-pads', PADS)] });
+    await make('used', { units: Array.from({ length: STACKS }, (_, index) => unit(`pads-${index}`, 'gauze-pads', PADS)) });
     await make('swapped', { units: [unit('swap-a', 'penlight')] });
     await this.call('POST', '/api/stores', { id: 'swap-b', kind: 'penlight', count: 1 });
     await this.server.stop();
@@ -65,7 +75,7 @@ export class Torment {
   }
 
   writers() {
-    const kit = async (id) => (await fetch(`${this.server.url}/api/kits/${id}`).catch(() => null))?.json().catch(() => null);
+    const kit = (id) => this.read(`/api/kits/${id}`);
     return {
       takeIn: async () => {
         const id = `taken-${this.next()}`;
@@ -78,11 +88,9 @@ export class Torment {
       },
       saveKit: async () => {
         const now = await kit('edited');
-        if (now === null || now === undefined) return;
-        const { version, name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, modules, units } = now;
+        if (now === null) return;
         const stage = { ...now.stage, told: `told ${this.next()}` };
-        const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units };
-        const saved = await this.call('PUT', '/api/kits/edited', { version, draft });
+        const saved = await this.call('PUT', '/api/kits/edited', { version: now.version, draft: { ...draftOf(now), stage } });
         if (saved === null) return;
         this.claims.set('edited', ({ kits }) => {
           const found = kits.find(({ id }) => id === 'edited');
@@ -91,12 +99,13 @@ export class Torment {
       },
       logAndDebrief: async () => {
         const id = `log-${this.next()}`;
-        const entries = [{ id: `entry-${this.made}`, at: AT, casualty: 1, do: 'used', unitId: 'pads', kind: 'gauze-pads', pieces: 1 }];
+        const unitId = `pads-${this.made % STACKS}`;
+        const entries = [{ id: `entry-${this.made}`, at: AT, casualty: 1, do: 'used', unitId, kind: 'gauze-pads', pieces: 1 }];
         const log = await this.call('POST', `/api/use-logs/${id}/entries`, { kitId: 'used', startedAt: AT, entries });
         if (log === null) return;
         const logOf = ({ useLogs }) => useLogs.find((one) => one.id === id);
         this.claims.set(id, (file) => logOf(file)?.entries.length === 1);
-        const fates = { version: log.version, units: [{ unitId: 'pads', fate: 'used', pieces: 1 }] };
+        const fates = { version: log.version, units: [{ unitId, fate: 'used', pieces: 1 }] };
         if ((await this.call('POST', `/api/use-logs/${id}/debrief`, fates)) === null) return;
         this.claims.set(id, (file) => logOf(file)?.isOpen === false);
       },
@@ -140,11 +149,7 @@ export class Torment {
         this.claims.set(id, (file) => closed(file) === true && came(file));
       },
       savePerson: async () => {
-        const { people } =
-          (await fetch(`${this.server.url}/api/people`)
-            .then((response) => response.json())
-            .catch(() => null)) ?? {};
-        const person = people?.[0];
+        const person = (await this.read('/api/people'))?.people[0];
         if (person === undefined) return;
         const { version, ...data } = person;
         const saved = await this.call('PUT', `/api/people/${person.id}`, { version, data: { ...data, role: `role ${this.next()}` } });
@@ -155,16 +160,15 @@ export class Torment {
 
   /** Of two lights one lies in the kit; it goes to the stores, and the other one comes in. */
   async swapOfNow() {
-    const file = await fetch(`${this.server.url}/api/export`)
-      .then((response) => response.json())
-      .catch(() => null);
-    const both = file?.units?.filter(({ id }) => id.startsWith('swap-')) ?? [];
+    const file = await this.read('/api/export');
+    const both = file?.units.filter(({ id }) => id.startsWith('swap-')) ?? [];
     return both.map(({ id, version, count, kitId }) => ({ unitId: id, version, count, to: kitId === null ? 'swapped' : null }));
   }
 
   /** Replaces everything by itself under other names of kits: one sort of names stands afterwards. */
   async importAll() {
-    const file = await (await fetch(`${this.server.url}/api/export`)).json();
+    const file = await this.read('/api/export');
+    if (file === null) return;
     const mark = `Import ${this.next()}`;
     const kits = file.kits.map((one) => ({ ...one, name: mark }));
     this.claims.set(
@@ -188,14 +192,14 @@ export class Torment {
     const filled = units.filter(({ kitId }) => kitId === 'filled').map(({ id }) => id);
     if (filled.some((id) => !modules[0].unitIds.includes(id))) found.push('a module was filled with what it does not know of');
     const closed = useLogs.filter(({ id, isOpen }) => id.startsWith('log-') && !isOpen).length;
-    const left = units.find(({ id }) => id === 'pads')?.count ?? 0;
-    if (left !== PADS - closed) found.push(`${closed} uses were debriefed, and ${PADS - left} are gone from the kit`);
+    const left = units.filter(({ id }) => id.startsWith('pads-')).reduce((sum, { count }) => sum + count, 0);
+    const gone = STACKS * PADS - left;
+    if (gone !== closed) found.push(`${closed} uses were debriefed, and ${gone} pads are gone from the kit`);
     return found;
   }
 
   async look(round) {
-    const response = await fetch(`${this.server.url}/api/export`);
-    const file = await response.json();
+    const file = await this.read('/api/export');
     for (const [what, holds] of this.claims)
       if (!holds(file)) this.problems.push(`after kill ${round}: ${what} was acknowledged and is not there`);
     for (const half of this.halves(file)) this.problems.push(`after kill ${round}: ${half}`);
@@ -222,9 +226,7 @@ export class Torment {
         while (!isDead) await write();
       };
       const isImport = round % EACH_IMPORT === 0;
-      const works = isImport
-        ? [keepOn(() => this.importAll().catch(() => undefined))]
-        : this.some(Object.values(this.writers())).map(keepOn);
+      const works = isImport ? [keepOn(() => this.importAll())] : this.some(Object.values(this.writers())).map(keepOn);
       const before = this.made;
       // However slow the machine: not before something was written.
       while (Date.now() < until || this.made < before + 4) {
@@ -241,7 +243,7 @@ export class Torment {
     this.server = await this.start();
     await this.look(rounds);
     // What is left is whole: every name in it names something.
-    const file = await (await fetch(`${this.server.url}/api/export`)).json();
+    const file = await this.read('/api/export');
     await this.call('POST', '/api/import', file);
     return { problems: this.problems, acknowledged: this.acknowledged, claims: this.claims.size };
   }

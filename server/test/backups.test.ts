@@ -1,9 +1,10 @@
-import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { addDays } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
-import { backUpDaily, outlived } from '../src/backups/daily.ts';
-import { type Backup, listBackups, readBackup } from '../src/backups/store.ts';
+import { type Backup, outlived } from '../src/backups/backup.ts';
+import { backUpDaily } from '../src/backups/daily.ts';
+import { backUp, listBackups, readBackup } from '../src/backups/store.ts';
 import { issuesOf, withServer } from './running.ts';
 import { TODAY } from './today.ts';
 
@@ -67,6 +68,9 @@ describe('daily backups', () => {
   const daily = (at: string): Backup => ({ name: `${at}-daily`, at: `${at}T05:00:00.000Z`, bytes: 1, before: 'daily' });
 
   it('are made once a day, compressed, and hold what an export holds', async () => {
+    const half = join(folder(), '2026-01-02T00-00-00-000Z-daily.json.gz.new');
+    writeFileSync(half, 'ended half-way');
+    utimesSync(half, new Date('2026-01-02'), new Date('2026-01-02'));
     const name = await backUpDaily(running.here);
     expect(name).toMatch(/-daily\.json\.gz$/);
     expect(await backUpDaily(running.here)).toBeNull();
@@ -111,6 +115,11 @@ describe('daily backups', () => {
   it('do not push out what undoes an import', () => {
     const before = Array.from({ length: 25 }, (_, index): Backup => ({ ...daily(addDays(TODAY, -index)), before: 'import' }));
     expect(outlived(before)).toEqual(before.slice(20));
+  });
+
+  it('never pile up, whatever they were made before', async () => {
+    for (let count = 0; count < 25; count += 1) await backUp(running.here, 'import');
+    expect(listBackups(running.here).filter(({ before }) => before !== 'daily')).toHaveLength(20);
   });
 });
 

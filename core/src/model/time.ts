@@ -12,7 +12,7 @@ function isOnEarth(text: string): boolean {
   const [, sign, hours, minutes] = /([+-])(\d{2}):(\d{2})$/.exec(text) ?? [];
   if (sign === undefined) return true;
   const offset = Number(hours) * 60 + Number(minutes);
-  return Number(minutes) < 60 && offset <= (sign === '+' ? MOST_MINUTES_EAST : MOST_MINUTES_WEST);
+  return offset <= (sign === '+' ? MOST_MINUTES_EAST : MOST_MINUTES_WEST);
 }
 
 export const isInYears = (text: string): boolean => Number(text.slice(0, 4)) >= FIRST_YEAR && Number(text.slice(0, 4)) <= LAST_YEAR;

@@ -20,19 +20,10 @@ import { notFound, Problem } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { ExportFile } from '../records/record.ts';
 import { readAll } from '../transfer/store.ts';
-
-/** Why a backup was made: a day has passed, or something was about to be replaced. */
-export type BackupReason = 'daily' | 'clear' | 'import' | 'restore';
+import { type Backup, type BackupReason, outlived } from './backup.ts';
 
 /** `2027-03-14T09-05-12-123Z-before-clear.json.gz`, `2027-03-14T09-05-12-123Z-daily.json.gz`; earlier ones were not compressed. */
 const NAME = /^(\d{4}-\d\d-\d\dT)(\d\d)-(\d\d)-(\d\d)-(\d{3})Z-(?:before-(clear|import|restore)|(daily))\.json(?:\.gz)?$/;
-
-export interface Backup {
-  name: string;
-  at: string;
-  bytes: number;
-  before: BackupReason;
-}
 
 function folderOf({ backupFolder }: Installation): string {
   if (backupFolder === null)
@@ -41,31 +32,40 @@ function folderOf({ backupFolder }: Installation): string {
   return backupFolder;
 }
 
-const PIECE = 256 * 1024;
+const PIECE = 64 * 1024;
 
 /** So that compressing lets others have their turn. Pieces of bytes: a text must not be cut within a character. */
 function* inPieces(bytes: Buffer): Generator<Buffer> {
   for (let at = 0; at < bytes.length; at += PIECE) yield bytes.subarray(at, at + PIECE);
 }
 
-/** Written beside, forced to the disk, read back and compared, and only then called by its name: what has that name is whole. Gives the name. */
+/**
+ * Written beside, forced to the disk, read back and compared, and only then called by its name: what has that name is whole. Those that it
+ * outlives go then, and what a start left beside that was ended half-way. Gives the name.
+ */
 export async function backUp(here: Installation, why: BackupReason): Promise<string> {
   const folder = folderOf(here);
   const name = `${new Date().toISOString().replace(/[:.]/g, '-')}-${why === 'daily' ? why : `before-${why}`}.json.gz`;
   const bytes = Buffer.from(JSON.stringify(await readAll(here.db)));
   const beside = join(folder, `${name}.new`);
   try {
-    await pipeline(Readable.from(inPieces(bytes)), createGzip(), createWriteStream(beside, { mode: 0o600 }));
+    await pipeline(Readable.from(inPieces(bytes)), createGzip(), createWriteStream(beside, { flags: 'wx', mode: 0o600 }));
     syncPath(beside);
     if ((await hashInside(beside)) !== createHash('sha256').update(bytes).digest('hex'))
       throw new Error(`the backup ${beside} does not read back as it was written`);
     renameSync(beside, join(folder, name));
     syncPath(folder);
+    for (const old of [...leftBeside(folder), ...outlived(listBackups(here)).map((one) => one.name)]) rmSync(join(folder, old));
   } finally {
     rmSync(beside, { force: true });
   }
   return name;
 }
+
+/** Far longer than a backup takes. */
+const LEFT_AFTER_MS = 3_600_000;
+const leftBeside = (folder: string): string[] =>
+  readdirSync(folder).filter((name) => name.endsWith('.new') && statSync(join(folder, name)).mtimeMs < Date.now() - LEFT_AFTER_MS);
 
 async function hashInside(file: string): Promise<string> {
   const hash = createHash('sha256');
@@ -74,7 +74,7 @@ async function hashInside(file: string): Promise<string> {
 }
 
 /** The latest first. */
-export function listBackups({ backupFolder }: Pick<Installation, 'backupFolder'>): Backup[] {
+export function listBackups({ backupFolder }: Installation): Backup[] {
   if (backupFolder === null || !existsSync(backupFolder)) return [];
   return readdirSync(backupFolder)
     .flatMap((name): Backup[] => {

@@ -53,7 +53,7 @@ function kindsMustBeKnown(here: Installation, kinds: readonly (readonly [path: s
   const issues = kinds.flatMap(([path, kind]) =>
     here.catalog.kinds.has(kind) ? [] : [{ path, message: `"${kind}" is not in the catalogue` }],
   );
-  if (issues.length > 0) throw unacceptable(issues.slice(0, 100));
+  if (issues.length > 0) throw unacceptable(issues);
 }
 
 async function receive(here: Installation, tx: Tx, who: string, id: string, body: z.output<typeof ReceiveSchema>) {

@@ -23,7 +23,7 @@ export const buyingRoutes = (here: Installation): Served[] => [
     for (const [index, { id }] of data.suppliers.entries())
       if (data.suppliers.findIndex((one) => one.id === id) !== index)
         issues.push({ path: `data.suppliers.${index}.id`, message: 'stands twice' });
-    if (issues.length > 0) throw unacceptable(issues.slice(0, 100));
+    if (issues.length > 0) throw unacceptable(issues);
     return here.db.transaction((tx) => writeRow(tx, { table: plans, noun: 'book of offers', who, data, version }));
   }),
 ];

@@ -14,9 +14,9 @@ export function localOnly(req: Request, _res: Response, next: NextFunction): voi
   const host = req.headers.host ?? '';
   if (!LOCAL_NAMES.has(nameOf(host))) throw new Problem(403, 'Refused', 'This server answers only to local host names.');
   const { origin, 'sec-fetch-site': from } = req.headers;
-  if (origin !== undefined && origin !== `http://${host}`) throw new Problem(403, 'Refused', 'Requests from other sites are refused.');
   // A link may lead here from anywhere; data goes to these pages only, and to whoever types an address.
-  if (req.path.startsWith('/api') && from !== undefined && from !== 'same-origin' && from !== 'none')
+  const isAskedForElsewhere = req.path.startsWith('/api') && from !== undefined && from !== 'same-origin' && from !== 'none';
+  if (isAskedForElsewhere || (origin !== undefined && origin !== `http://${host}`))
     throw new Problem(403, 'Refused', 'Requests from other sites are refused.');
   next();
 }

@@ -34,6 +34,7 @@ const MOST_ECHOED = 80;
 const briefly = (text: string): string => (text.length <= MOST_ECHOED ? text : `${text.slice(0, MOST_ECHOED)}…`);
 
 export const notFound = (what: string, id: string): Problem => new Problem(404, `Unknown ${what}`, `There is no ${what} "${briefly(id)}".`);
+
 /** Nobody mends more at a time. */
 const MOST_ISSUES = 100;
 const MOST_IN_DETAIL = 12;

@@ -33,7 +33,7 @@ async function takeUp(here: Installation): Promise<void> {
 /** Replaces everything by what the file holds, or throws 422 and changes nothing. The file's journal goes on as ours. */
 export async function replaceAll(here: Installation, file: ExportFile): Promise<void> {
   const issues = referenceIssues(file);
-  if (issues.length > 0) throw unacceptable(issues.slice(0, 100));
+  if (issues.length > 0) throw unacceptable(issues);
   await here.db.transaction(async (tx) => {
     await emptyTables(tx);
     for (const { write } of STORED_RECORDS) await write(tx, file);

@@ -32,7 +32,7 @@ export async function takeAll(
   const issues = rows.flatMap(({ kind }, index) =>
     here.catalog.kinds.has(kind) ? [] : [{ path: `${pathOf(index)}kind`, message: `"${kind}" is not in the catalogue` }],
   );
-  if (issues.length > 0) throw unacceptable(issues.slice(0, 100));
+  if (issues.length > 0) throw unacceptable(issues);
   const isWarned = await warningsIn(tx);
   const made = rows.map((row) => ({
     row,

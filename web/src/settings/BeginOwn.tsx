@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { type Answer, api, messageOf } from '../data/client.ts';
 import { queryClient, useSettings } from '../data/queries.ts';
 import { Refusal } from '../ui/Refusal.tsx';
+import { LastBackup } from './LastBackup.tsx';
 import css from './settings.module.css';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { day: '2-digit', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
@@ -114,7 +115,7 @@ function Backups({ backups, isBusy, restore }: BackupsProps) {
   return (
     <>
       <h3>Backups</h3>
-      <LastBackup at={backups[0]?.at ?? null} />
+      <LastBackup at={backups[0]?.at ?? null} nowMs={Date.now()} />
       <ul className={css.backupList}>
         {backups.slice(0, MOST_SHOWN).map(({ name, at, bytes, before }) => (
           <li key={name} className="row">
@@ -137,22 +138,5 @@ function Backups({ backups, isBusy, restore }: BackupsProps) {
         ))}
       </ul>
     </>
-  );
-}
-
-const MOST_DAYS = 3;
-const DAY_MS = 86_400_000;
-
-/** By the clock of this machine, as files are dated; not by the day that a demo may be fixed to. */
-function LastBackup({ at }: { at: string | null }) {
-  const days = at === null ? null : Math.floor((Date.now() - Date.parse(at)) / DAY_MS);
-  const isLate = days !== null && days >= MOST_DAYS;
-  return (
-    <p className={isLate ? 'small state-gap' : 'small muted'} role={isLate ? 'alert' : undefined}>
-      {days === null && 'None yet. '}
-      {isLate && `The last one is ${days} days old: is the disk full, or the folder not to be written to? `}
-      One is made each day while Ivrak runs and before anything is replaced; seven days and four weeks are kept, as files in the folder
-      “backups” beside the data. Copy that folder to a stick now and then.
-    </p>
   );
 }

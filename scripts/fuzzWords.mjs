@@ -1,0 +1,57 @@
+/** What breaks programs: wrong sorts, edges of numbers and dates, characters that are none, depth, length, words that mean something elsewhere. */
+export const HOSTILE = [
+  null,
+  true,
+  -1,
+  0,
+  1e308,
+  2 ** 53,
+  2 ** 31,
+  0.1,
+  '',
+  ' ',
+  'x'.repeat(10_000),
+  'a\u0000b',
+  '\uD83D',
+  '\uDE80x',
+  '\u202Etxet',
+  '🙂'.repeat(50),
+  '0000-01-01',
+  '9999-12-31',
+  '2027-02-30',
+  '2026-11-25T14:02:00+23:59',
+  '0000-01-01T00:00:00Z',
+  '__proto__',
+  'constructor',
+  '../../etc/passwd',
+  "'; drop table kits; --",
+  '$1',
+  'line\r\nX-Header: 1',
+  '<script>alert(1)</script>',
+  'NaN',
+  [],
+  {},
+  [[]],
+  Array.from({ length: 1000 }, (_, index) => index),
+  JSON.parse(`${'['.repeat(200)}${']'.repeat(200)}`),
+  { toString: 'x', length: -1 },
+];
+
+/** As they stand in an address. */
+export const HOSTILE_PARTS = [
+  '%00',
+  '%zz',
+  '%ff',
+  '%',
+  'a%00b',
+  '..%2F..%2Fetc',
+  '%F0%9F%99%82',
+  '%ED%A0%80',
+  'x'.repeat(4000),
+  "'%20or%201=1",
+  '-',
+  '.',
+];
+
+/** Not JSON, or not what it says it is. */
+export const HOSTILE_BODIES = ['', '{', 'null', '[]', '"text"', '{"version":1', '\u0000', '{"a":1}{"b":2}', '[1,2,', 'version=1', '-'];
