@@ -18,6 +18,8 @@ export interface Endpoint {
   status?: number;
   /** Where the answer is text and not JSON: its content type. */
   contentType?: string;
+  /** What is sent is looked at part by part by the handler, so that one part that cannot be kept does not hold the others. */
+  isSortedOut?: true;
 }
 
 /** Keeps the exact types of a record. */

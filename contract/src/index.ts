@@ -51,5 +51,5 @@ export {
 export { getApiDescription, getHealth } from './system.ts';
 export { ExportFileSchema, exportAll, importAll } from './transfer.ts';
 export { getRestock, getUpkeep } from './upkeep.ts';
-export { AppendSchema, addUseEntries, debriefUseLog, getUseLog, listUseLogs, MOST_ENTRIES, StoredLogSchema } from './useLogs.ts';
+export { AppendSchema, addUseEntries, debriefUseLog, getUseLog, listUseLogs, PutAsideSchema, StoredLogSchema } from './useLogs.ts';
 export { listUses, logUse } from './uses.ts';

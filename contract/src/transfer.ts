@@ -31,6 +31,7 @@ import {
 import { ReachChangesRowSchema } from '@ivrak/core/reach';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
+import { PutAsideSchema } from './useLogs.ts';
 
 const version = z.number().int().positive();
 
@@ -39,8 +40,8 @@ const count = z.number().int().nonnegative();
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(6)], {
-    error: 'this program reads format versions 1 to 6',
+  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(6), z.literal(7)], {
+    error: 'this program reads format versions 1 to 7',
   }),
   // Version 1 knew none of these three.
   ownKinds: z.array(z.strictObject({ id: z.string(), data: KindSchema, version })).default([]),
@@ -120,6 +121,9 @@ export const ExportFileSchema = z.strictObject({
         debriefs: z.array(DebriefSchema),
         version,
         entries: z.array(UseEntrySchema),
+        // Versions 1 to 6 knew neither of these.
+        received: z.record(z.string(), TimeSchema).default({}),
+        putAside: z.array(PutAsideSchema.strict()).default([]),
       }),
     )
     .default([]),

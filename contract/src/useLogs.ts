@@ -1,21 +1,45 @@
 import { DebriefSchema, UseEntrySchema, UseLogSchema } from '@ivrak/core/incident';
+import { TimeSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
+
+/** What was sent as an entry and is none that this program knows: kept as it came, for somebody to read. */
+export const PutAsideSchema = z.object({
+  /** The same for the same text, so that what is sent twice stands once. */
+  id: z.string(),
+  receivedAt: TimeSchema,
+  why: z.string(),
+  /** As it was sent, as JSON. */
+  text: z.string(),
+});
 
 export const StoredLogSchema = UseLogSchema.extend({
   /** Every kit that something came out of, the one that was opened first in front. */
   kitIds: z.array(z.string()),
   isOpen: z.boolean(),
   debriefs: z.array(DebriefSchema),
+  /** When the server got each entry, by its id; a phone's own clock says when it was done. */
+  received: z.record(z.string(), TimeSchema),
+  putAside: z.array(PutAsideSchema),
   version: z.number().int(),
 });
 
-const LogInShortSchema = StoredLogSchema.omit({ entries: true, debriefs: true }).extend({ entryCount: z.number().int() });
-
-export const MOST_ENTRIES = 500;
+const LogInShortSchema = StoredLogSchema.omit({ entries: true, debriefs: true, received: true, putAside: true }).extend({
+  entryCount: z.number().int(),
+});
 
 export const AppendSchema = UseLogSchema.pick({ kitId: true, startedAt: true }).extend({
-  entries: z.array(UseEntrySchema).min(1, 'send at least one entry').max(MOST_ENTRIES),
+  /** Each is looked at by itself; one that cannot be read is put aside and holds none of the others. */
+  entries: z.array(z.union([UseEntrySchema, z.unknown()])).min(1, 'send at least one entry'),
+});
+
+/** What became of an entry that was sent, in the order of sending. */
+const AppendedSchema = z.object({
+  /** Null: it had none that could be read. */
+  id: z.string().nullable(),
+  became: z.enum(['added', 'known', 'putAside']),
+  /** Empty but for what was put aside. */
+  why: z.string(),
 });
 
 export const listUseLogs = endpoint({
@@ -35,9 +59,10 @@ export const getUseLog = endpoint({
 export const addUseEntries = endpoint({
   method: 'post',
   path: '/api/use-logs/:id/entries',
-  summary: 'Add entries to a log, which is begun by its first; an entry that is known is not added again',
+  summary: 'Add entries to a log, which is begun by its first; one that is known is not added again, one that cannot be read is put aside',
   body: AppendSchema,
-  answer: StoredLogSchema,
+  answer: StoredLogSchema.extend({ results: z.array(AppendedSchema) }),
+  isSortedOut: true,
 });
 
 export const debriefUseLog = endpoint({

@@ -76,7 +76,7 @@ export const UseLogSchema = z.object({
   id,
   kitId: KitIdSchema,
   startedAt: TimeSchema,
-  entries: z.array(UseEntrySchema).max(500),
+  entries: z.array(UseEntrySchema),
 });
 export type UseLog = z.infer<typeof UseLogSchema>;
 /** Of a log, what was written into it. */

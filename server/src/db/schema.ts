@@ -1,3 +1,4 @@
+import type { PutAsideSchema } from '@ivrak/contract';
 import type { ContentList, OfferBook, Order, StoresMinimums } from '@ivrak/core/buying';
 import type { Debrief, UseEntry } from '@ivrak/core/incident';
 import {
@@ -25,6 +26,9 @@ import {
 import type { ReachChangesRow } from '@ivrak/core/reach';
 import { sql } from 'drizzle-orm';
 import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
+import type * as z from 'zod';
+
+type PutAside = z.output<typeof PutAsideSchema>;
 
 export const people = pgTable('people', {
   id: text('id').primaryKey(),
@@ -137,6 +141,8 @@ export const useLogs = pgTable('use_logs', {
   startedAt: timestamp('started_at', { withTimezone: true, mode: 'string' }).notNull(),
   isOpen: boolean('is_open').notNull().default(true),
   debriefs: jsonb('debriefs').$type<Debrief[]>().notNull().default([]),
+  /** Sent as entries and not readable as such. */
+  putAside: jsonb('put_aside').$type<PutAside[]>().notNull().default([]),
   version: integer('version').notNull().default(1),
 });
 
@@ -150,6 +156,8 @@ export const useEntries = pgTable(
       .references(() => useLogs.id),
     position: bigserial('position', { mode: 'number' }).notNull(),
     data: jsonb('data').$type<UseEntry>().notNull(),
+    /** By the clock of this machine; unknown for what an older program wrote. */
+    receivedAt: timestamp('received_at', { withTimezone: true, mode: 'string' }),
   },
   (table) => [index('use_entries_log').on(table.logId)],
 );

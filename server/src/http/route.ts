@@ -52,7 +52,7 @@ function paramsOf(req: Request): Record<string, string> {
 export function mount(app: Application, served: readonly Served[]): void {
   for (const { endpoint: spec, handle } of served) {
     app[spec.method](spec.path, async (req: Request, res: Response) => {
-      const unkept = [...unkeepable(req.query), ...unkeepable(req.body)];
+      const unkept = [...unkeepable(req.query), ...(spec.isSortedOut ? [] : unkeepable(req.body))];
       if (unkept.length > 0) throw unacceptable(unkept);
       const body = spec.body === undefined ? undefined : parseOr422(spec.body, req.body ?? {});
       const query = spec.query === undefined ? undefined : parseOr422(spec.query, req.query);

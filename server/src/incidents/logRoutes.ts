@@ -1,5 +1,5 @@
+import type { AnswerOf, AppendSchema, StoredLogSchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
-import { type AppendSchema, MOST_ENTRIES, type StoredLogSchema } from '@ivrak/contract';
 import {
   type Debrief,
   type DebriefKit,
@@ -7,27 +7,32 @@ import {
   debriefLines,
   debriefSteps,
   leavesKit,
-  mergeEntries,
+  UseEntrySchema,
   UseLogSchema,
   undoneSteps,
 } from '@ivrak/core/incident';
 import { KitIdSchema, type ReachTime } from '@ivrak/core/model';
 import { openedAgain } from '@ivrak/core/staging';
-import { and, asc, count, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull, ne } from 'drizzle-orm';
 import type * as z from 'zod';
 import { type Change, note } from '../db/journal.ts';
 import { touchKit } from '../db/kitVersion.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { kits, reachTimes, units, useEntries, useEvents, useLogs, uses } from '../db/schema.ts';
-import { notFound, Problem, unacceptable } from '../http/problem.ts';
+import { notFound, Problem, parseOr422, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import { findKit, type StoredKit } from '../kits/store.ts';
 import { toReachTimeRow } from '../records/reachTimes.ts';
+import { receivedOf } from '../records/registry.ts';
+import { sortOut } from './sortOut.ts';
 import { takeFromUnit } from './useRoutes.ts';
 
 type StoredLog = z.output<typeof StoredLogSchema>;
+type Appended = AnswerOf<typeof contract.addUseEntries>;
 const MOST_LISTED = 100;
+const ROWS_AT_ONCE = 500;
+const LogIdSchema = UseLogSchema.pick({ id: true });
 
 /** Logs of use as they are written: entries are only added, each once, whoever sends them how often. */
 export const useLogRoutes = (here: Installation): Served[] => [
@@ -40,37 +45,36 @@ export const useLogRoutes = (here: Installation): Served[] => [
     );
     return {
       logs: rows.map((row) => {
-        const { entries: _, debriefs: __, ...short } = toLog(row, []);
+        const { entries: _, debriefs: __, received: ___, putAside: ____, ...short } = toLog(row, []);
         return { ...short, entryCount: counts.get(row.id) ?? 0 };
       }),
     };
   }),
   serve(contract.getUseLog, ({ params }) => findLog(here.db, params.id)),
   serve(contract.addUseEntries, ({ params, body, who }) =>
-    here.db.transaction((tx) => append(tx, who, UseLogSchema.shape.id.parse(params.id), body)),
+    here.db.transaction((tx) => append(tx, who, parseOr422(LogIdSchema, params).id, body)),
   ),
   serve(contract.debriefUseLog, ({ params, body, who }) => here.db.transaction((tx) => debrief(here, tx, who, params.id, body))),
 ];
 
 async function readLog(db: Db | Tx, row: typeof useLogs.$inferSelect): Promise<StoredLog> {
   const entries = await db.select().from(useEntries).where(eq(useEntries.logId, row.id)).orderBy(asc(useEntries.position));
-  return toLog(
-    row,
-    entries.map(({ data }) => data),
-  );
+  return toLog(row, entries);
 }
 
-function toLog(row: typeof useLogs.$inferSelect, entries: StoredLog['entries']): StoredLog {
-  const { id, kitIds, startedAt, isOpen, debriefs, version } = row;
+function toLog(row: typeof useLogs.$inferSelect, entries: readonly (typeof useEntries.$inferSelect)[]): StoredLog {
+  const { id, kitIds, startedAt, isOpen, debriefs, putAside, version } = row;
   const [first = ''] = kitIds;
   return {
     id,
     kitId: KitIdSchema.parse(first),
     kitIds,
     startedAt: new Date(startedAt).toISOString(),
-    entries,
+    entries: entries.map(({ data }) => data),
     isOpen,
     debriefs,
+    received: receivedOf(entries),
+    putAside,
     version,
   };
 }
@@ -82,35 +86,49 @@ async function findLog(db: Db | Tx, id: string): Promise<StoredLog> {
 }
 
 /**
- * What is written in the moment is never refused for what it names: a unit that is not there any more is for the debrief to settle.
- * An entry that comes late, from a phone that was away, opens a closed log again.
+ * What is written in the moment is never refused for what it names: a unit or a kit that is not there any more is for the debrief to
+ * settle, and what cannot be read is put aside. An entry that comes late, from a phone that was away, opens a closed log again.
  */
-async function append(tx: Tx, who: string, id: string, { kitId, startedAt, entries }: z.output<typeof AppendSchema>): Promise<StoredLog> {
-  const [row] = await tx.select().from(useLogs).where(eq(useLogs.id, id)).for('update');
-  if (row === undefined) {
-    await findKit(tx, kitId);
-    await tx.insert(useLogs).values({ id, kitIds: [kitId], startedAt });
-    await note(tx, who, [{ what: 'use begun', subject: id, after: { kitId, startedAt } }]);
-  }
+async function append(
+  tx: Tx,
+  who: string,
+  id: string,
+  { kitId, startedAt, entries: sent }: z.output<typeof AppendSchema>,
+): Promise<Appended> {
+  const receivedAt = new Date().toISOString();
+  const begun = await tx
+    .insert(useLogs)
+    .values({ id, kitIds: [kitId], startedAt })
+    .onConflictDoNothing()
+    .returning({ id: useLogs.id });
+  if (begun.length > 0) await note(tx, who, [{ what: 'use begun', subject: id, after: { kitId, startedAt } }]);
+  // Two phones write one log: the second waits for the first.
+  await tx.select({ id: useLogs.id }).from(useLogs).where(eq(useLogs.id, id)).for('update');
   const before = await findLog(tx, id);
-  const all = mergeEntries(before.entries, entries);
-  const fresh = all.slice(before.entries.length);
-  if (fresh.length === 0) return before;
-  if (all.length > MOST_ENTRIES)
-    throw unacceptable([{ path: 'entries', message: `a log holds at most ${MOST_ENTRIES} entries; begin another` }]);
-  const ids = fresh.map((entry) => entry.id);
-  const [taken] = await tx.select({ id: useEntries.id }).from(useEntries).where(inArray(useEntries.id, ids));
-  if (taken !== undefined) throw new Problem(409, 'Already there', `The entry "${taken.id}" stands in another log.`);
-  for (const entry of fresh) await tx.insert(useEntries).values({ id: entry.id, logId: id, data: entry });
+  const { fresh, putAside, results } = sortOut(sent, { before, receivedAt, elsewhere: await idsElsewhere(tx, id, sent) });
+  if (fresh.length === 0 && putAside.length === 0) return { ...before, results };
+  for (let at = 0; at < fresh.length; at += ROWS_AT_ONCE)
+    await tx.insert(useEntries).values(fresh.slice(at, at + ROWS_AT_ONCE).map((data) => ({ id: data.id, logId: id, data, receivedAt })));
   const used = fresh.flatMap((entry) => (entry.do === 'used' && entry.unitId !== null ? [entry.unitId] : []));
   const from = used.length === 0 ? [] : await tx.select({ kitId: units.kitId }).from(units).where(inArray(units.id, used));
   const kitIds = [...new Set([...before.kitIds, ...from.flatMap((unit) => unit.kitId ?? [])])];
   await tx
     .update(useLogs)
-    .set({ kitIds, isOpen: true, version: before.version + 1 })
+    .set({ kitIds, isOpen: true, putAside: [...before.putAside, ...putAside], version: before.version + 1 })
     .where(eq(useLogs.id, id));
-  await note(tx, who, [{ what: 'use logged', subject: id, after: fresh }]);
-  return findLog(tx, id);
+  await note(tx, who, [{ what: 'use logged', subject: id, after: [...fresh, ...putAside] }]);
+  return { ...(await findLog(tx, id)), results };
+}
+
+/** Of the ids that were sent, those that stand in other logs. */
+async function idsElsewhere(tx: Tx, id: string, sent: readonly unknown[]): Promise<ReadonlySet<string>> {
+  const ids = sent.flatMap((entry) => UseEntrySchema.safeParse(entry).data?.id ?? []);
+  if (ids.length === 0) return new Set();
+  const rows = await tx
+    .select({ id: useEntries.id })
+    .from(useEntries)
+    .where(and(inArray(useEntries.id, ids), ne(useEntries.logId, id)));
+  return new Set(rows.map((row) => row.id));
 }
 
 /** What a kit is to a debrief. */

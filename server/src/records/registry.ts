@@ -35,18 +35,21 @@ import { insertAll, iso, must, mustBeKind, record, type StoredRecord, whole } fr
 async function logsWithEntries(tx: Tx): Promise<unknown[]> {
   const entries = await tx.select().from(useEntries).orderBy(asc(useEntries.position));
   const logs = await tx.select().from(useLogs).orderBy(asc(useLogs.id));
-  const byLog = new Map<string, unknown[]>();
-  for (const { logId, data } of entries) {
-    const own = byLog.get(logId);
-    if (own === undefined) byLog.set(logId, [data]);
-    else own.push(data);
+  const byLog = new Map<string, typeof entries>();
+  for (const entry of entries) {
+    const own = byLog.get(entry.logId);
+    if (own === undefined) byLog.set(entry.logId, [entry]);
+    else own.push(entry);
   }
-  return logs.map((log) => ({
-    ...log,
-    startedAt: iso(log.startedAt),
-    entries: byLog.get(log.id) ?? [],
-  }));
+  return logs.map((log) => {
+    const own = byLog.get(log.id) ?? [];
+    return { ...log, startedAt: iso(log.startedAt), entries: own.map(({ data }) => data), received: receivedOf(own) };
+  });
 }
+
+/** When each entry came, by its id. */
+export const receivedOf = (entries: readonly (typeof useEntries.$inferSelect)[]): Record<string, string> =>
+  Object.fromEntries(entries.flatMap(({ id, receivedAt }) => (receivedAt === null ? [] : [[id, iso(receivedAt)]])));
 
 /**
  * Every record that is stored, in an order in which each comes after what it refers to: an import writes them so, and empties them the
@@ -155,17 +158,17 @@ export const STORED_RECORDS: readonly StoredRecord[] = [
       await insertAll(
         tx,
         useLogs,
-        logs.map(({ entries: _, ...log }) => log),
+        logs.map(({ entries: _, received: __, ...log }) => log),
       );
       await insertAll(
         tx,
         useEntries,
-        logs.flatMap(({ id: logId, entries }) => entries.map((data) => ({ id: data.id, logId, data }))),
+        logs.flatMap(({ id: logId, entries, received }) =>
+          entries.map((data) => ({ id: data.id, logId, data, receivedAt: received[data.id] ?? null })),
+        ),
       );
     },
-    references: ({ kitIds }, at, known) => {
-      for (const [line, kitId] of kitIds.entries()) must(known, 'kits', kitId, `${at}.kitIds.${line}`, 'kit');
-    },
+    // A phone that was away may have logged on a kit that was gone by then, so nothing is asked of its kits.
     checkAll: (logs, known) => {
       const seen = new Set<string>();
       for (const [index, { id }] of logs.flatMap(({ entries }) => entries).entries()) {

@@ -8,7 +8,7 @@ import type { ExportFile } from '../records/record.ts';
 import { STORED_RECORDS } from '../records/registry.ts';
 import { referenceIssues } from './file.ts';
 
-const FORMAT_VERSION = 6;
+const FORMAT_VERSION = 7;
 
 /** Reads everything in one transaction and in a fixed order, so that equal data gives an equal file. */
 export async function readAll(db: Db): Promise<ExportFile> {

@@ -28,7 +28,10 @@ export function DebriefPage() {
   });
   const kept = useUseLog((state) => state.log);
   const isBehind =
-    kept?.id === id && stored.data !== undefined && unsentOf(kept).length === 0 && stored.data.entries.length < kept.sent.length;
+    kept?.id === id &&
+    stored.data !== undefined &&
+    unsentOf(kept).length === 0 &&
+    stored.data.entries.length + (kept.unread?.length ?? 0) < kept.sent.length;
   const { refetch } = stored;
   useEffect(() => {
     if (isBehind) void refetch();
@@ -91,6 +94,7 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
               </li>
             ))}
           </ul>
+          <PutAside log={log} />
           <h2>Lessons</h2>
           <Lessons kits={kits} lessons={debrief.lessons} setLessons={debrief.setLessons} />
         </section>
@@ -110,6 +114,28 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
         </Button>
       </footer>
     </main>
+  );
+}
+
+/** What a phone sent that is no entry this program knows: nobody but a person can say what it means. */
+function PutAside({ log: { putAside } }: { log: DebriefedLog }) {
+  if (putAside.length === 0) return null;
+  return (
+    <>
+      <h2>Not readable as entries</h2>
+      <p className="small">
+        {putAside.length === 1 ? 'One thing was' : `${putAside.length} things were`} sent that this version cannot read. Read what it says,
+        and add above what was used.
+      </p>
+      <ul className={css.putAside}>
+        {putAside.map(({ id, receivedAt, why, text }) => (
+          <li key={id}>
+            <span className="mono">{clock(receivedAt)}</span> received · {why}
+            <code>{text}</code>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

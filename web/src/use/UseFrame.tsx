@@ -60,11 +60,13 @@ export function Sending() {
   const { log, sending, refusal } = useUseLog();
   if (log === null) return null;
   const waiting = log.entries.length - log.sent.length;
+  const unread = log.unread?.length ?? 0;
   return (
     <p className={clsx(css.sending, 'small')} role="status">
       {waiting <= 0 ? (
         <span className="muted">
           {log.entries.length === 1 ? 'one entry, kept by the server' : `all ${log.entries.length} entries are kept by the server`}
+          {unread > 0 && `, ${unread} of them as text to be read at the debrief`}
         </span>
       ) : (
         <>

@@ -3,14 +3,21 @@ import { catalogNow } from '../data/catalog.ts';
 import { clock } from './clock.ts';
 import { entryText } from './LogLines.tsx';
 
-type Log = { id: string; startedAt: string; entries: Parameters<typeof countedEntries>[0] };
+type Log = {
+  id: string;
+  startedAt: string;
+  entries: Parameters<typeof countedEntries>[0];
+  /** When the server got each; unknown while it is only in this browser. */
+  received?: Readonly<Record<string, string>>;
+};
 
 /** One row an entry that counts, times with zone, nothing that names anybody. */
-export function rowsOf({ entries }: Log): Record<string, string | number>[] {
+export function rowsOf({ entries, received = {} }: Log): Record<string, string | number>[] {
   return countedEntries(entries).map((entry) => ({
     casualty: entry.casualty === 0 ? 'all' : entry.casualty,
     at: entry.at,
     written_as: entry.saidAt ?? '',
+    received: received[entry.id] ?? '',
     what: entry.do,
     text: entryText(entry),
     kind: entry.do === 'used' ? entry.kind : '',

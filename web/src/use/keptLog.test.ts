@@ -41,4 +41,11 @@ describe('the log in the browser', () => {
     expect(idsOf(kept)).toEqual(['a', 'b', 'c', 'other-phone']);
     expect(unsentOf(kept).map(({ id }) => id)).toEqual(['c']);
   });
+
+  it('does not send again what the server could not read and put aside', () => {
+    const kept = withServer(log(['a', 'b']), [entry('a')], ['b']);
+    expect(unsentOf(kept)).toEqual([]);
+    expect(idsOf(kept)).toEqual(['a', 'b']);
+    expect(keep(kept).unread).toEqual(['b']);
+  });
 });

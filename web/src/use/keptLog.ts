@@ -3,6 +3,8 @@ import { mergeEntries, type UseEntry, type UseLog } from '@ivrak/core/incident';
 /** The log that this browser is writing, with the ids of what the server has of it. */
 export interface KeptLog extends UseLog {
   sent: string[];
+  /** Of these, what the server could not read as an entry and put aside. */
+  unread?: string[];
 }
 
 const KEY = 'ivrak.use.log';
@@ -31,6 +33,7 @@ export const mergeLogs = (known: KeptLog, more: KeptLog): KeptLog => ({
   ...known,
   entries: mergeEntries(known.entries, more.entries),
   sent: [...new Set([...known.sent, ...more.sent])],
+  unread: [...new Set([...(known.unread ?? []), ...(more.unread ?? [])])],
 });
 
 export const unsentOf = ({ entries, sent }: KeptLog): UseEntry[] => {
@@ -38,9 +41,10 @@ export const unsentOf = ({ entries, sent }: KeptLog): UseEntry[] => {
   return entries.filter(({ id }) => !known.has(id));
 };
 
-/** Takes over what the server says it has. */
-export const withServer = (kept: KeptLog, entries: readonly UseEntry[]): KeptLog => ({
+/** Takes over what the server says it has, entries that it could not read among them: these need not be sent again. */
+export const withServer = (kept: KeptLog, entries: readonly UseEntry[], unread: readonly string[] = []): KeptLog => ({
   ...kept,
   entries: mergeEntries(kept.entries, entries),
-  sent: [...new Set([...kept.sent, ...entries.map(({ id }) => id)])],
+  sent: [...new Set([...kept.sent, ...entries.map(({ id }) => id), ...unread])],
+  unread: [...new Set([...(kept.unread ?? []), ...unread])],
 });

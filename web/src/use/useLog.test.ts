@@ -7,7 +7,16 @@ const KIT = KitIdSchema.parse('vest');
 const KEY = 'ivrak.use.log';
 
 /** A server that keeps entries by id; `isAway` and `refuses` are what goes wrong with it. */
-const server = { entries: new Map<string, UseEntry>(), calls: 0, isAway: false, refuses: false, losesAnswer: false, isOpen: true };
+const server = {
+  entries: new Map<string, UseEntry>(),
+  calls: 0,
+  isAway: false,
+  refuses: false,
+  losesAnswer: false,
+  isOpen: true,
+  unread: [] as string[],
+  most: 0,
+};
 const answerOf = (logId: string, kitId = 'vest', startedAt = '2026-11-25T14:00:00.000Z') => ({
   id: logId,
   kitId,
@@ -16,6 +25,7 @@ const answerOf = (logId: string, kitId = 'vest', startedAt = '2026-11-25T14:00:0
   isOpen: server.isOpen,
   version: 2,
   entries: [...server.entries.values()],
+  results: server.unread.map((id) => ({ id, became: 'putAside', why: 'do: unknown' })),
 });
 
 let kept: Map<string, string>;
@@ -29,7 +39,16 @@ const settle = () => vi.advanceTimersByTimeAsync(10);
 beforeEach(() => {
   vi.useFakeTimers({ now: Date.parse('2026-11-25T14:00:00Z') });
   kept = new Map();
-  Object.assign(server, { entries: new Map(), calls: 0, isAway: false, refuses: false, losesAnswer: false, isOpen: true });
+  Object.assign(server, {
+    entries: new Map(),
+    calls: 0,
+    isAway: false,
+    refuses: false,
+    losesAnswer: false,
+    isOpen: true,
+    unread: [],
+    most: 0,
+  });
   vi.stubGlobal('window', { addEventListener: () => undefined });
   vi.stubGlobal('localStorage', {
     getItem: (key: string) => kept.get(key) ?? null,
@@ -43,6 +62,7 @@ beforeEach(() => {
     const logId = path.split('/')[3] ?? '';
     if (init.method === 'POST') {
       const { entries } = JSON.parse(String(init.body)) as { entries: UseEntry[] };
+      server.most = Math.max(server.most, entries.length);
       for (const entry of entries) if (!server.entries.has(entry.id)) server.entries.set(entry.id, entry);
     }
     if (server.losesAnswer) return Promise.reject(new TypeError('the line broke'));
@@ -107,6 +127,20 @@ describe('an entry', () => {
     await settle();
     expect(useUseLog.getState()).toMatchObject({ sending: 'refused', refusal: 'No kit "vest".' });
     expect(useUseLog.getState().log?.entries).toHaveLength(1);
+  });
+});
+
+describe('many entries', () => {
+  it('are sent in pieces, so that a slow line gets each through', async () => {
+    const { useUseLog } = await load();
+    server.isAway = true;
+    for (let index = 0; index < 450; index += 1) useUseLog.getState().add(KIT, act);
+    await settle();
+    server.isAway = false;
+    await vi.advanceTimersByTimeAsync(25_000);
+    expect(server.entries.size).toBe(450);
+    expect(server.most).toBe(200);
+    expect(useUseLog.getState().sending).toBe('sent');
   });
 });
 

@@ -1,15 +1,8 @@
 import type { UseEntry, UseLog } from '@ivrak/core/incident';
 import type { KitId } from '@ivrak/core/model';
 import { create } from 'zustand';
-import { ApiError, api, OfflineError } from '../data/client.ts';
+import { type Answer, ApiError, api, OfflineError } from '../data/client.ts';
 import { clearLog, type KeptLog, keep, readKept, unsentOf, withServer } from './keptLog.ts';
-
-/** A log as the server keeps it. */
-export interface StoredLog extends UseLog {
-  kitIds: string[];
-  isOpen: boolean;
-  version: number;
-}
 
 type Sending = 'sent' | 'sending' | 'waiting' | 'refused';
 
@@ -30,6 +23,8 @@ export type NewEntry = WithoutId<UseEntry>;
 
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 20_000;
+/** Each call is done before a slow line gives up. */
+const MOST_AT_ONCE = 200;
 let waitMs = FIRST_WAIT_MS;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let isSending = false;
@@ -69,12 +64,15 @@ export async function lookAgain(): Promise<void> {
   else useUseLog.setState({ log: keep(withServer(now, stored.entries)) });
 }
 
+const unreadOf = (results: Answer<'post', '/api/use-logs/:id/entries'>['results']): string[] =>
+  results.flatMap(({ id, became }) => (id !== null && became === 'putAside' ? [id] : []));
+
 /** Sends what the server has not got yet, and tries again by itself; an entry that was sent already is not written twice there. */
 export async function send(): Promise<void> {
   clearTimeout(timer);
   const { log } = useUseLog.getState();
   if (log === null || isSending) return;
-  const entries = unsentOf(log);
+  const entries = unsentOf(log).slice(0, MOST_AT_ONCE);
   if (entries.length === 0) {
     useUseLog.setState({ sending: 'sent', refusal: null });
     return;
@@ -86,7 +84,7 @@ export async function send(): Promise<void> {
     const stored = await api.post('/api/use-logs/:id/entries', { params: { id: log.id }, body: { kitId, startedAt, entries } });
     waitMs = FIRST_WAIT_MS;
     const now = useUseLog.getState().log;
-    if (now?.id === log.id) useUseLog.setState({ log: keep(withServer(now, stored.entries)), refusal: null });
+    if (now?.id === log.id) useUseLog.setState({ log: keep(withServer(now, stored.entries, unreadOf(stored.results))), refusal: null });
     isSending = false;
     void send();
   } catch (failure) {

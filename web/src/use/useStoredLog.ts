@@ -1,9 +1,8 @@
-import type { Debrief } from '@ivrak/core/incident';
 import { useQuery } from '@tanstack/react-query';
-import { api } from '../data/client.ts';
-import { type StoredLog, useUseLog } from './useLog.ts';
+import { type Answer, api } from '../data/client.ts';
+import { useUseLog } from './useLog.ts';
 
-export type DebriefedLog = StoredLog & { debriefs: Debrief[] };
+export type DebriefedLog = Answer<'get', '/api/use-logs/:id'>;
 
 export const useStoredLog = (id: string) =>
   useQuery({ queryKey: ['use-log', id], queryFn: () => api.get('/api/use-logs/:id', { params: { id } }) });
