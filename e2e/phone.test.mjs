@@ -5,6 +5,22 @@ import { BARE_LOOKS, LOOKS } from './screens.mjs';
 
 const scene = withCrew();
 
+describe('a phone whose clock is wrong', () => {
+  it('is told so on every screen, and how far it is off', async () => {
+    const { page } = scene.person;
+    await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await page.evaluateOnNewDocument(() => {
+      const { now } = Date;
+      Date.now = () => now() + 25 * 60_000;
+    });
+    await scene.person.goTo(scene.server.url);
+    const warning = await page.waitForSelector('[role="alert"]');
+    const text = await warning.evaluate((node) => node.textContent);
+    expect(text).toMatch(/this device is 25 minutes ahead of the server/);
+    await scene.person.fitsAcross('the warning on a phone');
+  });
+});
+
 describe('every screen on a phone', () => {
   it('none scrolls sideways on a phone, and from each but the use itself a use is one press away', async () => {
     const looker = scene.person;

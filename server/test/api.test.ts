@@ -79,7 +79,13 @@ describe('an address that nothing can have', () => {
 
 describe('contract calls', () => {
   it('health says that server and database answer', async () => {
-    expect((await get('/api/health')).body).toEqual({ status: 'ok', version: expect.any(String), database: expect.any(String) });
+    expect((await get('/api/health')).body).toEqual({
+      status: 'ok',
+      version: expect.any(String),
+      database: expect.any(String),
+      now: expect.any(String),
+      lastChangeAt: expect.any(String),
+    });
   });
 
   it('catalog holds kinds, containers, positions and schools', async () => {
@@ -532,7 +538,7 @@ describe('export and import', () => {
       'units.1.id',
       (file: Record<string, Record<string, unknown>[]>) => Object.assign(file.units?.[1] ?? {}, { id: file.units?.[0]?.id }),
     ],
-    ['a newer format', 'formatVersion', (file: Record<string, unknown>) => Object.assign(file, { formatVersion: 7 })],
+    ['a newer format', 'formatVersion', (file: Record<string, unknown>) => Object.assign(file, { formatVersion: 8 })],
   ])('refuses %s, says where, and changes nothing', async (_, path, change) => {
     const file = await broken(change as (file: Record<string, Record<string, unknown>[]>) => void);
     await refused(422, path, () => send('post', '/api/import', file));

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import * as contract from '@ivrak/contract';
-import { sql } from 'drizzle-orm';
+import { desc } from 'drizzle-orm';
 import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import type { Logger } from 'pino';
@@ -15,6 +15,7 @@ import { catalogRoutes } from '../catalog/routes.ts';
 import type { Queues } from '../compute/queues.ts';
 import { computeRoutes } from '../compute/routes.ts';
 import { crewRoutes } from '../crew/routes.ts';
+import { journal } from '../db/schema.ts';
 import { heatRoutes } from '../heat/routes.ts';
 import { contentPolicy, keepPrivate, localOnly } from '../http/guard.ts';
 import { preloadFor } from '../http/preload.ts';
@@ -122,8 +123,14 @@ const tooMany = (): never => {
 
 const healthRoute = ({ db, describeDb }: Installation): Served =>
   serve(contract.getHealth, async () => {
-    await db.execute(sql`select 1`);
-    return { status: 'ok' as const, version: VERSION, database: describeDb };
+    const [last] = await db.select({ at: journal.at }).from(journal).orderBy(desc(journal.id)).limit(1);
+    return {
+      status: 'ok' as const,
+      version: VERSION,
+      database: describeDb,
+      now: new Date().toISOString(),
+      lastChangeAt: last === undefined ? null : new Date(last.at).toISOString(),
+    };
   });
 
 /** Built pages; every other path is a screen of the one-page application. */

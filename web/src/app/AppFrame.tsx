@@ -14,8 +14,9 @@ import { useKeysHelp } from './useKeysHelp.ts';
 
 const BARE = SCREENS.filter(({ isBare }) => isBare).map(({ path }) => path);
 
-/** Neither is needed before the first screen stands. */
+/** None of these is needed before the first screen stands. */
 const Palette = late(async () => (await import('./Palette.tsx')).Palette);
+const ClockWarning = late(async () => (await import('./ClockWarning.tsx')).ClockWarning);
 const KeysHelp = late(async () => (await import('./KeysHelp.tsx')).KeysHelp);
 
 /** What every screen shares: the caution before anything else, the top bar, the palette and the keys. */
@@ -38,6 +39,7 @@ export function AppFrame() {
   return (
     <div className={clsx(css.appFrame, 'print-open')}>
       {!isBare && <TopBar />}
+      <Suspense fallback={null}>{isQuiet && <ClockWarning />}</Suspense>
       <Outlet />
       {/* A screen begins at its top, and is found again where it was left. */}
       <ScrollRestoration getKey={({ pathname }) => pathname} />
