@@ -6,6 +6,22 @@ const LAST_RESORT_MS = 600_000;
 /** A database that serves for seconds is not worth the machine code that is made for one that serves for days: a third of its time. */
 const QUICK_WASM = ['--liftoff-only'];
 
+/** Tests of what goes through the database, whichever it is; the others are of the embedded one's folder, or of no database. */
+const ON_BOTH = [
+  'api',
+  'backups',
+  'buying',
+  'carry',
+  'catalog',
+  'lateEntries',
+  'operations',
+  'orders',
+  'postgres',
+  'queuesAndDevices',
+  'upkeep',
+  'use',
+];
+
 const limits = { testTimeout: LAST_RESORT_MS, hookTimeout: LAST_RESORT_MS };
 
 export default defineConfig({
@@ -31,7 +47,19 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['server/test/**/*.test.{ts,mjs}'],
+          exclude: ['server/test/postgres.test.ts'],
           globalSetup: './server/test/prepared.ts',
+          execArgv: QUICK_WASM,
+          isolate: process.env.IVRAK_ISOLATE === '1',
+        },
+      },
+      {
+        extends: true,
+        // The same tests of the server once more, on a server of the database.
+        test: {
+          name: 'postgres',
+          include: ON_BOTH.map((name) => `server/test/${name}.test.ts`),
+          globalSetup: './server/test/preparedPostgres.ts',
           execArgv: QUICK_WASM,
           isolate: process.env.IVRAK_ISOLATE === '1',
         },

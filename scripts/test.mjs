@@ -4,6 +4,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { judgeLane } from './lane.mjs';
+import { postgresPrograms } from './postgres.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT, run } from './prepare.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
@@ -41,15 +42,14 @@ async function step(name, work) {
   }
 }
 
-async function ensureChromium() {
-  if (existsSync(CHROMIUM)) return;
+async function ensurePackage(name, isThere) {
+  if (isThere()) return;
   const isRoot = process.getuid?.() === 0;
   const [command, first] = isRoot ? ['apt-get', []] : ['sudo', ['apt-get']];
-  if (spawnSync('apt-get', ['--version']).error)
-    throw new Error(`${CHROMIUM} is missing and this is not a Debian system: install Chromium there`);
+  if (spawnSync('apt-get', ['--version']).error) throw new Error(`${name} is missing and this is not a Debian system: install it there`);
   const options = { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }, stdio: ['ignore', 'ignore', 'inherit'] };
   await run(command, [...first, 'update', '-qq'], options);
-  await run(command, [...first, 'install', '-y', '-qq', '--no-install-recommends', 'chromium'], options);
+  await run(command, [...first, 'install', '-y', '-qq', '--no-install-recommends', name], options);
 }
 
 /** Runs a lane of tests and adds its counts. */
@@ -99,8 +99,13 @@ rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS, { recursive: true });
 const needsBrowser = wanted === 'all' || wanted === 'browser';
 // What is fetched from elsewhere waits for the network while this machine works.
-const fetched = needsBrowser ? step('Chromium', ensureChromium) : Promise.resolve();
+const fetched = needsBrowser ? step('Chromium', () => ensurePackage('chromium', () => existsSync(CHROMIUM))) : Promise.resolve();
 if (wanted !== 'check') await step('build', buildIfNeeded);
+if (wanted === 'all' || wanted === 'unit') {
+  // One package is installed at a time.
+  await fetched;
+  await step('PostgreSQL', () => ensurePackage('postgresql', () => postgresPrograms() !== null));
+}
 await Promise.all([
   wanted === 'all' || wanted === 'check' ? checks() : undefined,
   wanted === 'all' || wanted === 'unit' ? unit() : undefined,

@@ -555,7 +555,8 @@ describe('the database', () => {
     const files = readdirSync(MIGRATIONS_FOLDER).filter((name) => name.endsWith('.sql'));
     expect(journal.entries.map(({ tag }: { tag: string }) => `${tag}.sql`)).toEqual(files.sort());
     const rows = await running.open.db.execute(
-      sql`select table_name, column_name from information_schema.columns where table_schema = 'public'`,
+      sql`select table_name, column_name from information_schema.columns
+          where table_schema = ${running.here.schema} and table_name <> '__drizzle_migrations'`,
     );
     const there = (rows as unknown as { rows: { table_name: string; column_name: string }[] }).rows.map(
       (row) => `${row.table_name}.${row.column_name}`,

@@ -5,7 +5,8 @@ import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, it } from 'vitest';
 import { Random } from '../../core/src/fit/random.ts';
 import { rounds, SEED } from '../../core/testing/rounds.ts';
-import { type Db, openDb } from '../src/db/open.ts';
+import type { Db } from '../src/db/database.ts';
+import { openDb } from '../src/db/open.ts';
 import { journal, settings } from '../src/db/schema.ts';
 import { Disk } from './powerCut.ts';
 

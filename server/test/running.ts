@@ -3,14 +3,35 @@ import { readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Express } from 'express';
+import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, inject } from 'vitest';
 import { createApp } from '../src/app/app.ts';
 import { startQueues } from '../src/compute/queues.ts';
-import { type OpenDb, openDb } from '../src/db/open.ts';
+import type { OpenDb } from '../src/db/database.ts';
+import { openDb } from '../src/db/open.ts';
+import { openPostgres } from '../src/db/postgres.ts';
 import { createInstallation, type Installation } from '../src/installation/installation.ts';
 import { TODAY } from './today.ts';
+
+/** A database with the made-up crew, for whoever asks first. */
+async function openDemo(): Promise<OpenDb> {
+  const server = inject('postgres');
+  return server === undefined
+    ? openDb(null, { contents: new Blob([await readFile(inject('demoDump'))]) })
+    : openPostgres(await copyOfDemo(server));
+}
+
+/** The address of a new database on a server, copied from the one with the made-up crew. */
+export async function copyOfDemo(server: string): Promise<string> {
+  const name = `test_${crypto.randomUUID().replaceAll('-', '')}`;
+  const client = new pg.Client({ connectionString: server });
+  await client.connect();
+  await client.query(`create database ${name} template demo`);
+  await client.end();
+  return new URL(`/${name}`, server).href;
+}
 
 export type Method = 'get' | 'post' | 'put' | 'delete' | 'patch';
 
@@ -27,7 +48,7 @@ export function withServer(): RunningDemo {
   const running: Partial<RunningDemo> = {};
   const folder = mkdtempSync(join(tmpdir(), 'ivrak-backups-'));
   beforeAll(async () => {
-    running.open = await openDb(null, { contents: new Blob([await readFile(inject('demoDump'))]) });
+    running.open = await openDemo();
     running.here = await createInstallation(running.open, () => TODAY, folder);
     running.app = createApp(running.here, { log: pino({ level: 'silent' }), queues: startQueues() });
   });

@@ -8,6 +8,7 @@ import { startQueues } from '../compute/queues.ts';
 import { FolderError, putBack } from '../db/folder.ts';
 import { FolderInUseError } from '../db/lock.ts';
 import { openDb } from '../db/open.ts';
+import { openPostgres } from '../db/postgres.ts';
 import { isNewDatabase, seedDemo } from '../demo/seed.ts';
 import { Problem } from '../http/problem.ts';
 import { createInstallation, type Installation } from '../installation/installation.ts';
@@ -44,7 +45,11 @@ async function main(): Promise<void> {
   const today = dayOf(process.env.IVRAK_TODAY);
   const folder = resolve(process.env.IVRAK_DATA || DEFAULT_DATA_FOLDER);
   const isRestoring = process.argv.includes('--restore');
-  const open = await openDb(folder, { isRestoring, say: (text) => console.log(text) });
+  const url = process.env.DATABASE_URL ?? '';
+  const open =
+    url === ''
+      ? await openDb(folder, { isRestoring, say: (text) => console.log(text) })
+      : await openPostgres(url, { crew: process.env.IVRAK_CREW, warn: (err, text) => log.warn({ err }, text) });
   const { db, aside, close } = open;
   const stopper = stopOnSignals(close);
   const isNew = await isNewDatabase(db);
@@ -52,7 +57,8 @@ async function main(): Promise<void> {
   if (isRestoring)
     await restoreLast(here, aside).catch(async (error: unknown) => {
       await close();
-      putBack(folder, aside);
+      // On a server nothing was set aside, and nothing has changed.
+      if (url === '') putBack(folder, aside);
       throw error;
     });
   else if (isNew && !process.argv.includes('--empty')) await seedDemo(here);
@@ -65,7 +71,7 @@ async function main(): Promise<void> {
     await close();
     throw error;
   });
-  console.log(`Ivrak is ready on http://${HOST}:${port} (data in ${folder})`);
+  console.log(`Ivrak is ready on http://${HOST}:${port} (data ${url === '' ? `in ${folder}` : 'on a PostgreSQL server'})`);
 }
 
 /** Begins from the last backup that can be read; the database that was there is kept beside. */

@@ -1,7 +1,7 @@
 import * as contract from '@ivrak/contract';
 import { type Kind, schoolIssues } from '@ivrak/core/model';
 import { and, eq, isNull, ne } from 'drizzle-orm';
-import type { Tx } from '../db/open.ts';
+import type { Tx } from '../db/database.ts';
 import { gtins, kits, lots, ownKinds, ownSchools, units } from '../db/schema.ts';
 import { type Issue, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';

@@ -1,7 +1,7 @@
 import * as contract from '@ivrak/contract';
 import type { Container, Position } from '@ivrak/core/model';
 import { and, eq, isNull } from 'drizzle-orm';
-import type { Tx } from '../db/open.ts';
+import type { Tx } from '../db/database.ts';
 import { kits, ownContainers, ownPositions } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';

@@ -1,7 +1,7 @@
 import type { InspectionAnswer, Notice } from '@ivrak/core/model';
 import { and, gte, inArray } from 'drizzle-orm';
 import * as z from 'zod';
-import type { Db, Tx } from './open.ts';
+import type { Db, Tx } from './database.ts';
 import { journal } from './schema.ts';
 
 /** A unit as it stood before or after a change, and the kit that it lay in; null: in none. */

@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
-import type { Tx } from './open.ts';
+import type { Tx } from './database.ts';
 import { kits } from './schema.ts';
 
 /** Raises the kit's version: whoever edits it now holds an old picture. */

@@ -1,27 +1,14 @@
 import { existsSync, renameSync, rmSync } from 'node:fs';
 import { readFile, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { ExtractTablesWithRelations } from 'drizzle-orm';
-import type { PgDatabase, PgQueryResultHKT, PgTransaction } from 'drizzle-orm/pg-core';
 import { BLANK_DATABASE_FILE, MIGRATIONS_FOLDER } from '../paths.ts';
+import type { Db, OpenDb } from './database.ts';
 import { syncPath, syncTree } from './disk.ts';
-import { compareTallies, damaged, FolderError, isFresh, setAside, type Tally, tell, toldOf } from './folder.ts';
+import { compareTallies, damaged, isFresh, setAside, type Tally, tell, toldOf } from './folder.ts';
 import { lockFolder } from './lock.ts';
+import { migrateTo, type Place, pendingMigrations } from './migrate.ts';
 import * as schema from './schema.ts';
-
-/** Repositories take only this, so that the driver stays a matter of this file. */
-export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
-export type Tx = PgTransaction<PgQueryResultHKT, typeof schema, ExtractTablesWithRelations<typeof schema>>;
-
-export interface OpenDb {
-  db: Db;
-  describe: string;
-  /** Where the database lies that a restored one takes the place of; null: none. */
-  aside: string | null;
-  /** Room on the disk that the data lies on; null: not to be told, as for a database in memory. */
-  freeBytes(): Promise<number | null>;
-  close(): Promise<void>;
-}
+import { Turns } from './turns.ts';
 
 interface OpenOptions {
   migrationsFolder?: string;
@@ -32,6 +19,8 @@ interface OpenOptions {
   /** Told of what makes opening take long. */
   say?: (text: string) => void;
 }
+
+const EMBEDDED: Place = { schema: 'public', book: 'drizzle' };
 
 /** Log that has piled up since the last checkpoint before there is another one; the embedded database makes none by itself. */
 const LOG_BEFORE_CHECKPOINT_BYTES = 32 * 1024 * 1024;
@@ -45,23 +34,30 @@ const LOOK_AT_LOG_EVERY_MS = 30_000;
 export async function openDb(folder: string | null, options: OpenOptions = {}): Promise<OpenDb> {
   const { migrationsFolder = MIGRATIONS_FOLDER, contents, isRestoring = false, say = () => undefined } = options;
   const { drizzle } = await import('drizzle-orm/pglite');
-  const { migrate } = await import('drizzle-orm/pglite/migrator');
   const lock = folder === null ? null : await lockFolder(folder, { say });
   let opened: Client | null = null;
   try {
     const aside = folder !== null && isRestoring ? setAside(folder, new Date()) : null;
     const client = folder === null ? await openInMemory(contents) : await openInFolder(folder, isRestoring);
     opened = client;
-    const db = drizzle({ client, schema });
+    const db: Db = drizzle({ client, schema });
+    const raw = db.transaction.bind(db);
+    const turns = new Turns();
+    db.transaction = (work, config) => (config?.accessMode === 'read only' ? raw(work, config) : turns.run(() => raw(work, config)));
     if (folder !== null) await compareWithClosing(folder, client);
-    await refuseNewer(folder, client, migrationsFolder);
-    await migrate(db, { migrationsFolder });
+    const pending = await pendingMigrations(db, EMBEDDED, migrationsFolder, folder ?? 'memory');
+    await migrateTo(db.transaction.bind(db), EMBEDDED, pending);
     if (folder !== null) tell(folder, { madeOn: toldOf(folder)?.madeOn ?? new Date().toISOString(), closedWith: null });
     const stopCheckpoints = folder === null ? () => undefined : keepLogShort(client);
     return {
       db,
+      schema: EMBEDDED.schema,
       describe: 'embedded PostgreSQL',
       aside,
+      atOnce: raw,
+      exclusively: (work) => turns.run(() => work(raw)),
+      // No other server can have it open.
+      onChangeElsewhere: () => undefined,
       freeBytes: async () => (folder === null ? null : freeBytesAt(folder)),
       close: async () => {
         stopCheckpoints();
@@ -142,22 +138,6 @@ async function compareWithClosing(folder: string, client: Client): Promise<void>
     throw damaged(folder, error);
   });
   compareTallies(folder, closedWith, now);
-}
-
-/** A database that a later version has changed is not opened: this one would not know what it means. */
-async function refuseNewer(folder: string | null, client: Client, migrationsFolder: string): Promise<void> {
-  const { rows } = await client.query<{ there: string | null }>("select to_regclass('drizzle.__drizzle_migrations')::text as there");
-  if (rows[0]?.there == null) return;
-  const { rows: last } = await client.query<{ at: number | null }>(
-    'select max(created_at)::float8 as at from drizzle.__drizzle_migrations',
-  );
-  const { entries } = JSON.parse(await readFile(join(migrationsFolder, 'meta', '_journal.json'), 'utf8')) as {
-    entries: { when: number }[];
-  }; // written by the migration tool
-  if ((last[0]?.at ?? 0) > Math.max(...entries.map(({ when }) => when)))
-    throw new FolderError(
-      `The database in ${folder ?? 'memory'} was written by a newer version of Ivrak. Nothing was changed. Use that version, or choose another folder with IVRAK_DATA.`,
-    );
 }
 
 /** The build's blank database; without a build one is laid out anew. */

@@ -3,8 +3,8 @@ import { UseInputSchema } from '@ivrak/core/incident';
 import { fitFingerprint } from '@ivrak/core/kit';
 import { addDays, BriefSchema, type PlainDate } from '@ivrak/core/model';
 import { sql } from 'drizzle-orm';
+import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
-import type { Db, Tx } from '../db/open.ts';
 import {
   contentLists,
   gtins,
@@ -41,7 +41,7 @@ import {
   demoReachTimes,
 } from './crew.ts';
 
-export async function isNewDatabase(db: Db): Promise<boolean> {
+export async function isNewDatabase(db: Db | Tx): Promise<boolean> {
   for (const table of STORED_RECORDS.flatMap(({ tables }) => tables)) {
     const rows = await db.select({ one: sql`1` }).from(table).limit(1);
     if (rows.length > 0) return false;
@@ -53,7 +53,9 @@ export async function isNewDatabase(db: Db): Promise<boolean> {
 export async function seedDemo(here: Installation): Promise<void> {
   const { db } = here;
   const today = here.today();
-  await db.transaction(async (tx) => {
+  const isLaid = await db.transaction(async (tx) => {
+    // Of two servers that start on one new database, one is first.
+    if (!(await isNewDatabase(tx))) return false;
     await tx.insert(people).values(DEMO_PEOPLE);
     for (const [position, kit] of DEMO_KITS.entries()) {
       const { units: own, inspectedDaysAgo, brief, ...fields } = kit;
@@ -76,7 +78,9 @@ export async function seedDemo(here: Installation): Promise<void> {
     await tx.insert(heatLogs).values({ id: 'demo-headrest', positionId: 'headrest', source: 'simulated', addedOn: today, samples });
     await tx.insert(settings).values({ key: 'isDemo', value: true });
     await note(tx, 'local', [{ what: 'demo data loaded', subject: 'demo' }]);
+    return true;
   });
+  if (!isLaid) return;
   await here.heat.load(db);
   await packDemo(here);
 }
@@ -133,6 +137,6 @@ async function packDemo(here: Installation): Promise<void> {
     const problem = fitProblemOf(here, kit, judge(here, kit, today));
     if (problem === null) continue;
     const packing = { fingerprint: fitFingerprint(problem), result: packFit({ ...problem, decodes: DEMO_DECODES }) };
-    await db.update(kits).set({ packing }).where(sql`${kits.id} = ${kit.id}`);
+    await db.transaction((tx) => tx.update(kits).set({ packing }).where(sql`${kits.id} = ${kit.id}`));
   }
 }

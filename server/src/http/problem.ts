@@ -90,6 +90,15 @@ function refusalOfDatabase(error: unknown): string | null {
   return typeof code === 'string' ? (REFUSED_BY_DATABASE[code] ?? null) : null;
 }
 
+/** Codes of a database that is not there now: refused or broken connections, one that is starting or ending (same appendix). */
+const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', '57P01', '57P02', '57P03', '08006', '08003', '08001']);
+
+function isAway(error: unknown): boolean {
+  for (let one = error, depth = 0; one instanceof Error && depth < 3; one = one.cause, depth += 1)
+    if (('code' in one && AWAY.has(String(one.code))) || /^Connection terminated|is not queryable/.test(one.message)) return true;
+  return false;
+}
+
 interface BodyParserError {
   type: string;
   limit?: number;
@@ -117,6 +126,11 @@ export function problemHandler(log: Logger) {
       // A schema should have said so with the field.
       log.warn({ err: error }, 'refused by the database');
       send(res, 422, 'Not acceptable', `${refusal} Nothing was changed.`);
+      return;
+    }
+    if (isAway(error)) {
+      log.error({ err: error }, 'the database is away');
+      send(res, 503, 'Database away', 'The database does not answer. What you did is not kept yet: try again in a moment.');
       return;
     }
     if (isBodyParserError(error)) {

@@ -15,9 +15,9 @@ import { KitIdSchema, type ReachTime } from '@ivrak/core/model';
 import { openedAgain } from '@ivrak/core/staging';
 import { and, asc, count, desc, eq, inArray, isNull, ne } from 'drizzle-orm';
 import type * as z from 'zod';
+import type { Db, Tx } from '../db/database.ts';
 import { type Change, note } from '../db/journal.ts';
 import { touchKit } from '../db/kitVersion.ts';
-import type { Db, Tx } from '../db/open.ts';
 import { kits, reachTimes, units, useEntries, useEvents, useLogs, uses } from '../db/schema.ts';
 import { notFound, Problem, parseOr422, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
@@ -51,9 +51,7 @@ export const useLogRoutes = (here: Installation): Served[] => [
     };
   }),
   serve(contract.getUseLog, ({ params }) => findLog(here.db, params.id)),
-  serve(contract.addUseEntries, ({ params, body, who }) =>
-    here.db.transaction((tx) => append(tx, who, parseOr422(LogIdSchema, params).id, body)),
-  ),
+  serve(contract.addUseEntries, ({ params, body, who }) => here.atOnce((tx) => append(tx, who, parseOr422(LogIdSchema, params).id, body))),
   serve(contract.debriefUseLog, ({ params, body, who }) => here.db.transaction((tx) => debrief(here, tx, who, params.id, body))),
 ];
 

@@ -4,9 +4,9 @@ import { type Condition, type Inspection, InspectionSchema, type PlainDate } fro
 import { conditionAfter } from '@ivrak/core/upkeep';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type * as z from 'zod';
+import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
 import { touchKit } from '../db/kitVersion.ts';
-import type { Db, Tx } from '../db/open.ts';
 import { inspections, kits, units } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';

@@ -11,7 +11,7 @@ import {
   SchoolSchema,
 } from '@ivrak/core/model';
 import type * as z from 'zod';
-import type { Db, Tx } from '../db/open.ts';
+import type { Db, Tx } from '../db/database.ts';
 import { ownContainers, ownKinds, ownPositions, ownSchools } from '../db/schema.ts';
 
 /** What is shipped, with this installation's own in front of it. */

@@ -1,7 +1,7 @@
 import type { HeatSample, Kit } from '@ivrak/core/model';
 import { ASSUMED_CELSIUS, ageingFactor, type Heat, heatOf, type InspectionInterval, inspectionInterval } from '@ivrak/core/upkeep';
 import { asc } from 'drizzle-orm';
-import type { Db, Tx } from '../db/open.ts';
+import type { Db, Tx } from '../db/database.ts';
 import { heatLogs } from '../db/schema.ts';
 import type { LiveCatalog } from './catalog.ts';
 

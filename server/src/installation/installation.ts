@@ -1,5 +1,5 @@
 import type { PlainDate } from '@ivrak/core/model';
-import type { OpenDb } from '../db/open.ts';
+import type { OpenDb } from '../db/database.ts';
 import { LiveCatalog } from './catalog.ts';
 import { HeatOfPlaces } from './heat.ts';
 import { Summaries } from './summaries.ts';
@@ -9,6 +9,9 @@ export interface Installation {
   readonly db: OpenDb['db'];
   readonly describeDb: string;
   readonly freeBytes: OpenDb['freeBytes'];
+  readonly atOnce: OpenDb['atOnce'];
+  readonly exclusively: OpenDb['exclusively'];
+  readonly schema: string;
   readonly today: () => PlainDate;
   /** Null: there is none, as for a database in memory. */
   readonly backupFolder: string | null;
@@ -18,14 +21,21 @@ export interface Installation {
 }
 
 export async function createInstallation(
-  { db, describe, freeBytes }: Pick<OpenDb, 'db' | 'describe' | 'freeBytes'>,
+  { db, describe, freeBytes, atOnce, exclusively, schema, onChangeElsewhere }: OpenDb,
   today: () => PlainDate,
   backupFolder: string | null = null,
 ): Promise<Installation> {
   const summaries = new Summaries();
   const catalog = new LiveCatalog(() => summaries.forget());
   const heat = new HeatOfPlaces(catalog);
+  const here = { db, describeDb: describe, freeBytes, atOnce, exclusively, schema, today, backupFolder, catalog, heat, summaries };
+  await takeUp(here);
+  onChangeElsewhere(() => void takeUp(here).catch(() => undefined)); // a database that is gone is said by the next call
+  return here;
+}
+
+/** Reads again what is kept in memory: at a start, after everything was replaced, and when another server has changed it. */
+export async function takeUp({ db, catalog, heat }: Installation): Promise<void> {
   await catalog.load(db);
   await heat.load(db);
-  return { db, describeDb: describe, freeBytes, today, backupFolder, catalog, heat, summaries };
 }

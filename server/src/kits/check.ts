@@ -1,6 +1,6 @@
 import type { KindCatalog, KitDraft } from '@ivrak/core/model';
 import { eq } from 'drizzle-orm';
-import type { Tx } from '../db/open.ts';
+import type { Tx } from '../db/database.ts';
 import { people } from '../db/schema.ts';
 import { type Issue, unacceptable } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';

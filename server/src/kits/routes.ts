@@ -4,8 +4,8 @@ import { fitFingerprint } from '@ivrak/core/kit';
 import type { KitView, PlainDate } from '@ivrak/core/model';
 import { siftFindings } from '@ivrak/core/rules';
 import { eq } from 'drizzle-orm';
+import type { Db } from '../db/database.ts';
 import { note } from '../db/journal.ts';
-import type { Db } from '../db/open.ts';
 import { kits, units } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
@@ -51,7 +51,7 @@ export const kitRoutes = (here: Installation): Served[] => [
       const issues = violations.map(({ id, detail }) => ({ path: `result.placed.${id}`, message: detail }));
       throw unacceptable(isComplete ? issues : [...issues, { path: 'result.placed', message: 'does not account for every thing' }]);
     }
-    await here.db.update(kits).set({ packing: body }).where(eq(kits.id, kit.id));
+    await here.db.transaction((tx) => tx.update(kits).set({ packing: body }).where(eq(kits.id, kit.id)));
     return viewOf(here, { ...kit, packing: body }, here.today());
   }),
   serve(contract.recordInspection, async ({ params, body, who }) => {

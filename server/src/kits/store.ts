@@ -14,8 +14,8 @@ import {
   type StoredUnit,
 } from '@ivrak/core/model';
 import { and, asc, desc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
+import type { Db, Tx } from '../db/database.ts';
 import { type Change, note } from '../db/journal.ts';
-import type { Db, Tx } from '../db/open.ts';
 import { kits, lots, units, useLogs } from '../db/schema.ts';
 import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';

@@ -2,7 +2,7 @@ import * as contract from '@ivrak/contract';
 import { kitConflicts, loadoutView, plannedOn, type TakenKit, takeList } from '@ivrak/core/loadout';
 import { emptyWeek, type Loadout, LoadoutSchema, PersonIdSchema, WEEKDAYS } from '@ivrak/core/model';
 import { asc, eq } from 'drizzle-orm';
-import type { Db, Tx } from '../db/open.ts';
+import type { Db, Tx } from '../db/database.ts';
 import { kits, loadouts, people, weekPlans } from '../db/schema.ts';
 import { type Issue, notFound, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';

@@ -4,7 +4,7 @@ import { addDays, BriefSchema, type PlainDate, type ReachTime, type School, skil
 import { deriveNeeds } from '@ivrak/core/needs';
 import { measuredTimes, type ReachChangesRow, ReachChangesRowSchema, reachPlan } from '@ivrak/core/reach';
 import { asc, eq } from 'drizzle-orm';
-import type { Db, Tx } from '../db/open.ts';
+import type { Db, Tx } from '../db/database.ts';
 import { plans, reachTimes } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';

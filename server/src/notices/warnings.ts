@@ -1,5 +1,5 @@
 import type { Notice } from '@ivrak/core/model';
-import type { Tx } from '../db/open.ts';
+import type { Tx } from '../db/database.ts';
 import { notices } from '../db/schema.ts';
 
 type Warned = Pick<Notice, 'kind' | 'lot' | 'seller'>;

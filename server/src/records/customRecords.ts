@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
+import type { Tx } from '../db/database.ts';
 import { note, type RecordNoun } from '../db/journal.ts';
-import type { Tx } from '../db/open.ts';
 import type { contentLists, loadouts, orders, ownContainers, ownKinds, ownPositions, ownSchools, plans, weekPlans } from '../db/schema.ts';
 import { notFound, Problem } from '../http/problem.ts';
 

@@ -3,7 +3,7 @@ import type { KindCatalog } from '@ivrak/core/model';
 import { asc } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type * as z from 'zod';
-import type { Tx } from '../db/open.ts';
+import type { Tx } from '../db/database.ts';
 
 export type ExportFile = z.output<typeof ExportFileSchema>;
 /** Lists of the export file: one for each stored record. */

@@ -1,6 +1,6 @@
 import { schoolIssues, WEEKDAYS } from '@ivrak/core/model';
 import { asc } from 'drizzle-orm';
-import type { Tx } from '../db/open.ts';
+import type { Tx } from '../db/database.ts';
 import {
   contentLists,
   gtins,

@@ -2,7 +2,7 @@ import type { SettingsSchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
 import { desc, eq } from 'drizzle-orm';
 import type * as z from 'zod';
-import type { Db } from '../db/open.ts';
+import type { Db } from '../db/database.ts';
 import { journal, settings } from '../db/schema.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
@@ -21,9 +21,11 @@ export const settingsRoutes = (here: Installation): Served[] => [
   serve(contract.getSettings, async () => ({ ...(await readSettings(here.db)), today: here.today() })),
   serve(contract.saveSettings, async ({ body }) => {
     const value = new Date().toISOString();
-    if (body.cautionRead === true)
-      await here.db.insert(settings).values({ key: CAUTION_KEY, value }).onConflictDoUpdate({ target: settings.key, set: { value } });
-    if (body.isDemo === false) await here.db.delete(settings).where(eq(settings.key, DEMO_KEY));
+    await here.db.transaction(async (tx) => {
+      if (body.cautionRead === true)
+        await tx.insert(settings).values({ key: CAUTION_KEY, value }).onConflictDoUpdate({ target: settings.key, set: { value } });
+      if (body.isDemo === false) await tx.delete(settings).where(eq(settings.key, DEMO_KEY));
+    });
     return readSettings(here.db);
   }),
   serve(contract.getJournal, async ({ query }) => ({

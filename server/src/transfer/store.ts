@@ -1,13 +1,15 @@
 import { ExportFileSchema } from '@ivrak/contract';
+import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
-import type { Db, Tx } from '../db/open.ts';
 import { settings } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
-import type { Installation } from '../installation/installation.ts';
+import { type Installation, takeUp } from '../installation/installation.ts';
 import type { ExportFile } from '../records/record.ts';
 import { STORED_RECORDS } from '../records/registry.ts';
 import { referenceIssues } from './file.ts';
 
+/** However many write meanwhile, all of it is of one moment. */
+const AS_IT_STANDS = { accessMode: 'read only', isolationLevel: 'repeatable read' } as const;
 const FORMAT_VERSION = 7;
 
 /** Reads everything in one transaction and in a fixed order, so that equal data gives an equal file. */
@@ -16,18 +18,13 @@ export async function readAll(db: Db): Promise<ExportFile> {
     const lists: Record<string, unknown[]> = {};
     for (const { field, read } of STORED_RECORDS) lists[field] = await read(tx);
     return ExportFileSchema.parse({ format: 'ivrak', formatVersion: FORMAT_VERSION, ...lists });
-  });
+  }, AS_IT_STANDS);
 }
 
 export const countsOf = ({ kits, units, lots }: ExportFile) => ({ kits: kits.length, units: units.length, lots: lots.length });
 
 async function emptyTables(tx: Tx): Promise<void> {
   for (const { tables } of [...STORED_RECORDS].reverse()) for (const table of tables) await tx.delete(table);
-}
-
-async function takeUp(here: Installation): Promise<void> {
-  await here.catalog.load(here.db);
-  await here.heat.load(here.db);
 }
 
 /** Replaces everything by what the file holds, or throws 422 and changes nothing. The file's journal goes on as ours. */

@@ -1,7 +1,7 @@
 import type { IntakeSchema } from '@ivrak/contract';
 import { intakeCondition } from '@ivrak/core/stock';
 import type * as z from 'zod';
-import type { Tx } from '../db/open.ts';
+import type { Tx } from '../db/database.ts';
 import { gtins, lots, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import type { ReportProgress } from '../http/route.ts';

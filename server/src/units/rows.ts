@@ -1,6 +1,6 @@
 import { type PlainDate, type StoredUnit, type Unit, UnitIdSchema } from '@ivrak/core/model';
 import { and, eq, isNull, sql } from 'drizzle-orm';
-import type { Db, Tx } from '../db/open.ts';
+import type { Db, Tx } from '../db/database.ts';
 import { lots, units } from '../db/schema.ts';
 
 export type UnitRow = typeof units.$inferSelect;

@@ -2,9 +2,9 @@ import type { CorrectUnitSchema, IntakeSchema, MoveUnitSchema } from '@ivrak/con
 import type { PlacedUnit } from '@ivrak/core/model';
 import { and, eq } from 'drizzle-orm';
 import type * as z from 'zod';
+import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
 import { touchKit } from '../db/kitVersion.ts';
-import type { Db, Tx } from '../db/open.ts';
 import { kits, lots, units } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';

@@ -1,6 +1,6 @@
 import { type PlainDate, skillsOf } from '@ivrak/core/model';
 import type { HorizonKit } from '@ivrak/core/upkeep';
-import type { Db } from '../db/open.ts';
+import type { Db } from '../db/database.ts';
 import { people } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
 import { listKits, type StoredKit } from '../kits/store.ts';
