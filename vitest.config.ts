@@ -18,6 +18,7 @@ const ON_BOTH = [
   'orders',
   'postgres',
   'queuesAndDevices',
+  'transfer',
   'upkeep',
   'use',
 ];

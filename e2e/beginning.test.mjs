@@ -32,6 +32,7 @@ describe('beginning with one’s own', () => {
     expect(kits[0].units.length).toBeGreaterThan(5);
     await person.goTo(`${server.url}/settings`);
     await person.page.locator('.settings_backupList button').click();
+    await person.press('Back up and restore');
     await person.sees('Restored:');
     expect((await api('/api/kits')).kits.map(({ id }) => id)).toEqual(before);
   });

@@ -27,6 +27,32 @@ export const clearAll = endpoint({
   answer: z.object({ backup: z.string(), cleared: countsSchema }),
 });
 
+export const previewBackup = endpoint({
+  method: 'get',
+  path: '/api/backups/:name/preview',
+  summary: 'What would change if a backup took the place of what is here now',
+  answer: z.object({
+    /** The last change that the backup knows of; null: it holds none. */
+    lastChangeAt: z.string().nullable(),
+    /** Entries of the journal made since, which would go. */
+    changesSince: z.number().int(),
+    now: countsSchema,
+    inBackup: countsSchema,
+    /** Names of kits that would come back, and that would go. */
+    kitsBack: z.array(z.string()),
+    kitsGone: z.array(z.string()),
+  }),
+});
+
+export const copyBackup = endpoint({
+  method: 'get',
+  path: '/api/backups/:name/file',
+  summary: 'The file of a backup, to be kept elsewhere; it can be imported on any machine',
+  answer: z.unknown(),
+  contentType: 'application/gzip',
+  isStreamed: true,
+});
+
 export const restoreBackup = endpoint({
   method: 'post',
   path: '/api/backups/:name/restore',

@@ -20,6 +20,8 @@ export interface Endpoint {
   contentType?: string;
   /** What is sent is looked at part by part by the handler, so that one part that cannot be kept does not hold the others. */
   isSortedOut?: true;
+  /** What is sent or answered may be larger than memory: the handler reads the one and gives the other piece by piece. */
+  isStreamed?: true;
 }
 
 /** Keeps the exact types of a record. */

@@ -1,4 +1,4 @@
-export { clearAll, listBackups, restoreBackup } from './backups.ts';
+export { clearAll, copyBackup, listBackups, previewBackup, restoreBackup } from './backups.ts';
 export { deleteKind, deleteSchool, getCatalog, importKinds, removed, saveKind, saveSchool } from './catalog.ts';
 export {
   CoverageBodySchema,

@@ -129,10 +129,10 @@ export const ExportFileSchema = z.strictObject({
     .default([]),
   orders: z.array(z.strictObject({ id: z.string(), data: OrderSchema, version })).default([]),
   gtins: z.array(z.strictObject({ gtin: ArticleSchema, kind: z.string() })),
+  settings: z.array(z.strictObject({ key: z.string(), value: z.unknown() })),
   journal: z.array(
     z.strictObject({ at: TimeSchema, who: z.string(), what: z.string(), subject: z.string(), before: z.unknown(), after: z.unknown() }),
   ),
-  settings: z.array(z.strictObject({ key: z.string(), value: z.unknown() })),
 });
 
 export const exportAll = endpoint({
@@ -140,6 +140,7 @@ export const exportAll = endpoint({
   path: '/api/export',
   summary: 'Everything, as one versioned file',
   answer: ExportFileSchema,
+  isStreamed: true,
 });
 
 export const importAll = endpoint({
@@ -147,5 +148,6 @@ export const importAll = endpoint({
   path: '/api/import',
   summary: 'Replace everything by an exported file: all of it or nothing',
   body: ExportFileSchema,
+  isStreamed: true,
   answer: z.object({ kits: z.number(), units: z.number(), lots: z.number() }),
 });

@@ -1,5 +1,7 @@
 import { readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { buffer, text } from 'node:stream/consumers';
 import { addDays } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { type Backup, outlived } from '../src/backups/backup.ts';
@@ -11,7 +13,15 @@ import { TODAY } from './today.ts';
 const running = withServer();
 const { call } = running;
 const exported = async () => JSON.stringify((await call('get', '/api/export')).body);
+const textOf = (pieces: AsyncIterable<Uint8Array>) => text(Readable.from(pieces));
+type Parse = Parameters<ReturnType<typeof call>['parse']>[0];
+const inBytes: Parse = (response, done) => void buffer(response as unknown as Readable).then((bytes) => done(null, bytes)); // node's own response
 const folder = () => running.here.backupFolder ?? '';
+
+const beforeClearing = async (): Promise<string> => {
+  const { backups } = (await call('get', '/api/backups')).body;
+  return backups.find(({ before }: Backup) => before === 'clear').name;
+};
 
 describe('beginning with one’s own', () => {
   it('is offered while the made-up crew is there, and not once somebody says that it is theirs', async () => {
@@ -54,6 +64,32 @@ describe('beginning with one’s own', () => {
     ]);
   });
 
+  it('shows what a backup would change before it is restored, and changes nothing by that', async () => {
+    const name = await beforeClearing();
+    const unchanged = (await call('get', `/api/backups/${name}/preview`)).body;
+    expect(unchanged).toMatchObject({ kitsGone: [], changesSince: 0 });
+    const wallBox = (await call('get', '/api/kits/wall-box')).body;
+    await call('delete', `/api/kits/wall-box?version=${wallBox.version}`);
+    const before = await exported();
+    const { body } = await call('get', `/api/backups/${name}/preview`);
+    expect(body).toMatchObject({ kitsBack: [...unchanged.kitsBack, wallBox.name], kitsGone: [], now: unchanged.now });
+    expect(body.changesSince).toBeGreaterThan(0);
+    expect(await exported()).toBe(before);
+    expect((await call('get', '/api/backups/nothing/preview')).status).toBe(404);
+  });
+
+  it('gives a backup out as a file that is taken in anywhere', async () => {
+    const name = await beforeClearing();
+    const file = await call('get', `/api/backups/${name}/file`).buffer(true).parse(inBytes);
+    expect(file.headers['content-type']).toMatch(/gzip/);
+    const before = await exported();
+    const taken = await call('post', '/api/import').set('content-type', 'application/gzip').send(file.body);
+    expect(taken.status).toBe(200);
+    expect(await exported()).not.toBe(before);
+    expect(await exported()).toBe(await textOf(readBackup(running.here, name)));
+    expect((await call('get', '/api/backups/nothing/file')).status).toBe(404);
+  });
+
   it('refuses a backup that is not there, that lies elsewhere, or that is damaged, and changes nothing', async () => {
     const before = await exported();
     for (const name of ['nothing', '..%2F..%2Fetc%2Fpasswd', '2027-01-01T00-00-00-000Z-before-clear.json'])
@@ -74,9 +110,9 @@ describe('daily backups', () => {
     const name = await backUpDaily(running.here);
     expect(name).toMatch(/-daily\.json\.gz$/);
     expect(await backUpDaily(running.here)).toBeNull();
-    const text = await exported();
-    expect(JSON.stringify(readBackup(running.here, name as string))).toBe(text);
-    expect(readFileSync(join(folder(), name as string)).length).toBeLessThan(text.length / 4);
+    const all = await exported();
+    expect(await textOf(readBackup(running.here, name as string))).toBe(all);
+    expect(readFileSync(join(folder(), name as string)).length).toBeLessThan(all.length / 4);
     expect(readdirSync(folder()).filter((file) => file.endsWith('.new'))).toEqual([]);
   });
 

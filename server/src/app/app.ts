@@ -45,11 +45,12 @@ import { upkeepRoutes } from '../upkeep/routes.ts';
 export const VERSION = '0.1.0';
 
 const BODY_LIMIT = '2mb';
-const IMPORT_LIMIT = '64mb';
 /** Rows of a CSV file, temperatures of a logger. */
 const FILE_LIMIT = '16mb';
 /** Far above what one crew's browsers do; it stops a runaway script. */
 const MOST_REQUESTS = { windowMs: 10_000, limit: 5000 };
+
+const STREAMED = new Set([contract.importAll.path as string]);
 
 export interface AppOptions {
   log: Logger;
@@ -66,9 +67,10 @@ export function createApp(here: Installation, { log, queues }: AppOptions): Expr
   app.use(localOnly);
   app.use('/api', rateLimit({ ...MOST_REQUESTS, standardHeaders: 'draft-8', legacyHeaders: false, handler: () => tooMany() }));
   app.use('/api', roomFirst(here.freeBytes));
-  app.use('/api/import', express.json({ limit: IMPORT_LIMIT }));
   app.use(['/api/stores/batch', '/api/heat'], express.json({ limit: FILE_LIMIT }));
-  app.use('/api', express.json({ limit: BODY_LIMIT }));
+  const readBody = express.json({ limit: BODY_LIMIT });
+  // What may be larger than memory is read by its handler.
+  app.use('/api', (req, res, next) => (STREAMED.has(`/api${req.path}`) ? next() : readBody(req, res, next)));
 
   const served: Served[] = [
     healthRoute(here),

@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path';
 import { type PlainDate, toPlainDate } from '@ivrak/core/model';
 import { pino } from 'pino';
 import { keepBackingUp } from '../backups/daily.ts';
-import { listBackups, readBackup } from '../backups/store.ts';
+import { listBackups, readBackup, reading } from '../backups/store.ts';
 import { startQueues } from '../compute/queues.ts';
 import { FolderError, putBack } from '../db/folder.ts';
 import { FolderInUseError } from '../db/lock.ts';
@@ -78,7 +78,7 @@ async function main(): Promise<void> {
 async function restoreLast(here: Installation, aside: string | null): Promise<void> {
   for (const { name } of listBackups(here)) {
     try {
-      await replaceAll(here, readBackup(here, name));
+      await reading(name, replaceAll(here, readBackup(here, name)));
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       console.log(error.detail);

@@ -1,28 +1,37 @@
 import * as contract from '@ivrak/contract';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { countsOf, emptyAll, readAll, replaceAll } from '../transfer/store.ts';
-import { backUp, listBackups, readBackup } from './store.ts';
+import type { ReadFile } from '../transfer/reading.ts';
+import { countsHere, emptyAll, replaceAll } from '../transfer/store.ts';
+import { previewOf } from './preview.ts';
+import { backUp, listBackups, readBackup, reading, streamBackup } from './store.ts';
+
+const countsOf = ({ file: { kits, units, lots } }: ReadFile) => ({ kits: kits.length, units: units.length, lots: lots.length });
 
 /** Whatever replaces everything: nothing of it without a backup. */
 export const backupRoutes = (here: Installation): Served[] => [
-  serve(contract.importAll, async ({ body }) => {
-    // A database in memory has nowhere to keep one, and is gone with its process anyway.
-    if (here.backupFolder !== null) await backUp(here, 'import');
-    await replaceAll(here, body);
-    return countsOf(body);
+  serve(contract.importAll, async ({ stream }) => {
+    const read = await replaceAll(here, stream, async () => {
+      // A database in memory has nowhere to keep one, and is gone with its process anyway.
+      if (here.backupFolder !== null) await backUp(here, 'import', { isHeld: true });
+    });
+    return countsOf(read);
   }),
   serve(contract.listBackups, () => ({ backups: listBackups(here) })),
   serve(contract.clearAll, async ({ who }) => {
-    const cleared = countsOf(await readAll(here.db));
+    const cleared = await countsHere(here);
     const backup = await backUp(here, 'clear');
     await emptyAll(here, who);
     return { backup, cleared };
   }),
+  serve(contract.previewBackup, ({ params }) => previewOf(here, params.name)),
+  serve(contract.copyBackup, ({ params }) => streamBackup(here, params.name)),
   serve(contract.restoreBackup, async ({ params }) => {
-    const file = readBackup(here, params.name);
-    const backup = await backUp(here, 'restore');
-    await replaceAll(here, file);
-    return { ...countsOf(file), backup };
+    let backup = '';
+    const before = async () => {
+      backup = await backUp(here, 'restore', { isHeld: true });
+    };
+    const read = await reading(params.name, replaceAll(here, readBackup(here, params.name), before));
+    return { ...countsOf(read), backup };
   }),
 ];

@@ -1,25 +1,13 @@
 import { createHash } from 'node:crypto';
-import {
-  createReadStream,
-  createWriteStream,
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statSync,
-} from 'node:fs';
+import { createReadStream, createWriteStream, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
+import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { createGunzip, createGzip, gunzipSync } from 'node:zlib';
-import { ExportFileSchema } from '@ivrak/contract';
+import { createGunzip, createGzip } from 'node:zlib';
 import { syncPath } from '../db/disk.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
-import type { ExportFile } from '../records/record.ts';
-import { readAll } from '../transfer/store.ts';
+import { exportStream } from '../transfer/writing.ts';
 import { type Backup, type BackupReason, outlived } from './backup.ts';
 
 /** `2027-03-14T09-05-12-123Z-before-clear.json.gz`, `2027-03-14T09-05-12-123Z-daily.json.gz`; earlier ones were not compressed. */
@@ -32,27 +20,25 @@ function folderOf({ backupFolder }: Installation): string {
   return backupFolder;
 }
 
-const PIECE = 64 * 1024;
-
-/** So that compressing lets others have their turn. Pieces of bytes: a text must not be cut within a character. */
-function* inPieces(bytes: Buffer): Generator<Buffer> {
-  for (let at = 0; at < bytes.length; at += PIECE) yield bytes.subarray(at, at + PIECE);
-}
-
 /**
  * Written beside, forced to the disk, read back and compared, and only then called by its name: what has that name is whole. Those that it
  * outlives go then, and what a start left beside that was ended half-way. Gives the name.
  */
-export async function backUp(here: Installation, why: BackupReason): Promise<string> {
+export async function backUp(here: Installation, why: BackupReason, { isHeld = false } = {}): Promise<string> {
   const folder = folderOf(here);
   const name = `${new Date().toISOString().replace(/[:.]/g, '-')}-${why === 'daily' ? why : `before-${why}`}.json.gz`;
-  const bytes = Buffer.from(JSON.stringify(await readAll(here.db)));
   const beside = join(folder, `${name}.new`);
+  const hash = createHash('sha256');
+  const told = async function* (pieces: AsyncIterable<string>): AsyncGenerator<string> {
+    for await (const piece of pieces) {
+      hash.update(piece);
+      yield piece;
+    }
+  };
   try {
-    await pipeline(Readable.from(inPieces(bytes)), createGzip(), createWriteStream(beside, { flags: 'wx', mode: 0o600 }));
+    await pipeline(exportStream(here, { isHeld }), told, createGzip(), createWriteStream(beside, { flags: 'wx', mode: 0o600 }));
     syncPath(beside);
-    if ((await hashInside(beside)) !== createHash('sha256').update(bytes).digest('hex'))
-      throw new Error(`the backup ${beside} does not read back as it was written`);
+    if ((await hashInside(beside)) !== hash.digest('hex')) throw new Error(`the backup ${beside} does not read back as it was written`);
     renameSync(beside, join(folder, name));
     syncPath(folder);
     for (const old of [...leftBeside(folder), ...outlived(listBackups(here)).map((one) => one.name)]) rmSync(join(folder, old));
@@ -93,18 +79,34 @@ export function listBackups({ backupFolder }: Installation): Backup[] {
     .sort((a, b) => (a.name < b.name ? 1 : -1));
 }
 
-/** What a backup holds; 404 where there is none of that name, 422 where it is damaged. */
-export function readBackup(here: Installation, name: string): ExportFile {
+/** The bytes of a backup as they lie on the disk; 404 where there is none of that name. */
+export function streamBackup(here: Installation, name: string): Readable {
   if (!listBackups(here).some((backup) => backup.name === name)) throw notFound('backup', name);
-  const damaged = () => new Problem(422, 'Damaged backup', `The backup "${name}" cannot be read any more. Nothing was changed.`);
-  let held: unknown;
+  return createReadStream(join(folderOf(here), name));
+}
+
+const damagedBackup = (name: string): Problem =>
+  new Problem(422, 'Damaged backup', `The backup "${name}" cannot be read any more. Nothing was changed.`);
+
+/** Work that reads a backup: what is no file of ours, or only a part of one, is told as damage. */
+export async function reading<T>(name: string, work: Promise<T>): Promise<T> {
+  return work.catch((error: unknown) => {
+    throw error instanceof Problem && error.status === 400 ? damagedBackup(name) : error;
+  });
+}
+
+/** What a backup holds, as an export file; 404 where there is none of that name, 422 where it is damaged. */
+export function readBackup(here: Installation, name: string): AsyncIterable<Uint8Array> {
+  const bytes = streamBackup(here, name);
+  return unpackedOr(name.endsWith('.gz') ? bytes.pipe(createGunzip()) : bytes, bytes, damagedBackup(name));
+}
+
+async function* unpackedOr(pieces: Readable, from: Readable, damaged: Problem): AsyncGenerator<Uint8Array> {
   try {
-    const bytes = readFileSync(join(folderOf(here), name));
-    held = JSON.parse((name.endsWith('.gz') ? gunzipSync(bytes) : bytes).toString('utf8'));
+    yield* pieces as AsyncIterable<Uint8Array>; // no encoding is set
   } catch {
-    throw damaged();
+    throw damaged;
+  } finally {
+    from.destroy();
   }
-  const parsed = ExportFileSchema.safeParse(held);
-  if (!parsed.success) throw damaged();
-  return parsed.data;
 }

@@ -14,8 +14,13 @@ export interface OpenDb {
   describe: string;
   /** A transaction that waits for no other work: for what only adds, and cannot wait. */
   atOnce: Db['transaction'];
-  /** Long work that no other writer may come between, in as many transactions of its own as it likes. */
-  exclusively<T>(work: (transaction: Db['transaction']) => Promise<T>): Promise<T>;
+  /**
+   * Long work, in as many transactions of its own as it likes: while `writing` no other writer comes between, while `replacing` nobody else
+   * gathers what is to take the place of everything.
+   */
+  exclusively<T>(what: 'writing' | 'replacing', work: (transaction: Db['transaction']) => Promise<T>): Promise<T>;
+  /** Lays out empty tables of the same sort in a schema beside; whatever had that name is dropped. */
+  layOut(schema: string): Promise<void>;
   /** Told when another server on the same database has changed what is kept in memory. */
   onChangeElsewhere(listener: () => void): void;
   /** Where the database lies that a restored one takes the place of; null: none. */

@@ -9,14 +9,17 @@ export interface Place {
   book: string;
 }
 
-const bookOf = ({ book }: Place) => sql`${sql.identifier(book)}.${sql.identifier('__drizzle_migrations')}`;
+/** The query builder's own name for it. */
+export const BOOK = '__drizzle_migrations';
+
+const bookOf = ({ book }: Place) => sql`${sql.identifier(book)}.${sql.identifier(BOOK)}`;
 
 /** The generated migrations name the schema that they were made in; here the one that is looked in first stands for it. */
 const anywhere = (statement: string): string => statement.replaceAll('"public".', '');
 
 /** When the last migration that the tables went through was made, milliseconds since 1970; zero: they are not there. */
 async function lastIn(db: Db, place: Place): Promise<number> {
-  const name = `"${place.book}"."__drizzle_migrations"`;
+  const name = `"${place.book}"."${BOOK}"`;
   const there = await db.execute(sql`select to_regclass(${name})::text as there`);
   if (rowsOf<{ there: string | null }>(there)[0]?.there == null) return 0;
   const last = await db.execute(sql`select coalesce(max(created_at), 0)::float8 as at from ${bookOf(place)}`);
@@ -49,4 +52,11 @@ export async function migrateTo(transaction: Db['transaction'], place: Place, pe
       await tx.execute(sql`insert into ${bookOf(place)} (hash, created_at) values (${hash}, ${folderMillis})`);
     }
   });
+}
+
+/** Empty tables in a schema of their own, with a book of their own. */
+export async function layOut(db: Db, transaction: Db['transaction'], schema: string, folder: string): Promise<void> {
+  await transaction((tx) => tx.execute(sql`drop schema if exists ${sql.identifier(schema)} cascade`));
+  const place = { schema, book: schema };
+  await migrateTo(transaction, place, await pendingMigrations(db, place, folder, schema));
 }

@@ -1,12 +1,13 @@
 import { existsSync, renameSync, rmSync } from 'node:fs';
 import { readFile, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import { BLANK_DATABASE_FILE, MIGRATIONS_FOLDER } from '../paths.ts';
 import type { Db, OpenDb } from './database.ts';
 import { syncPath, syncTree } from './disk.ts';
 import { compareTallies, damaged, isFresh, setAside, type Tally, tell, toldOf } from './folder.ts';
 import { lockFolder } from './lock.ts';
-import { migrateTo, type Place, pendingMigrations } from './migrate.ts';
+import { BOOK, layOut, migrateTo, type Place, pendingMigrations } from './migrate.ts';
 import * as schema from './schema.ts';
 import { Turns } from './turns.ts';
 
@@ -42,7 +43,7 @@ export async function openDb(folder: string | null, options: OpenOptions = {}): 
     opened = client;
     const db: Db = drizzle({ client, schema });
     const raw = db.transaction.bind(db);
-    const turns = new Turns();
+    const [turns, replacing] = [new Turns(), new Turns()];
     db.transaction = (work, config) => (config?.accessMode === 'read only' ? raw(work, config) : turns.run(() => raw(work, config)));
     if (folder !== null) await compareWithClosing(folder, client);
     const pending = await pendingMigrations(db, EMBEDDED, migrationsFolder, folder ?? 'memory');
@@ -55,7 +56,12 @@ export async function openDb(folder: string | null, options: OpenOptions = {}): 
       describe: 'embedded PostgreSQL',
       aside,
       atOnce: raw,
-      exclusively: (work) => turns.run(() => work(raw)),
+      exclusively: (what, work) => (what === 'writing' ? turns : replacing).run(() => work(raw)),
+      layOut: async (beside) => {
+        await layOut(db, raw, beside, migrationsFolder);
+        // What the tables went through is written down in the book of the ones they will take the place of.
+        await raw((tx) => tx.execute(sql`drop table ${sql.identifier(beside)}.${sql.identifier(BOOK)}`));
+      },
       // No other server can have it open.
       onChangeElsewhere: () => undefined,
       freeBytes: async () => (folder === null ? null : freeBytesAt(folder)),

@@ -4,7 +4,7 @@ import pg from 'pg';
 import { MIGRATIONS_FOLDER } from '../paths.ts';
 import type { Db, OpenDb } from './database.ts';
 import { FolderError } from './folder.ts';
-import { migrateTo, type Place, pendingMigrations } from './migrate.ts';
+import { layOut, migrateTo, type Place, pendingMigrations } from './migrate.ts';
 import * as schema from './schema.ts';
 
 interface PostgresOptions {
@@ -60,7 +60,11 @@ export async function openPostgres(url: string, { crew = 'crew', warn = () => un
       describe: 'PostgreSQL server',
       aside: null,
       atOnce: raw,
-      exclusively: (work) => holdingTurn(pool, place.schema, () => work(raw)),
+      exclusively: (what, work) => holdingTurn(pool, what === 'writing' ? place.schema : `${place.schema} replacing`, () => work(raw)),
+      layOut: async (beside) => {
+        await layOut(db, raw, beside, MIGRATIONS_FOLDER);
+        await raw((tx) => tx.execute(sql.raw(tellOfChanges(beside))));
+      },
       onChangeElsewhere: ear.tell,
       freeBytes: async () => null,
       close: async () => {
@@ -134,9 +138,9 @@ const codeOf = (error: unknown): string =>
   typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : 'it does not answer';
 
 /** Keeps every other writer waiting, whichever server it writes through. */
-async function holdingTurn<T>(pool: pg.Pool, schemaName: string, work: () => Promise<T>): Promise<T> {
+async function holdingTurn<T>(pool: pg.Pool, turn: string, work: () => Promise<T>): Promise<T> {
   const client = await pool.connect();
-  const key = ['ivrak', schemaName];
+  const key = ['ivrak', turn];
   try {
     await client.query('select pg_advisory_lock(hashtext($1), hashtext($2))', key);
     try {

@@ -1,3 +1,5 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { BodyOf, Endpoint, ParamsOf, QueryOf } from '@ivrak/contract';
 import type { Application, Request, Response } from 'express';
 import * as z from 'zod';
@@ -13,6 +15,8 @@ export interface Call<E extends Endpoint> {
   body: z.output<BodyOf<E>>;
   query: z.output<QueryOf<E>>;
   who: string;
+  /** What is sent, piece by piece, where the call is streamed. */
+  stream: AsyncIterable<Uint8Array>;
   /** Says how far long work is, 0 to 1; throws where the caller has gone away, so that a transaction is given up. */
   reportProgress: ReportProgress;
 }
@@ -23,11 +27,14 @@ export interface Served {
   handle: (call: Record<keyof Call<Endpoint>, unknown>) => unknown;
 }
 
+/** What a handler gives: the answer, or where the call is streamed its pieces. */
+type Given<E extends Endpoint> = z.input<E['answer']> | (E extends { isStreamed: true } ? Readable : never);
+
 /** A record of the contract with the handler that answers it. Where the answer is text, the handler gives a string. */
-export const serve = <E extends Endpoint>(
-  endpoint: E,
-  handle: (call: Call<E>) => Promise<z.input<E['answer']>> | z.input<E['answer']>,
-): Served => ({ endpoint, handle: handle as unknown as Served['handle'] }); // variance of handler arguments
+export const serve = <E extends Endpoint>(endpoint: E, handle: (call: Call<E>) => Promise<Given<E>> | Given<E>): Served => ({
+  endpoint,
+  handle: handle as unknown as Served['handle'],
+}); // variance of handler arguments
 
 const WHO = /^[A-Za-z0-9_-]{1,64}$/;
 
@@ -54,22 +61,32 @@ export function mount(app: Application, served: readonly Served[]): void {
     app[spec.method](spec.path, async (req: Request, res: Response) => {
       const unkept = [...unkeepable(req.query), ...(spec.isSortedOut ? [] : unkeepable(req.body))];
       if (unkept.length > 0) throw unacceptable(unkept);
-      const body = spec.body === undefined ? undefined : parseOr422(spec.body, req.body ?? {});
+      const body = spec.body === undefined || spec.isStreamed ? undefined : parseOr422(spec.body, req.body ?? {});
       const query = spec.query === undefined ? undefined : parseOr422(spec.query, req.query);
       const params = paramsOf(req);
-      const asked = { params, body, query, who: whoOf(req) };
+      const asked = { params, body, query, who: whoOf(req), stream: piecesOf(req) };
       if (req.get('accept') === NDJSON) {
         await answerInLines(res, (reportProgress) => handle({ ...asked, reportProgress }));
         return;
       }
       const result = await handle({ ...asked, reportProgress: whileThere(res) });
-      if (spec.contentType === undefined) res.status(spec.status ?? 200).json(result);
+      if (result instanceof Readable) await pipeline(result, res.status(200).type(spec.contentType ?? 'application/json'));
+      else if (spec.contentType === undefined) res.status(spec.status ?? 200).json(result);
       else
         res
           .status(spec.status ?? 200)
           .type(spec.contentType)
           .send(result);
     });
+  }
+}
+
+/** What is not read any more after a refusal is let go by, so that who sends it hears the refusal. */
+async function* piecesOf(req: Request): AsyncGenerator<Uint8Array> {
+  try {
+    for await (const piece of req.iterator({ destroyOnReturn: false })) yield piece as Uint8Array; // no encoding is set
+  } finally {
+    req.resume();
   }
 }
 

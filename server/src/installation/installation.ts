@@ -11,6 +11,7 @@ export interface Installation {
   readonly freeBytes: OpenDb['freeBytes'];
   readonly atOnce: OpenDb['atOnce'];
   readonly exclusively: OpenDb['exclusively'];
+  readonly layOut: OpenDb['layOut'];
   readonly schema: string;
   readonly today: () => PlainDate;
   /** Null: there is none, as for a database in memory. */
@@ -21,14 +22,14 @@ export interface Installation {
 }
 
 export async function createInstallation(
-  { db, describe, freeBytes, atOnce, exclusively, schema, onChangeElsewhere }: OpenDb,
+  { db, describe, freeBytes, atOnce, exclusively, layOut, schema, onChangeElsewhere }: OpenDb,
   today: () => PlainDate,
   backupFolder: string | null = null,
 ): Promise<Installation> {
   const summaries = new Summaries();
   const catalog = new LiveCatalog(() => summaries.forget());
   const heat = new HeatOfPlaces(catalog);
-  const here = { db, describeDb: describe, freeBytes, atOnce, exclusively, schema, today, backupFolder, catalog, heat, summaries };
+  const here = { db, describeDb: describe, freeBytes, atOnce, exclusively, layOut, schema, today, backupFolder, catalog, heat, summaries };
   await takeUp(here);
   onChangeElsewhere(() => void takeUp(here).catch(() => undefined)); // a database that is gone is said by the next call
   return here;

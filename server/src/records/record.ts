@@ -1,9 +1,9 @@
 import type { ExportFileSchema } from '@ivrak/contract';
 import type { KindCatalog } from '@ivrak/core/model';
-import { asc } from 'drizzle-orm';
+import { and, asc, getTableColumns, gt, lte } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type * as z from 'zod';
-import type { Tx } from '../db/database.ts';
+import type { Db, Tx } from '../db/database.ts';
 
 export type ExportFile = z.output<typeof ExportFileSchema>;
 /** Lists of the export file: one for each stored record. */
@@ -29,8 +29,9 @@ export interface StoredRecord {
   field: Field;
   /** Emptied before an import, in this order. */
   tables: readonly PgTable[];
-  read: (tx: Tx) => Promise<unknown[]>;
-  write: (tx: Tx, file: ExportFile) => Promise<void>;
+  /** Rows as the file holds them, some at a time, so that others have their turn between; `last` is the largest key of those asked for. */
+  pages: (db: Db, last?: number) => AsyncGenerator<unknown[]>;
+  write: (insert: Insert, rows: readonly unknown[]) => Promise<void>;
   check: (file: ExportFile, known: References) => void;
 }
 
@@ -44,20 +45,51 @@ interface Described<F extends Field> {
   /** A row as the file holds it, and back. */
   toFile?: (row: never) => unknown;
   toRow?: (row: RowOf<F>) => unknown;
-  write?: (tx: Tx, rows: ExportFile[F]) => Promise<void>;
-  read?: (tx: Tx) => Promise<unknown[]>;
+  write?: (insert: Insert, rows: ExportFile[F]) => Promise<void>;
+  /** Adds to a page what lies in other tables. */
+  complete?: (db: Db, rows: never[]) => Promise<unknown[]>;
   /** What names a row; null: rows may be alike. */
   name?: ((row: RowOf<F>) => { key: string; value: string }) | null;
   references?: (row: RowOf<F>, at: string, known: References) => void;
   checkAll?: (rows: ExportFile[F], known: References) => void;
 }
 
+/** Writes rows, as the file's schema has them, into a table. */
+export type Insert = (table: PgTable, rows: readonly unknown[]) => Promise<void>;
+
 const ROWS_AT_ONCE = 500;
 
-export async function insertAll(tx: Tx, table: PgTable, rows: readonly unknown[]): Promise<void> {
-  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
-    await tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as PgTable['$inferInsert'][]); // rows as the file's schema has them
+/** In short transactions of their own, which `within` makes. */
+export const insertIn =
+  (within: <T>(work: (tx: Tx) => Promise<T>) => Promise<T>): Insert =>
+  async (table, rows) => {
+    for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
+      await within((tx) => tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as PgTable['$inferInsert'][]));
+  };
+
+const ROWS_OF_PAGE = 1000;
+
+async function* pagesOf(db: Db, table: PgTable, key: PgColumn, last: number | undefined): AsyncGenerator<unknown[]> {
+  let after: unknown;
+  for (;;) {
+    const rows: Record<string, unknown>[] = await db
+      .select()
+      .from(table)
+      .where(and(after === undefined ? undefined : gt(key, after), last === undefined ? undefined : lte(key, last)))
+      .orderBy(asc(key))
+      .limit(ROWS_OF_PAGE);
+    if (rows.length === 0) return;
+    yield rows;
+    if (rows.length < ROWS_OF_PAGE) return;
+    after = rows.at(-1)?.[keyOf(table, key)];
+    // The embedded database works without letting go of the thread.
+    await new Promise((resolve) => setImmediate(resolve));
+  }
 }
+
+/** What a column is called in rows. */
+const keyOf = (table: PgTable, key: PgColumn): string =>
+  Object.entries(getTableColumns(table)).find(([, column]) => column === key)?.[0] ?? key.name;
 
 export const byId = (row: { id: string }) => ({ key: 'id', value: row.id });
 
@@ -68,16 +100,16 @@ export function record<F extends Field>(described: Described<F>): StoredRecord {
   return {
     field,
     tables: [...parts, table],
-    read:
-      described.read ??
-      (async (tx) => {
-        const rows: unknown[] = await tx.select().from(table).orderBy(asc(key));
-        return toFile === undefined ? rows : rows.map((row) => toFile(row as never)); // each table holds its own type
-      }),
-    write: (tx, file) => {
-      if (described.write !== undefined) return described.write(tx, file[field]);
-      const rows = rowsIn(file);
-      return insertAll(tx, table, toRow === undefined ? rows : rows.map(toRow));
+    async *pages(db, last) {
+      for await (const page of pagesOf(db, table, key, last)) {
+        const rows = described.complete === undefined ? page : await described.complete(db, page as never[]); // each table holds its own type
+        yield toFile === undefined ? rows : rows.map((row) => toFile(row as never));
+      }
+    },
+    write: (insert, given) => {
+      const rows = given as ExportFile[F]; // as the file's schema has parsed them
+      if (described.write !== undefined) return described.write(insert, rows);
+      return insert(table, toRow === undefined ? rows : (rows as RowOf<F>[]).map(toRow));
     },
     check: (file, known) => {
       const seen = new Set<string>();

@@ -1,6 +1,6 @@
 import { schoolIssues, WEEKDAYS } from '@ivrak/core/model';
-import { asc } from 'drizzle-orm';
-import type { Tx } from '../db/database.ts';
+import { asc, inArray } from 'drizzle-orm';
+import type { Db } from '../db/database.ts';
 import {
   contentLists,
   gtins,
@@ -29,12 +29,12 @@ import {
 } from '../db/schema.ts';
 import { unitIssues } from '../kits/check.ts';
 import { toReachTime, toReachTimeRow } from './reachTimes.ts';
-import { insertAll, iso, must, mustBeKind, record, type StoredRecord, whole } from './record.ts';
+import { iso, must, mustBeKind, record, type StoredRecord, whole } from './record.ts';
 
 /** A log stands in the file with its entries, which lie in a table of their own. */
-async function logsWithEntries(tx: Tx): Promise<unknown[]> {
-  const entries = await tx.select().from(useEntries).orderBy(asc(useEntries.position));
-  const logs = await tx.select().from(useLogs).orderBy(asc(useLogs.id));
+async function withEntries(db: Db, logs: readonly (typeof useLogs.$inferSelect)[]): Promise<unknown[]> {
+  const ids = logs.map(({ id }) => id);
+  const entries = await db.select().from(useEntries).where(inArray(useEntries.logId, ids)).orderBy(asc(useEntries.position));
   const byLog = new Map<string, typeof entries>();
   for (const entry of entries) {
     const own = byLog.get(entry.logId);
@@ -153,15 +153,13 @@ export const STORED_RECORDS: readonly StoredRecord[] = [
     table: useLogs,
     parts: [useEntries],
     key: useLogs.id,
-    read: logsWithEntries,
-    write: async (tx, logs) => {
-      await insertAll(
-        tx,
+    complete: withEntries,
+    write: async (insert, logs) => {
+      await insert(
         useLogs,
         logs.map(({ entries: _, received: __, ...log }) => log),
       );
-      await insertAll(
-        tx,
+      await insert(
         useEntries,
         logs.flatMap(({ id: logId, entries, received }) =>
           entries.map((data) => ({ id: data.id, logId, data, receivedAt: received[data.id] ?? null })),
@@ -187,6 +185,8 @@ export const STORED_RECORDS: readonly StoredRecord[] = [
     name: ({ gtin }) => ({ key: 'gtin', value: gtin }),
     references: ({ kind }, at, known) => mustBeKind(known, kind, `${at}.kind`),
   }),
+  record({ field: 'settings', table: settings, key: settings.key, name: ({ key }) => ({ key: 'key', value: key }) }),
+  // By far the longest list, and nothing refers to it: it is written out and read in row by row.
   record({
     field: 'journal',
     table: journal,
@@ -194,5 +194,4 @@ export const STORED_RECORDS: readonly StoredRecord[] = [
     name: null,
     toFile: ({ id: _, at, ...entry }: typeof journal.$inferSelect) => ({ at: iso(at), ...entry }),
   }),
-  record({ field: 'settings', table: settings, key: settings.key, name: ({ key }) => ({ key: 'key', value: key }) }),
 ];

@@ -1,41 +1,43 @@
-import { ExportFileSchema } from '@ivrak/contract';
-import type { Db, Tx } from '../db/database.ts';
+import type { Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
-import { settings } from '../db/schema.ts';
+import { journal, kits, lots, settings, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type Installation, takeUp } from '../installation/installation.ts';
-import type { ExportFile } from '../records/record.ts';
 import { STORED_RECORDS } from '../records/registry.ts';
 import { referenceIssues } from './file.ts';
+import { type ReadFile, readExport } from './reading.ts';
+import { replaceTables } from './replacing.ts';
 
-/** However many write meanwhile, all of it is of one moment. */
-const AS_IT_STANDS = { accessMode: 'read only', isolationLevel: 'repeatable read' } as const;
-const FORMAT_VERSION = 7;
-
-/** Reads everything in one transaction and in a fixed order, so that equal data gives an equal file. */
-export async function readAll(db: Db): Promise<ExportFile> {
-  return db.transaction(async (tx) => {
-    const lists: Record<string, unknown[]> = {};
-    for (const { field, read } of STORED_RECORDS) lists[field] = await read(tx);
-    return ExportFileSchema.parse({ format: 'ivrak', formatVersion: FORMAT_VERSION, ...lists });
-  }, AS_IT_STANDS);
+/** How many of what people count lie here. */
+export async function countsHere({ db }: Installation) {
+  return { kits: await db.$count(kits), units: await db.$count(units), lots: await db.$count(lots) };
 }
-
-export const countsOf = ({ kits, units, lots }: ExportFile) => ({ kits: kits.length, units: units.length, lots: lots.length });
 
 async function emptyTables(tx: Tx): Promise<void> {
   for (const { tables } of [...STORED_RECORDS].reverse()) for (const table of tables) await tx.delete(table);
 }
 
-/** Replaces everything by what the file holds, or throws 422 and changes nothing. The file's journal goes on as ours. */
-export async function replaceAll(here: Installation, file: ExportFile): Promise<void> {
-  const issues = referenceIssues(file);
-  if (issues.length > 0) throw unacceptable(issues);
-  await here.db.transaction(async (tx) => {
-    await emptyTables(tx);
-    for (const { write } of STORED_RECORDS) await write(tx, file);
+/**
+ * Replaces everything by what an export file holds, or throws and changes nothing. The file's journal goes on as ours. `before` is called
+ * once the file is known to be good, while no writer comes between it and the replacing.
+ */
+export async function replaceAll(
+  here: Installation,
+  source: AsyncIterable<Uint8Array>,
+  before: () => Promise<void> = async () => undefined,
+): Promise<ReadFile> {
+  const read = await replaceTables(here, {
+    fill: async (insert) => {
+      const inside = await readExport(source, (rows) => insert(journal, rows));
+      const issues = referenceIssues(inside.file);
+      if (issues.length > 0) throw unacceptable(issues);
+      for (const { field, write } of STORED_RECORDS) if (field !== 'journal') await write(insert, inside.file[field]);
+      return inside;
+    },
+    before,
   });
   await takeUp(here);
+  return read;
 }
 
 /** Begins with nothing. What was confirmed stays confirmed, and that it was cleared stands in the journal. */

@@ -64,8 +64,8 @@ type Sendable<T> = T extends readonly (infer U)[]
   : T extends object
     ? { readonly [K in keyof T]: Sendable<T[K]> }
     : T;
-/** `text` is a body that is JSON already. */
-type Body<E extends Endpoint> = E extends { body: object } ? { body: Sendable<SentBodyOf<E>> } | { text: string } : object;
+/** `text` is a body that is JSON already, or a file that holds it. */
+type Body<E extends Endpoint> = E extends { body: object } ? { body: Sendable<SentBodyOf<E>> } | { text: string | Blob } : object;
 type Query<E extends Endpoint> = E extends { query: object } ? { query?: SentQueryOf<E> } : object;
 type Options<E extends Endpoint> = Params<E> & Body<E> & Query<E>;
 // Nothing to say, nothing to pass: a call without parameters and body takes its path alone.
@@ -75,7 +75,7 @@ interface Given {
   params?: Record<string, string>;
   query?: Record<string, unknown>;
   body?: unknown;
-  text?: string;
+  text?: string | Blob;
 }
 
 /** The address of a call: its path with the parameters put in, and what is asked after it. */
@@ -85,7 +85,7 @@ export function addressOf(path: string, { params = {}, query = {} }: Given = {})
   return asked.length === 0 ? filled : `${filled}?${new URLSearchParams(asked)}`;
 }
 
-const written = ({ body, text }: Given): string | undefined => text ?? (body === undefined ? undefined : JSON.stringify(body));
+const written = ({ body, text }: Given): string | Blob | undefined => text ?? (body === undefined ? undefined : JSON.stringify(body));
 
 async function send<T>(method: Method, path: string, given: Given = {}): Promise<T> {
   const headers = personHeader();

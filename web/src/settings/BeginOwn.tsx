@@ -2,15 +2,10 @@ import type { PlainDate } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type Answer, api, messageOf } from '../data/client.ts';
+import { api, messageOf } from '../data/client.ts';
 import { queryClient, useSettings } from '../data/queries.ts';
 import { Refusal } from '../ui/Refusal.tsx';
-import { LastBackup } from './LastBackup.tsx';
-import css from './settings.module.css';
-
-const WHEN = new Intl.DateTimeFormat('en-GB', { day: '2-digit', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
-const BEFORE = { daily: 'of the day', clear: 'before clearing', import: 'before an import', restore: 'before a restore' } as const;
-const MOST_SHOWN = 5;
+import { Backups } from './Backups.tsx';
 
 /** From the made-up crew to one's own: a copy out, everything cleared, and the way back. */
 export function BeginOwn() {
@@ -53,7 +48,7 @@ export function BeginOwn() {
           {done}
         </p>
       )}
-      <Backups backups={backups} isBusy={isBusy} restore={(name) => void restore(name)} />
+      <Backups backups={backups} isBusy={isBusy} restore={restore} />
     </section>
   );
 }
@@ -102,41 +97,5 @@ function ClearOrKeep({ isAsking, isBusy, setAsking, settings, act }: ClearOrKeep
         </Button>
       )}
     </div>
-  );
-}
-
-interface BackupsProps {
-  backups: Answer<'get', '/api/backups'>['backups'];
-  isBusy: boolean;
-  restore: (name: string) => void;
-}
-
-function Backups({ backups, isBusy, restore }: BackupsProps) {
-  return (
-    <>
-      <h3>Backups</h3>
-      <LastBackup at={backups[0]?.at ?? null} nowMs={Date.now()} />
-      <ul className={css.backupList}>
-        {backups.slice(0, MOST_SHOWN).map(({ name, at, bytes, before }) => (
-          <li key={name} className="row">
-            <span className="grow">
-              <span className="mono">{WHEN.format(new Date(at))}</span>{' '}
-              <span className="small muted">
-                {BEFORE[before]}, {Math.max(1, Math.round(bytes / 1000))} kB
-              </span>
-            </span>
-            <Button
-              size="compact-sm"
-              variant="default"
-              disabled={isBusy}
-              aria-label={`Restore the backup of ${WHEN.format(new Date(at))}, ${BEFORE[before]}`}
-              onClick={() => restore(name)}
-            >
-              Restore
-            </Button>
-          </li>
-        ))}
-      </ul>
-    </>
   );
 }

@@ -17,7 +17,7 @@ export function LastBackup({ at, nowMs }: LastBackupProps) {
       {at === null && 'None yet. '}
       {isLate && `The last one is ${days} days old: is the disk full, or the folder not to be written to? `}
       One is made each day while Ivrak runs and before anything is replaced; seven days and four weeks are kept, as files in the folder
-      “backups” beside the data. Copy that folder to a stick now and then.
+      “backups” beside the data. Copy one to a stick now and then.
     </p>
   );
 }

@@ -57,7 +57,7 @@ function You() {
 
 type ImportState =
   | { kind: 'idle' }
-  | { kind: 'ready'; name: string; text: string }
+  | { kind: 'ready'; file: File }
   | { kind: 'busy' }
   | { kind: 'done'; text: string }
   | { kind: 'refused'; detail: string; issues: readonly ProblemIssue[] };
@@ -66,14 +66,15 @@ type ImportState =
 function Transfer() {
   const reset = useRef<() => void>(null);
   const [state, setState] = useState<ImportState>({ kind: 'idle' });
-  const choose = async (chosen: File | null) => {
-    if (chosen === null) return;
-    setState({ kind: 'ready', name: chosen.name, text: await chosen.text() });
+  const choose = (chosen: File | null) => {
+    if (chosen !== null) setState({ kind: 'ready', file: chosen });
   };
   return (
     <section className="stack">
       <h2>Export and import</h2>
-      <p className="small">One file holds everything: kits, units, lots, uses, journal. Keep a copy somewhere else.</p>
+      <p className="small">
+        One file holds everything: kits, units, lots, uses, journal. Keep a copy somewhere else. A backup can be imported as well.
+      </p>
       <div>
         <Button component="a" href="/api/export" download="ivrak-export.json">
           Export everything
@@ -82,8 +83,8 @@ function Transfer() {
       <div>
         <FileButton
           resetRef={reset}
-          accept="application/json,.json"
-          onChange={(chosen) => void choose(chosen)}
+          accept="application/json,.json,application/gzip,.gz"
+          onChange={choose}
           inputProps={{ 'aria-label': 'File to import' }}
         >
           {(props) => (
@@ -112,16 +113,11 @@ interface ReadyToImportProps {
 }
 
 function ReadyToImport({ state, setState, reset }: ReadyToImportProps) {
-  const take = async (text: string) => {
+  const take = async (file: File) => {
     setState({ kind: 'busy' });
     try {
-      JSON.parse(text);
-    } catch (error) {
-      setState({ kind: 'refused', detail: `This is not a JSON file: ${messageOf(error)}`, issues: [] });
-      return;
-    }
-    try {
-      const { kits, units, lots } = await api.post('/api/import', { text });
+      // The file itself is sent: it may be larger than what a page holds in memory.
+      const { kits, units, lots } = await api.post('/api/import', { text: file });
       await queryClient.invalidateQueries();
       setState({ kind: 'done', text: `Imported: ${kits} kits, ${units} units, ${lots} lots.` });
     } catch (error) {
@@ -138,10 +134,10 @@ function ReadyToImport({ state, setState, reset }: ReadyToImportProps) {
     state.kind === 'ready' && (
       <div className="caution stack">
         <p>
-          <b>{state.name}</b> will replace everything that is here now. Export first if you may want it back.
+          <b>{state.file.name}</b> will replace everything that is here now. Export first if you may want it back.
         </p>
         <div className="row">
-          <Button onClick={() => void take(state.text)}>Check and replace</Button>
+          <Button onClick={() => void take(state.file)}>Check and replace</Button>
           <Button variant="default" onClick={() => setState({ kind: 'idle' })}>
             Keep what is here
           </Button>
