@@ -12,6 +12,7 @@ export async function buildServer() {
       main: 'server/src/app/main.ts',
       fitThread: 'server/src/compute/fitThread.ts',
       guardThread: 'server/src/db/guardThread.ts',
+      rotationThread: 'server/src/compute/rotationThread.ts',
       buyingThread: 'server/src/compute/buyingThread.ts',
     },
     outdir: 'server/dist',

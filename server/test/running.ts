@@ -6,13 +6,14 @@ import type { Express } from 'express';
 import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
-import { afterAll, beforeAll, inject } from 'vitest';
+import { afterAll, afterEach, beforeAll, expect, inject } from 'vitest';
 import { createApp } from '../src/app/app.ts';
 import { startQueues } from '../src/compute/queues.ts';
 import type { OpenDb } from '../src/db/database.ts';
 import { openDb } from '../src/db/open.ts';
 import { openPostgres } from '../src/db/postgres.ts';
 import { createInstallation, type Installation } from '../src/installation/installation.ts';
+import { listKits } from '../src/kits/store.ts';
 import { TODAY } from './today.ts';
 
 /** A database with the made-up crew, for whoever asks first. */
@@ -51,6 +52,11 @@ export function withServer(): RunningDemo {
     running.open = await openDemo();
     running.here = await createInstallation(running.open, () => TODAY, folder);
     running.app = createApp(running.here, { log: pino({ level: 'silent' }), queues: startQueues() });
+  });
+  // A law of every call: what is kept in memory is what would be read anew.
+  afterEach(async () => {
+    const { here } = running;
+    if (here !== undefined) expect(await listKits(here, here.db)).toEqual(await here.db.transaction((tx) => listKits(here, tx)));
   });
   afterAll(async () => {
     await running.open?.close();

@@ -107,7 +107,7 @@ async function sendWithPause(bytes: Buffer, meanwhile: () => Promise<void>): Pro
   const half = Math.floor(bytes.length / 2);
   sent.write(bytes.subarray(0, half));
   // Until what was sent is being read.
-  await wait(100);
+  await wait(300);
   await meanwhile();
   sent.end(bytes.subarray(half));
   const [response] = await answered;

@@ -1,6 +1,8 @@
+export type { StockUnit } from '../coverage/prepare.ts';
 export { intakeCondition } from './intake.ts';
-export { type Lender, loansFor } from './loans.ts';
+export { type Lender, type Loan, loansFor } from './loans.ts';
 export { type ModuleGap, moduleFill, moduleGaps, modulePattern } from './moduleStock.ts';
 export { pickList } from './pickList.ts';
-export { restockLines, type SpareUnit, sparesOfKind } from './restock.ts';
-export { type RotationPlan, rotation } from './rotation.ts';
+export { isOfferable, restockLines, type SpareUnit, sparesOfKind } from './restock.ts';
+export { type RotationOptions, type RotationPlan, rotation } from './rotation.ts';
+export type { RotationKit } from './rotationMoves.ts';

@@ -18,6 +18,9 @@ export interface Lender {
   units: readonly StockUnit[];
   /** What the kit's needs look like with other contents. */
   cover: (units: readonly StockUnit[]) => Held;
+  /** Kept from one question to the next: what a loan would do to the kit, by unit and count, and its units by kind. */
+  effects?: Map<string, NeedChange[]>;
+  stacks?: ReadonlyMap<string, readonly StockUnit[]>;
 }
 export interface Loan {
   kitId: string;
@@ -50,37 +53,69 @@ export function loansFor(
   on: PlainDate,
 ): Loan[] {
   const rank = LAYERS.indexOf(borrower.layer);
-  const loans = lenders
-    .filter(({ id, layer }) => id !== borrower.id && LAYERS.indexOf(layer) > rank)
-    .flatMap((lender) => {
-      const before = lender.cover(lender.units);
-      return lender.units.flatMap((unit): Loan[] => {
-        const kind = catalog.get(unit.kind);
-        const grade = kind === undefined ? null : gradeOf(kind, need, borrower.school);
-        if (kind === undefined || grade === null || !GRADES_TAKEN.includes(grade) || !isOfferable(unit, catalog, on)) return [];
-        if (kind.requires[need] !== undefined) return [];
-        const take = Math.min(unit.count, Math.ceil(missing / kind.pieces));
-        const isWhole = take === unit.count;
-        const pieces = Math.min(missing, piecesLeft({ count: take, piecesUsed: isWhole ? (unit.piecesUsed ?? 0) : 0 }, kind.pieces));
-        const rest = lender.units.flatMap((one) => (one !== unit ? [one] : isWhole ? [] : [{ ...unit, count: unit.count - take }]));
-        const effect = changesBetween(before, lender.cover(rest)).filter(isWorse);
-        const opensGap = effect.some((change) => change.before.state !== 'gap' && change.after.state === 'gap');
-        const { id: kitId, name: kitName } = lender;
-        return [
-          { kitId, kitName, unitId: unit.id, kind: unit.kind, grade, take, pieces, expiresOn: unit.expiresOn ?? null, effect, opensGap },
-        ];
-      });
-    });
-  const layerOf = new Map(lenders.map(({ id, layer }) => [id, LAYERS.indexOf(layer)]));
-  const cost = ({ effect, opensGap }: Loan): number => (opensGap ? 2 : effect.length > 0 ? 1 : 0);
-  return loans
+  const kinds = [...catalog.values()].flatMap((kind) => {
+    const grade = kind.requires[need] === undefined ? gradeOf(kind, need, borrower.school) : null;
+    return grade !== null && GRADES_TAKEN.includes(grade) ? [{ kind, grade }] : [];
+  });
+  const layerOf = ({ layer }: Lender): number => LAYERS.indexOf(layer);
+  const offers = lenders
+    .filter((lender) => lender.id !== borrower.id && layerOf(lender) > rank)
+    .flatMap((lender) =>
+      kinds.flatMap(({ kind, grade }) =>
+        (stacksOf(lender).get(kind.id) ?? []).flatMap((unit): Offer[] => {
+          if (!isOfferable(unit, catalog, on)) return [];
+          const take = Math.min(unit.count, Math.ceil(missing / kind.pieces));
+          const piecesUsed = take === unit.count ? (unit.piecesUsed ?? 0) : 0;
+          const pieces = Math.min(missing, piecesLeft({ count: take, piecesUsed }, kind.pieces));
+          return [{ lender, unit, grade, take, pieces }];
+        }),
+      ),
+    )
     .sort(
       (a, b) =>
-        cost(a) - cost(b) ||
         b.pieces - a.pieces ||
         GRADES_TAKEN.indexOf(a.grade) - GRADES_TAKEN.indexOf(b.grade) ||
-        (layerOf.get(b.kitId) ?? 0) - (layerOf.get(a.kitId) ?? 0) ||
-        (a.unitId < b.unitId ? -1 : 1),
-    )
-    .slice(0, MOST_LOANS);
+        layerOf(b.lender) - layerOf(a.lender) ||
+        (a.unit.id < b.unit.id ? -1 : 1),
+    );
+  // What a loan would do to its lender is the long part, so it is looked at in order, and no further than what nobody feels.
+  const byCost: Loan[][] = [[], [], []];
+  for (const offer of offers) {
+    const loan = loanOf(offer);
+    byCost[loan.opensGap ? 2 : loan.effect.length > 0 ? 1 : 0]?.push(loan);
+    if ((byCost[0]?.length ?? 0) === MOST_LOANS) break;
+  }
+  return byCost.flat().slice(0, MOST_LOANS);
+}
+
+interface Offer {
+  lender: Lender;
+  unit: StockUnit;
+  grade: Grade;
+  take: number;
+  pieces: number;
+}
+
+/** Of each kind, what lies in a kit. */
+function stacksOf(lender: Lender): ReadonlyMap<string, readonly StockUnit[]> {
+  if (lender.stacks === undefined) {
+    const stacks = new Map<string, StockUnit[]>();
+    for (const unit of lender.units) stacks.set(unit.kind, [...(stacks.get(unit.kind) ?? []), unit]);
+    lender.stacks = stacks;
+  }
+  return lender.stacks;
+}
+
+function loanOf({ lender, unit, grade, take, pieces }: Offer): Loan {
+  const { id: kitId, name: kitName } = lender;
+  const key = `${unit.id} ${take}`;
+  const effect = lender.effects?.get(key) ?? effectOf(lender, unit, take);
+  lender.effects?.set(key, effect);
+  const opensGap = effect.some(({ before, after }) => before.state !== 'gap' && after.state === 'gap');
+  return { kitId, kitName, unitId: unit.id, kind: unit.kind, grade, take, pieces, expiresOn: unit.expiresOn ?? null, effect, opensGap };
+}
+
+function effectOf({ units, cover }: Lender, unit: StockUnit, take: number): NeedChange[] {
+  const rest = units.flatMap((one) => (one !== unit ? [one] : take === unit.count ? [] : [{ ...unit, count: unit.count - take }]));
+  return changesBetween(cover(units), cover(rest)).filter(isWorse);
 }

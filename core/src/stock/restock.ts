@@ -63,20 +63,21 @@ export function restockLines(
   catalog: KindCatalog,
   options: RestockOptions,
 ): RestockLine[] {
+  const gaps = needs.filter(({ least, ideal, have }) => needState(least, ideal, have, 0) === 'gap');
+  // Most kits miss nothing, and ordering all spares is long.
+  if (gaps.length === 0) return [];
   const free = new Map(
     orderSpares(
       spares.filter((unit) => isOfferable(unit, catalog, options.on)),
       options,
     ).map((unit) => [unit.id, unit]),
   );
-  return needs
-    .filter(({ least, ideal, have }) => needState(least, ideal, have, 0) === 'gap')
-    .map(({ need, least, have }) => {
-      const missing = least - have;
-      const fromStores = takeSpares(need, missing, school, free, catalog);
-      const filled = fromStores.reduce((sum, spare) => sum + spare.pieces, 0);
-      return { need, missing, fromStores, toBuy: filled >= missing ? [] : kindsToBuy(need, missing - filled, school, catalog) };
-    });
+  return gaps.map(({ need, least, have }) => {
+    const missing = least - have;
+    const fromStores = takeSpares(need, missing, school, free, catalog);
+    const filled = fromStores.reduce((sum, spare) => sum + spare.pieces, 0);
+    return { need, missing, fromStores, toBuy: filled >= missing ? [] : kindsToBuy(need, missing - filled, school, catalog) };
+  });
 }
 
 /** Spares of one kind, in the order in which they should be taken: what a kit had beyond its least, back as it was. */

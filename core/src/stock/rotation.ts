@@ -76,17 +76,23 @@ export function rotation(
 /** The last day through which each kit can hold, hardest kit first, with all others through at least the day they hold now. */
 function bestTargets(kits: readonly RotationKit[], before: readonly PlainDate[], pieces: readonly Piece[], world: World): PlainDate[] {
   const dates = [...new Set(pieces.map(({ expiresOn }) => expiresOn))].sort();
-  let targets = [...before];
+  const lives = livesOf(pieces);
+  const targets = [...before];
+  const demandsAt = (index: number, through: PlainDate) => demandsOf([kits[index] as RotationKit], [through], world);
+  const asked = before.map((through, index) => demandsAt(index, through));
   for (const index of kits.keys()) {
     const candidates = [...new Set([...dates.filter((date) => date > (targets[index] as PlainDate)), NEVER])];
     // What holds to a later day holds to an earlier one, so the last day that can be reached is found by halving.
+    const others = throughByKind(asked.flatMap((own, at) => (at === index ? [] : own)));
     let [low, high] = [-1, candidates.length - 1];
     while (low < high) {
       const middle = Math.ceil((low + high) / 2);
-      if (isPossible(demandsOf(kits, targets.with(index, candidates[middle] as PlainDate), world), pieces)) low = middle;
+      if (isPossible(demandsAt(index, candidates[middle] as PlainDate), others, lives)) low = middle;
       else high = middle - 1;
     }
-    if (low >= 0) targets = targets.with(index, candidates[low] as PlainDate);
+    if (low < 0) continue;
+    targets[index] = candidates[low] as PlainDate;
+    asked[index] = demandsAt(index, targets[index]);
   }
   return targets;
 }
@@ -118,20 +124,21 @@ function holdsThrough(kit: RotationKit, units: readonly StockUnit[], { catalog, 
 function demandsOf(kits: readonly RotationKit[], targets: readonly PlainDate[], world: World): Demand[] {
   return kits.flatMap((kit, index) => {
     const through = targets[index] as PlainDate;
-    const key = `${kit.id} ${through}`;
-    const kinds = world.known.get(key) ?? workOutNeeded(kit, through, world);
+    // Days on which the same of what stays is good ask for the same of what may move.
+    const fixed = kit.units.filter((unit) => !mayMove(unit, world.catalog, world.on) && isGoodOn(unit.expiresOn ?? null, through));
+    const key = `${kit.id} ${fixed.map(({ id }) => id).join(' ')}`;
+    const kinds = world.known.get(key) ?? workOutNeeded(kit, fixed, world);
     world.known.set(key, kinds);
     return kinds.map((kind) => ({ kit: index, kind, through }));
   });
 }
 
-function workOutNeeded(kit: RotationKit, through: PlainDate, { catalog, on }: World): string[] {
+function workOutNeeded(kit: RotationKit, fixed: readonly StockUnit[], { catalog, on }: World): string[] {
   const problem = { needs: kit.needs, school: kit.school, skills: kit.skills, on };
   const now = needsHeld({ ...problem, kits: [{ id: kit.id, units: kit.units }] }, catalog);
   const movable = kit.units.flatMap((unit) =>
     mayMove(unit, catalog, on) ? Array.from({ length: unit.count }, (_, copy) => ({ ...unit, id: `${unit.id}:${copy}`, count: 1 })) : [],
   );
-  const fixed = kit.units.filter((unit) => !mayMove(unit, catalog, on) && isGoodOn(unit.expiresOn ?? null, through));
   const holds = (units: readonly StockUnit[]): boolean =>
     needsHeld({ ...problem, kits: [{ id: kit.id, units }] }, catalog).every(({ isHeld }, index) => isHeld || now[index]?.isHeld === false);
   // As if all that may move were good for ever; then one after the other is done without, those that lapse first at first.
@@ -146,18 +153,40 @@ function workOutNeeded(kit: RotationKit, through: PlainDate, { catalog, on }: Wo
   return kept.map(({ kind }) => kind);
 }
 
-/** Per kind, the latest demands against the longest lives: possible if every demand finds one that is good through its day. */
-function isPossible(demands: readonly Demand[], pieces: readonly Piece[]): boolean {
+/** Of each kind, the days through which things of it are good, the latest first. */
+function livesOf(pieces: readonly Piece[]): Map<string, PlainDate[]> {
   const lives = new Map<string, PlainDate[]>();
-  for (const { kind, expiresOn } of pieces) lives.set(kind, [...(lives.get(kind) ?? []), expiresOn]);
+  for (const { kind, expiresOn } of pieces) push(lives, kind, expiresOn);
   for (const own of lives.values()) own.sort().reverse();
-  const asked = [...demands].sort((a, b) => (a.through > b.through ? -1 : 1));
-  const used = new Map<string, number>();
-  return asked.every(({ kind, through }) => {
-    const at = used.get(kind) ?? 0;
-    used.set(kind, at + 1);
-    const life = lives.get(kind)?.[at];
-    return life !== undefined && life >= through;
+  return lives;
+}
+
+/** Of each kind, the days through which it is asked for. */
+function throughByKind(demands: readonly Demand[]): Map<string, PlainDate[]> {
+  const asked = new Map<string, PlainDate[]>();
+  for (const { kind, through } of demands) push(asked, kind, through);
+  return asked;
+}
+
+function push<T>(lists: Map<string, T[]>, key: string, value: T): void {
+  const own = lists.get(key);
+  if (own === undefined) lists.set(key, [value]);
+  else own.push(value);
+}
+
+/**
+ * Whether one kit's demands can be met beside those of the others, which can be met without it: per kind, the latest demands against the
+ * longest lives. Only kinds that it asks for can fail.
+ */
+function isPossible(
+  own: readonly Demand[],
+  others: ReadonlyMap<string, readonly PlainDate[]>,
+  lives: ReadonlyMap<string, readonly PlainDate[]>,
+): boolean {
+  return [...throughByKind(own)].every(([kind, throughs]) => {
+    const asked = [...throughs, ...(others.get(kind) ?? [])].sort().reverse();
+    const life = lives.get(kind) ?? [];
+    return asked.every((through, at) => (life[at] ?? '') >= through);
   });
 }
 
@@ -166,15 +195,21 @@ function isPossible(demands: readonly Demand[], pieces: readonly Piece[]): boole
  * follow, so each may keep what it has, then takes of stores what lapses first, then of other kits.
  */
 function assign(demands: readonly Demand[], pieces: readonly Piece[]): Map<Piece, number> {
-  const free = new Set(pieces);
+  const free = new Map<string, Set<Piece>>();
+  for (const piece of pieces) free.set(piece.kind, (free.get(piece.kind) ?? new Set()).add(piece));
   const home = new Map<Piece, number>();
   const asked = [...demands].sort((a, b) => (a.through > b.through ? -1 : a.through < b.through ? 1 : a.kit - b.kit));
   for (const { kit, kind, through } of asked) {
-    const able = [...free].filter((piece) => piece.kind === kind && piece.expiresOn >= through);
     const rank = ({ kit: at }: Piece) => (at === kit ? 0 : at === null ? 1 : 2);
-    const chosen = able.sort((a, b) => rank(a) - rank(b) || (a.expiresOn < b.expiresOn ? -1 : a.expiresOn > b.expiresOn ? 1 : 0))[0];
+    let chosen: Piece | undefined;
+    for (const piece of free.get(kind) ?? []) {
+      if (piece.expiresOn < through) continue;
+      const isBetter =
+        chosen === undefined || rank(piece) < rank(chosen) || (rank(piece) === rank(chosen) && piece.expiresOn < chosen.expiresOn);
+      if (isBetter) chosen = piece;
+    }
     if (chosen === undefined) throw new Error('a demand that was found possible is not met');
-    free.delete(chosen);
+    free.get(kind)?.delete(chosen);
     home.set(chosen, kit);
   }
   return home;
@@ -188,9 +223,12 @@ function gainsOf(
   world: World,
 ): RotationGain[] {
   const shown = (date: PlainDate): PlainDate | null => (date === NEVER ? null : date);
+  const after = afterMoves(kits, spares, moves);
   return kits.flatMap((kit, index) => {
+    const units = after.get(kit.id);
+    if (units === undefined) return [];
     const was = before[index] as PlainDate;
-    const is = holdsThrough(kit, afterMoves(kit.id, kits, spares, moves), world);
+    const is = holdsThrough(kit, units, world);
     return is === was ? [] : [{ kitId: kit.id, kitName: kit.name, before: shown(was), after: shown(is) }];
   });
 }
@@ -202,9 +240,10 @@ function practiceOf(
   options: RotationOptions,
 ): RotationMove[] {
   const last = addDays(options.on, options.practiceWithinDays);
+  const moved = new Map<string, number>();
+  for (const { unitId, from, count } of moves) if (from === null) moved.set(unitId, (moved.get(unitId) ?? 0) + count);
   return spares.flatMap((unit) => {
-    const moved = moves.reduce((sum, move) => sum + (move.unitId === unit.id && move.from === null ? move.count : 0), 0);
-    const left = unit.count - moved;
+    const left = unit.count - (moved.get(unit.id) ?? 0);
     const kind = catalog.get(unit.kind);
     if (left <= 0 || unit.expiresOn == null || unit.expiresOn > last || kind?.dating !== 'printed' || unit.condition === 'practice')
       return [];

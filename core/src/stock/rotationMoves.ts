@@ -35,15 +35,20 @@ export interface Piece {
  */
 export function movesFor(home: ReadonlyMap<Piece, number>, pieces: readonly Piece[], kits: readonly RotationKit[]): RotationMove[] {
   const moves: { piece: Piece; to: number | null }[] = [];
-  for (const kind of new Set(pieces.map((piece) => piece.kind))) {
-    const own = pieces.filter((piece) => piece.kind === kind);
-    const places = [...kits.keys(), null];
+  const places = [...kits.keys(), null];
+  for (const own of grouped(pieces, ({ kind }) => kind).values()) {
     const evicted: Piece[] = [];
     const vacant = new Map<number | null, number>();
+    const there = grouped(own, ({ kit }) => kit);
+    const wanted = grouped(
+      own.filter((piece) => home.has(piece)),
+      (piece) => home.get(piece) ?? null,
+    );
     for (const place of places) {
-      const staying = own.filter((piece) => !home.has(piece) && piece.kit === place).sort((a, b) => (a.expiresOn < b.expiresOn ? -1 : 1));
-      const coming = own.filter((piece) => home.get(piece) === place && place !== null);
-      const room = own.filter(({ kit }) => kit === place).length - coming.length;
+      const here = there.get(place) ?? [];
+      const staying = here.filter((piece) => !home.has(piece)).sort((a, b) => (a.expiresOn < b.expiresOn ? -1 : 1));
+      const coming = place === null ? [] : (wanted.get(place) ?? []);
+      const room = here.length - coming.length;
       evicted.push(...staying.slice(0, Math.max(0, staying.length - room)));
       vacant.set(place, Math.max(0, room - staying.length));
       moves.push(...coming.map((piece) => ({ piece, to: place })));
@@ -59,6 +64,16 @@ export function movesFor(home: ReadonlyMap<Piece, number>, pieces: readonly Piec
     moves.filter(({ piece, to }) => piece.kit !== to),
     kits,
   );
+}
+
+function grouped<T, K>(things: readonly T[], keyOf: (thing: T) => K): Map<K, T[]> {
+  const groups = new Map<K, T[]>();
+  for (const thing of things) {
+    const own = groups.get(keyOf(thing));
+    if (own === undefined) groups.set(keyOf(thing), [thing]);
+    else own.push(thing);
+  }
+  return groups;
 }
 
 function summed(moves: readonly { piece: Piece; to: number | null }[], kits: readonly RotationKit[]): RotationMove[] {
@@ -84,22 +99,32 @@ function summed(moves: readonly { piece: Piece; to: number | null }[], kits: rea
   return [...rows.values()];
 }
 
-/** The units of a kit after the moves. */
+/** What every kit that the moves touch holds after them, by the kit's id. */
 export function afterMoves(
-  kitId: string,
   kits: readonly RotationKit[],
   spares: readonly StockUnit[],
   moves: readonly RotationMove[],
-): StockUnit[] {
+): Map<string, StockUnit[]> {
   const all = new Map([...kits.flatMap(({ units }) => units), ...spares].map((unit) => [unit.id, unit]));
-  const own = kits.find(({ id }) => id === kitId)?.units ?? [];
-  const stay = own.flatMap((unit) => {
-    const gone = moves.reduce((sum, move) => sum + (move.unitId === unit.id && move.from === kitId ? move.count : 0), 0);
-    return gone >= unit.count ? [] : [gone === 0 ? unit : { ...unit, count: unit.count - gone }];
-  });
-  const come = moves.flatMap((move) => {
-    const unit = all.get(move.unitId);
-    return move.to !== kitId || unit === undefined ? [] : [{ ...unit, id: `${unit.id}>${kitId}`, count: move.count }];
-  });
-  return [...stay, ...come];
+  const leaving = grouped(moves, ({ from }) => from);
+  const coming = grouped(moves, ({ to }) => to);
+  const after = new Map<string, StockUnit[]>();
+  for (const { id, units } of kits) {
+    const gone = new Map<string, number>();
+    for (const { unitId, count } of leaving.get(id) ?? []) gone.set(unitId, (gone.get(unitId) ?? 0) + count);
+    const come = coming.get(id) ?? [];
+    if (gone.size === 0 && come.length === 0) continue;
+    const stay = units.flatMap((unit) => {
+      const less = gone.get(unit.id) ?? 0;
+      return less >= unit.count ? [] : [less === 0 ? unit : { ...unit, count: unit.count - less }];
+    });
+    after.set(id, [
+      ...stay,
+      ...come.flatMap(({ unitId, count }) => {
+        const unit = all.get(unitId);
+        return unit === undefined ? [] : [{ ...unit, id: `${unitId}>${id}`, count }];
+      }),
+    ]);
+  }
+  return after;
 }

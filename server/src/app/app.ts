@@ -93,7 +93,7 @@ export function createApp(here: Installation, { log, queues }: AppOptions): Expr
     ...orderRoutes(here),
     ...inspectionRoutes(here),
     ...horizonRoutes(here),
-    ...rotationRoutes(here),
+    ...rotationRoutes(here, queues),
     ...noticeRoutes(here),
     ...batchRoutes(here),
     ...computeRoutes(here, queues),

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { type MigrationMeta, readMigrationFiles } from 'drizzle-orm/migrator';
+import { breathe } from './breathe.ts';
 import type { Db } from './database.ts';
 import { FolderError } from './folder.ts';
 
@@ -58,5 +59,9 @@ export async function migrateTo(transaction: Db['transaction'], place: Place, pe
 export async function layOut(db: Db, transaction: Db['transaction'], schema: string, folder: string): Promise<void> {
   await transaction((tx) => tx.execute(sql`drop schema if exists ${sql.identifier(schema)} cascade`));
   const place = { schema, book: schema };
-  await migrateTo(transaction, place, await pendingMigrations(db, place, folder, schema));
+  // Nobody looks there before all of it is done, so each step may be by itself.
+  for (const migration of await pendingMigrations(db, place, folder, schema)) {
+    await migrateTo(transaction, place, [migration]);
+    await breathe();
+  }
 }

@@ -133,7 +133,7 @@ const DEMO_DECODES = 2500;
 async function packDemo(here: Installation): Promise<void> {
   const { db } = here;
   const today = here.today();
-  for (const kit of await listKits(db)) {
+  for (const kit of await listKits(here, db)) {
     const problem = fitProblemOf(here, kit, judge(here, kit, today));
     if (problem === null) continue;
     const packing = { fingerprint: fitFingerprint(problem), result: packFit({ ...problem, decodes: DEMO_DECODES }) };

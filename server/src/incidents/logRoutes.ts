@@ -22,7 +22,8 @@ import { kits, reachTimes, units, useEntries, useEvents, useLogs, uses } from '.
 import { notFound, Problem, parseOr422, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { findKit, type StoredKit } from '../kits/store.ts';
+import type { StoredKit } from '../installation/storedKit.ts';
+import { findKit } from '../kits/store.ts';
 import { toReachTimeRow } from '../records/reachTimes.ts';
 import { receivedOf } from '../records/registry.ts';
 import { sortOut } from './sortOut.ts';

@@ -18,7 +18,10 @@ export interface PositionHeat {
 export class HeatOfPlaces {
   private readonly known = new Map<string, PositionHeat>();
 
-  constructor(private readonly catalog: LiveCatalog) {}
+  constructor(
+    private readonly catalog: LiveCatalog,
+    private readonly onChange: () => void,
+  ) {}
 
   /** Reads all logs again; after a start, an import, and every change of a log. */
   async load(db: Db | Tx): Promise<void> {
@@ -41,6 +44,7 @@ export class HeatOfPlaces {
         samples,
       });
     }
+    this.onChange();
   }
 
   at(positionId: string): PositionHeat | undefined {

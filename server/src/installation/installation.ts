@@ -2,6 +2,8 @@ import type { PlainDate } from '@ivrak/core/model';
 import type { OpenDb } from '../db/database.ts';
 import { LiveCatalog } from './catalog.ts';
 import { HeatOfPlaces } from './heat.ts';
+import { Memory } from './memory.ts';
+import type { StoredKit } from './storedKit.ts';
 import { Summaries } from './summaries.ts';
 
 /** One database with what is kept in memory of it. Handed to whatever needs it, so that two may run in one process. */
@@ -19,6 +21,7 @@ export interface Installation {
   readonly catalog: LiveCatalog;
   readonly heat: HeatOfPlaces;
   readonly summaries: Summaries;
+  readonly memory: Memory<StoredKit>;
 }
 
 export async function createInstallation(
@@ -27,9 +30,28 @@ export async function createInstallation(
   backupFolder: string | null = null,
 ): Promise<Installation> {
   const summaries = new Summaries();
-  const catalog = new LiveCatalog(() => summaries.forget());
-  const heat = new HeatOfPlaces(catalog);
-  const here = { db, describeDb: describe, freeBytes, atOnce, exclusively, layOut, schema, today, backupFolder, catalog, heat, summaries };
+  const memory = new Memory<StoredKit>();
+  const forget = () => {
+    summaries.forget();
+    memory.forgetDerived();
+  };
+  const catalog = new LiveCatalog(forget);
+  const heat = new HeatOfPlaces(catalog, forget);
+  const here = {
+    db,
+    describeDb: describe,
+    freeBytes,
+    atOnce,
+    exclusively,
+    layOut,
+    schema,
+    today,
+    backupFolder,
+    catalog,
+    heat,
+    summaries,
+    memory,
+  };
   await takeUp(here);
   onChangeElsewhere(() => void takeUp(here).catch(() => undefined)); // a database that is gone is said by the next call
   return here;

@@ -1,6 +1,6 @@
 import type { KitSummary } from '@ivrak/core/model';
 
-const MOST_SUMMARIES = 500;
+const MOST_SUMMARIES = 5000;
 
 /** What Muster says of each kit, kept until something that it follows from changes. */
 export class Summaries {

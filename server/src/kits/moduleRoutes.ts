@@ -9,9 +9,10 @@ import { kits } from '../db/schema.ts';
 import { notFound, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
+import type { StoredKit } from '../installation/storedKit.ts';
 import { sparesOf } from '../units/rows.ts';
 import { moveUnit } from '../units/store.ts';
-import { claimKit, findKit, type StoredKit } from './store.ts';
+import { claimKit, findKit } from './store.ts';
 import { outlastsFor, viewOf } from './view.ts';
 
 /** A module goes from one kit to another as one: all of its things, and its name, in one transaction. */

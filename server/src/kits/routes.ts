@@ -15,7 +15,7 @@ import { findingsOf, fitProblemOf, judge, packedOf, viewOf } from './view.ts';
 
 export const kitRoutes = (here: Installation): Served[] => [
   serve(contract.listKits, async () => ({
-    kits: (await listKits(here.db)).map((kit) => listed(viewOf(here, kit, here.today()))),
+    kits: (await listKits(here, here.db)).map((kit) => listed(viewOf(here, kit, here.today()))),
     today: here.today(),
   })),
   serve(contract.createKit, async ({ body: { id, ...draft }, who }) =>

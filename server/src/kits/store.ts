@@ -1,10 +1,8 @@
 import {
   BriefSchema,
   FitChoicesSchema,
-  type Kit,
   type KitDraft,
   KitIdSchema,
-  type KitUpkeep,
   KitUpkeepSchema,
   type Layer,
   ModuleSchema,
@@ -13,25 +11,17 @@ import {
   StagingSchema,
   type StoredUnit,
 } from '@ivrak/core/model';
-import { and, asc, desc, eq, getTableColumns, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, inArray, isNull, sql } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { type Change, note } from '../db/journal.ts';
 import { kits, lots, units, useLogs } from '../db/schema.ts';
 import { type Issue, notFound, Problem, unacceptable } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
+import type { OpenUse, StoredKit } from '../installation/storedKit.ts';
 import { type LotRow, lotFor, storedUnitsJson, toStoredUnit, type UnitRow } from '../units/rows.ts';
 import { checkDraft } from './check.ts';
 
 export type KitRow = typeof kits.$inferSelect;
-
-export interface StoredKit extends Omit<Kit, 'units'> {
-  units: StoredUnit[];
-  packing: unknown;
-  upkeep: KitUpkeep;
-  inspectedOn: PlainDate | null;
-  openUse: OpenUse | null;
-}
-export type OpenUse = { logId: string; startedAt: string };
 
 function toStoredKit(row: KitRow, own: StoredUnit[], openUse: OpenUse | null): StoredKit {
   return {
@@ -63,23 +53,60 @@ const packingInShort = sql<unknown>`case when ${kits.packing} is null then null 
   'result', jsonb_strip_nulls(jsonb_build_object('thicknessMm', ${kits.packing} -> 'result' -> 'thicknessMm', 'feasible', ${kits.packing} -> 'result' -> 'feasible',
     'outer', ${kits.packing} -> 'result' -> 'outer', 'blockedBy', ${kits.packing} -> 'result' -> 'blockedBy'))) end`;
 
-/** All kits in use with their units, in the order in which they are mustered; packings in short. */
-export async function listKits(db: Db | Tx): Promise<StoredKit[]> {
+/** Changes with every write to a row: the transaction that wrote it, and where it lies (PostgreSQL manual, system columns). */
+const markOf = sql<string>`${kits}.xmin::text || ' ' || ${kits}.ctid::text`;
+
+/** Kits with their units and packings in short, each with its mark; of some, or all that are in use. */
+async function readKits(db: Db | Tx, ids: readonly string[] | null): Promise<{ mark: string; kit: StoredKit }[]> {
   const rows = await db
-    .select({ ...getTableColumns(kits), packing: packingInShort })
+    .select({ ...getTableColumns(kits), packing: packingInShort, mark: markOf })
     .from(kits)
-    .where(isNull(kits.retiredOn))
+    .where(and(isNull(kits.retiredOn), ids === null ? undefined : inArray(kits.id, [...ids])))
     .orderBy(asc(kits.position), asc(kits.id));
+  // After the rows: what is put into a kit meanwhile is newer than its mark, which the next reading sees.
   const grouped = await db
     .select({ kitId: units.kitId, own: storedUnitsJson })
     .from(units)
     .leftJoin(lots, eq(units.lotId, lots.id))
-    .where(eq(units.place, 'kit'))
+    .where(and(eq(units.place, 'kit'), ids === null ? undefined : inArray(units.kitId, [...ids])))
     .groupBy(units.kitId);
   const byKit = new Map(grouped.map(({ kitId, own }) => [kitId, own]));
-  const open = await openUses(db);
-  return rows.map((row) => toStoredKit(row, byKit.get(row.id) ?? [], open.get(row.id) ?? null));
+  return rows.map(({ mark, ...row }) => ({ mark, kit: toStoredKit(row, byKit.get(row.id) ?? [], null) }));
 }
+
+/**
+ * All kits in use with their units, in the order in which they are mustered; packings in short. Whoever puts something into a kit or takes
+ * it out raises the kit's version, so that only kits whose row has changed are read anew. Within a transaction all are: what it has not
+ * finished is nobody else's to know.
+ */
+export async function listKits(here: Installation, db: Db | Tx): Promise<StoredKit[]> {
+  const open = await openUses(db);
+  const { memory } = here;
+  if (db !== here.db) return (await readKits(db, null)).map(({ kit }) => ({ ...kit, openUse: open.get(kit.id) ?? null }));
+  const marks = await db
+    .select({ id: kits.id, mark: markOf })
+    .from(kits)
+    .where(isNull(kits.retiredOn))
+    .orderBy(asc(kits.position), asc(kits.id));
+  const changed = marks.filter(({ id, mark }) => memory.row(id, mark) === undefined).map(({ id }) => id);
+  const fresh = new Map<string, StoredKit>();
+  if (changed.length > 0)
+    for (const { mark, kit } of await readKits(db, changed.length > MOST_BY_ID ? null : changed)) {
+      memory.keepRow(kit.id, mark, kit);
+      fresh.set(kit.id, kit);
+    }
+  memory.keepOnly(new Set(marks.map(({ id }) => id)));
+  return marks.flatMap(({ id, mark }) => {
+    const kit = memory.row(id, mark) ?? fresh.get(id);
+    // A kit that was retired since the marks were read.
+    if (kit === undefined) return [];
+    const use = open.get(id);
+    return [use === undefined ? kit : memory.of(kit, `use ${use.logId} ${use.startedAt}`, () => ({ ...kit, openUse: use }))];
+  });
+}
+
+/** Beyond so many, all are read at once. */
+const MOST_BY_ID = 100;
 
 /** By kit, the first of its uses that nobody has debriefed. */
 async function openUses(db: Db | Tx): Promise<Map<string, OpenUse>> {

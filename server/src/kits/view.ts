@@ -4,7 +4,7 @@ import { addDays, type KitDraft, type KitSummary, type KitView, type PlainDate, 
 import { type Finding, runRules } from '@ivrak/core/rules';
 import { type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from '@ivrak/core/upkeep';
 import type { Installation } from '../installation/installation.ts';
-import type { StoredKit } from './store.ts';
+import type { StoredKit } from '../installation/storedKit.ts';
 
 export interface StoredPacking {
   fingerprint: string;
@@ -16,7 +16,7 @@ const isPacking = (value: unknown): value is StoredPacking =>
 export const judge = (here: Installation, kit: StoredKit, on: PlainDate): Judgement => {
   const school = here.catalog.school(kit.schoolId);
   if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
-  return judgeKit(kit, school, here.catalog.container(kit.containerId), on, here.catalog.kinds);
+  return here.memory.of(kit, `judged ${on}`, () => judgeKit(kit, school, here.catalog.container(kit.containerId), on, here.catalog.kinds));
 };
 
 export function keptKit(here: Installation, kit: StoredKit, judgement: Judgement): KeptKit {
@@ -96,7 +96,7 @@ function summarise(here: Installation, kit: StoredKit, today: PlainDate): KitSum
       ? kitCarry({ units: kit.units, container, position, packed: packing, catalog: here.catalog.kinds })
       : null;
   const gap = judgement.coverage.needs.find(({ state }) => state === 'gap');
-  const events: UpkeepEvent[] = upkeepEvents(keptKit(here, kit, judgement), today, addDays(today, 730), here.catalog.kinds);
+  const events: UpkeepEvent[] = kitEvents(here, kit, today, addDays(today, 730));
   return {
     rungs: judgement.rungs.map(({ rung, state, have, least }) => ({ rung, state, have, least })),
     held: judgement.held,
@@ -121,4 +121,4 @@ export function outlastsFor(here: Installation, kit: StoredKit, today: PlainDate
 
 /** Dated events of a kit as it is now. */
 export const kitEvents = (here: Installation, kit: StoredKit, from: PlainDate, to: PlainDate) =>
-  upkeepEvents(keptKit(here, kit, judge(here, kit, from)), from, to, here.catalog.kinds);
+  here.memory.of(kit, `events ${from} ${to}`, () => upkeepEvents(keptKit(here, kit, judge(here, kit, from)), from, to, here.catalog.kinds));

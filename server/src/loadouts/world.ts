@@ -7,7 +7,8 @@ import { asc, eq } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { plans, reachTimes } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
-import { listKits, type StoredKit } from '../kits/store.ts';
+import type { StoredKit } from '../installation/storedKit.ts';
+import { listKits } from '../kits/store.ts';
 import { judge, packedOf, viewOf } from '../kits/view.ts';
 import { toReachTime } from '../records/reachTimes.ts';
 
@@ -47,9 +48,9 @@ function carryKit(here: Installation, kit: StoredKit, school: School, today: Pla
 }
 
 export async function carryKits(here: Installation, db: Db, today: PlainDate): Promise<CarryKit[]> {
-  return (await listKits(db)).flatMap((kit) => {
+  return (await listKits(here, db)).flatMap((kit) => {
     const school = here.catalog.school(kit.schoolId);
-    return school === undefined ? [] : [carryKit(here, kit, school, today)];
+    return school === undefined ? [] : [here.memory.of(kit, `carried ${today}`, () => carryKit(here, kit, school, today))];
   });
 }
 

@@ -3,6 +3,7 @@ import type { KindCatalog } from '@ivrak/core/model';
 import { and, asc, getTableColumns, gt, lte } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type * as z from 'zod';
+import { breathe } from '../db/breathe.ts';
 import type { Db, Tx } from '../db/database.ts';
 
 export type ExportFile = z.output<typeof ExportFileSchema>;
@@ -57,14 +58,16 @@ interface Described<F extends Field> {
 /** Writes rows, as the file's schema has them, into a table. */
 export type Insert = (table: PgTable, rows: readonly unknown[]) => Promise<void>;
 
-const ROWS_AT_ONCE = 500;
+const ROWS_AT_ONCE = 250;
 
 /** In short transactions of their own, which `within` makes. */
 export const insertIn =
   (within: <T>(work: (tx: Tx) => Promise<T>) => Promise<T>): Insert =>
   async (table, rows) => {
-    for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
+    for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
       await within((tx) => tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as PgTable['$inferInsert'][]));
+      await breathe();
+    }
   };
 
 const ROWS_OF_PAGE = 1000;
@@ -82,8 +85,7 @@ async function* pagesOf(db: Db, table: PgTable, key: PgColumn, last: number | un
     yield rows;
     if (rows.length < ROWS_OF_PAGE) return;
     after = rows.at(-1)?.[keyOf(table, key)];
-    // The embedded database works without letting go of the thread.
-    await new Promise((resolve) => setImmediate(resolve));
+    await breathe();
   }
 }
 

@@ -1,54 +1,133 @@
+import { gradeOf, type NeedCoverage } from '@ivrak/core/coverage';
 import { judgeKit } from '@ivrak/core/kit';
-import { addDays, type PlainDate, type Restock } from '@ivrak/core/model';
-import { type Lender, loansFor, restockLines, type SpareUnit, sparesOfKind } from '@ivrak/core/stock';
+import {
+  addDays,
+  compareExpiry,
+  isGoodOn,
+  type KindCatalog,
+  type NeedId,
+  type PlainDate,
+  type Restock,
+  type School,
+  type StoredUnit,
+} from '@ivrak/core/model';
+import { isOfferable, type Lender, type Loan, loansFor, restockLines, type SpareUnit, sparesOfKind } from '@ivrak/core/stock';
 import { eq, gte } from 'drizzle-orm';
 import type { Db } from '../db/database.ts';
 import { arrivalsSince } from '../db/journal.ts';
 import { useEvents, uses } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
-import { listKits, type StoredKit } from '../kits/store.ts';
+import type { StoredKit } from '../installation/storedKit.ts';
+import { listKits } from '../kits/store.ts';
 import { judge, outlastsFor } from '../kits/view.ts';
 import { sparesOf } from '../units/rows.ts';
 
+/** Spares by kind: a stack may serve several kits, and what one kit was promised is taken off before the next is planned. */
+class FreeSpares {
+  /** Of each kind, those that lapse first in front. */
+  private readonly byKind = new Map<string, SpareUnit[]>();
+  private readonly versions: ReadonlyMap<string, number>;
+
+  constructor(spares: readonly StoredUnit[]) {
+    this.versions = new Map(spares.map(({ id, version }) => [id, version]));
+    for (const unit of spares.toSorted((a, b) => compareExpiry(a.expiresOn ?? null, b.expiresOn ?? null) || (a.id < b.id ? -1 : 1))) {
+      const own = this.byKind.get(unit.kind);
+      if (own === undefined) this.byKind.set(unit.kind, [unit]);
+      else own.push(unit);
+    }
+  }
+
+  /**
+   * Of each kind, what could be taken for so many pieces: the first that outlast a day, and behind them the last of those that do not, as
+   * `orderSpares` has it. A stack holds a piece at least, so more is never looked at.
+   */
+  of(kinds: Iterable<string>, outlasts: PlainDate, most: number): SpareUnit[] {
+    return [...kinds].flatMap((kind) => {
+      const own = this.byKind.get(kind) ?? [];
+      let [low, high] = [0, own.length];
+      while (low < high) {
+        const middle = (low + high) >> 1;
+        if (isGoodOn(own[middle]?.expiresOn ?? null, outlasts)) high = middle;
+        else low = middle + 1;
+      }
+      return [...own.slice(low, low + most), ...own.slice(Math.max(0, low - most), low)];
+    });
+  }
+
+  takeOff<T extends { unitId: string; kind: string; take: number }>(spare: T): T & { version: number } {
+    const own = this.byKind.get(spare.kind) ?? [];
+    const at = own.findIndex(({ id }) => id === spare.unitId);
+    const stack = own[at];
+    if (stack !== undefined && stack.count > spare.take) own[at] = { ...stack, count: stack.count - spare.take };
+    else if (stack !== undefined) own.splice(at, 1);
+    return { ...spare, version: this.versions.get(spare.unitId) ?? 0 };
+  }
+}
+
 export async function restockPlan(here: Installation, db: Db, today: PlainDate): Promise<Restock> {
-  const spares = new Map((await sparesOf(db)).map((unit) => [unit.id as string, unit]));
-  // A stack in stores may serve several kits; what one kit was promised is taken off before the next is planned.
-  const free = new Map<string, SpareUnit>([...spares].map(([id, unit]) => [id, unit]));
-  const takeOff = <T extends { unitId: string; take: number }>(spare: T) => {
-    const stack = free.get(spare.unitId);
-    const left = (stack?.count ?? 0) - spare.take;
-    if (left <= 0 || stack === undefined) free.delete(spare.unitId);
-    else free.set(spare.unitId, { ...stack, count: left });
-    return { ...spare, version: spares.get(spare.unitId)?.version ?? 0 };
+  const spares = (await sparesOf(db)).filter((unit) => isOfferable(unit, here.catalog.kinds, today));
+  const free = new FreeSpares(spares);
+  const takeOff = <T extends { unitId: string; kind: string; take: number }>(spare: T) => free.takeOff(spare);
+  const serving = new Map<string, ReadonlySet<string>>();
+  const lent = new Map<string, Loan[]>();
+  const all = await listKits(here, db);
+  const lenders = all.map((kit) => here.memory.of(kit, `lender ${today}`, () => lenderOf(here, kit, today)));
+  // Kits of one layer and school that miss the same are offered the same: what lies farther from the body is never the kit itself.
+  const loansOf = (need: NeedId, missing: number, kit: StoredKit, school: School): Loan[] => {
+    const key = [need, missing, kit.layer, school.id].join(' ');
+    const loans = lent.get(key) ?? loansFor({ need, missing }, { ...kit, school }, lenders, here.catalog.kinds, today);
+    lent.set(key, loans);
+    return loans;
   };
-  const all = await listKits(db);
-  const lenders = all.map((kit) => lenderOf(here, kit, today));
   const versions = new Map(all.flatMap(({ units }) => units.map(({ id, version }) => [id as string, version])));
   const gone = await notPutBack(here, db, today);
   const plans: Restock['kits'] = [];
   for (const kit of all) {
     const school = here.catalog.school(kit.schoolId);
     if (school === undefined) continue;
-    const options = { on: today, outlasts: outlastsFor(here, kit, today) };
-    const lines = restockLines(judge(here, kit, today).coverage.needs, school, [...free.values()], here.catalog.kinds, options).map(
-      (line) => {
-        const fromStores = line.fromStores.map(takeOff);
-        const open = line.missing - fromStores.reduce((sum, { pieces }) => sum + pieces, 0);
-        const loans = open <= 0 ? [] : loansFor({ need: line.need, missing: open }, { ...kit, school }, lenders, here.catalog.kinds, today);
-        return { ...line, fromStores, fromKits: loans.map((loan) => ({ ...loan, version: versions.get(loan.unitId) ?? 0 })) };
-      },
-    );
+    const options = { on: today, outlasts: here.memory.of(kit, `outlasts ${today}`, () => outlastsFor(here, kit, today)) };
+    const { needs } = judge(here, kit, today).coverage;
+    const kinds = kindsFor(needs, school, here.catalog.kinds, serving);
+    const missing = needs.reduce((sum, { have, least }) => sum + Math.max(0, least - have), 0);
+    const lines = restockLines(needs, school, free.of(kinds, options.outlasts, missing), here.catalog.kinds, options).map((line) => {
+      const fromStores = line.fromStores.map(takeOff);
+      const open = line.missing - fromStores.reduce((sum, { pieces }) => sum + pieces, 0);
+      const loans = open <= 0 ? [] : loansOf(line.need, open, kit, school);
+      return { ...line, fromStores, fromKits: loans.map((loan) => ({ ...loan, version: versions.get(loan.unitId) ?? 0 })) };
+    });
     const promised = (kind: string) =>
       lines.flatMap(({ fromStores }) => fromStores).reduce((sum, spare) => sum + (spare.kind === kind ? spare.take : 0), 0);
     const asBefore = [...(gone.get(kit.id) ?? [])].flatMap(([kind, units]) => {
       const count = units - promised(kind);
       return count <= 0
         ? []
-        : [{ kind, count, fromStores: sparesOfKind(kind, count, [...free.values()], here.catalog.kinds, options).map(takeOff) }];
+        : [
+            {
+              kind,
+              count,
+              fromStores: sparesOfKind(kind, count, free.of([kind], options.outlasts, count), here.catalog.kinds, options).map(takeOff),
+            },
+          ];
     });
     if (lines.length > 0 || asBefore.length > 0) plans.push({ kitId: kit.id, kitName: kit.name, lines, asBefore });
   }
   return { kits: plans };
+}
+
+/** Kinds that serve what a kit misses; kits of one school that miss the same ask for the same. */
+function kindsFor(
+  needs: readonly NeedCoverage[],
+  school: School,
+  catalog: KindCatalog,
+  known: Map<string, ReadonlySet<string>>,
+): ReadonlySet<string> {
+  const gaps = needs.filter(({ have, least }) => have < least).map(({ need }) => need);
+  const key = [school.id, ...gaps].join(' ');
+  const kinds =
+    known.get(key) ??
+    new Set([...catalog.values()].filter((kind) => gaps.some((need) => gradeOf(kind, need, school) !== null)).map(({ id }) => id));
+  known.set(key, kinds);
+  return kinds;
 }
 
 function lenderOf(here: Installation, kit: StoredKit, today: PlainDate): Lender {
@@ -56,6 +135,7 @@ function lenderOf(here: Installation, kit: StoredKit, today: PlainDate): Lender 
   const container = here.catalog.container(kit.containerId);
   return {
     ...kit,
+    effects: new Map(),
     // The kit is judged as its own screens judge it, with the contents that it would have left.
     cover: (units) =>
       school === undefined

@@ -1,9 +1,7 @@
 import type { AppliedSchema, RotationPlanSchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
-import type { PlainDate } from '@ivrak/core/model';
-import { type RotationPlan, rotation } from '@ivrak/core/stock';
 import type * as z from 'zod';
-import type { Db } from '../db/database.ts';
+import type { Queues } from '../compute/queues.ts';
 import { note } from '../db/journal.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
@@ -14,15 +12,18 @@ import { horizonKits } from '../upkeep/horizonKits.ts';
 /** Planning value: spares that lapse within so many days and are not wanted are proposed for practice. */
 const PRACTICE_WITHIN_DAYS = 90;
 
-export async function rotationNow(here: Installation, db: Db, today: PlainDate): Promise<z.input<typeof RotationPlanSchema>> {
-  const kits = (await horizonKits(here, db, today)).map((kit) => ({
+async function rotationNow(here: Installation, queues: Queues): Promise<z.input<typeof RotationPlanSchema>> {
+  const today = here.today();
+  const all = await horizonKits(here, here.db, today);
+  const kits = all.map(({ stored: { positionId, containerId }, person: _, layer: __, ...kit }) => ({
     ...kit,
-    fetchS: here.catalog.position(kit.stored.positionId)?.drawS ?? 0,
-    isSealed: here.catalog.container(kit.stored.containerId)?.make === 'vacuumRoll',
+    fetchS: here.catalog.position(positionId)?.drawS ?? 0,
+    isSealed: here.catalog.container(containerId)?.make === 'vacuumRoll',
   }));
-  const spares = await sparesOf(db);
-  const stored = new Map([...kits.flatMap((kit) => kit.stored.units), ...spares].map((unit) => [unit.id as string, unit]));
-  const plan: RotationPlan = rotation(kits, spares, here.catalog.kinds, { on: today, practiceWithinDays: PRACTICE_WITHIN_DAYS });
+  const spares = await sparesOf(here.db);
+  const stored = new Map([...all.flatMap((kit) => kit.stored.units), ...spares].map((unit) => [unit.id as string, unit]));
+  const options = { on: today, practiceWithinDays: PRACTICE_WITHIN_DAYS };
+  const plan = await queues.rotation.ask({ kits, spares, catalog: here.catalog.kinds, options });
   const known = <T extends { unitId: string }>(move: T) => ({
     ...move,
     lot: stored.get(move.unitId)?.lot ?? null,
@@ -36,8 +37,8 @@ export async function rotationNow(here: Installation, db: Db, today: PlainDate):
   };
 }
 
-export const rotationRoutes = (here: Installation): Served[] => [
-  serve(contract.getRotation, () => rotationNow(here, here.db, here.today())),
+export const rotationRoutes = (here: Installation, queues: Queues): Served[] => [
+  serve(contract.getRotation, () => rotationNow(here, queues)),
   serve(contract.applyRotation, ({ body, who }) =>
     here.db.transaction(async (tx) => {
       const undo: z.input<typeof AppliedSchema>[] = [];

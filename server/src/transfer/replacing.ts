@@ -25,9 +25,9 @@ interface Replacing<T> {
 export async function replaceTables<T>(here: Installation, { fill, before }: Replacing<T>): Promise<T> {
   const beside = `${here.schema}_incoming`;
   return here.exclusively('replacing', async (transaction) => {
+    const marks = await transaction(marksNow);
     await here.layOut(beside);
     try {
-      const marks = await transaction(marksNow);
       const filled = await fill(insertIn((work) => transaction((tx) => within(tx, beside, () => work(tx)))));
       await here.exclusively('writing', async () => {
         await before();

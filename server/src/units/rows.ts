@@ -38,8 +38,13 @@ export const storedUnitsJson = sql<StoredUnit[]>`json_agg(json_build_object(
 
 /** What lies in stores. */
 export async function sparesOf(db: Db | Tx): Promise<StoredUnit[]> {
-  const rows = await db.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.place, 'stores'));
-  return rows.map((row) => toStoredUnit(row.units, row.lots));
+  const [row] = await db
+    .select({ own: storedUnitsJson })
+    .from(units)
+    .leftJoin(lots, eq(units.lotId, lots.id))
+    .where(eq(units.place, 'stores'));
+  // Of no rows the database makes no list.
+  return row?.own ?? [];
 }
 
 /** The lot that fits what is known of a unit: its own one where nothing changed, else one found or made. */

@@ -3,12 +3,13 @@ import type { HorizonKit } from '@ivrak/core/upkeep';
 import type { Db } from '../db/database.ts';
 import { people } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
-import { listKits, type StoredKit } from '../kits/store.ts';
+import type { StoredKit } from '../installation/storedKit.ts';
+import { listKits } from '../kits/store.ts';
 import { judge } from '../kits/view.ts';
 
 export async function horizonKits(here: Installation, db: Db, today: PlainDate): Promise<(HorizonKit & { stored: StoredKit })[]> {
   const crew = new Map((await db.select().from(people)).map(({ id, name }) => [id, { id, name }]));
-  return (await listKits(db)).flatMap((kit) => {
+  return (await listKits(here, db)).flatMap((kit) => {
     const school = here.catalog.school(kit.schoolId);
     if (school === undefined) return [];
     return [

@@ -11,7 +11,7 @@ export const upkeepRoutes = (here: Installation): Served[] => [
     const from = query.from ?? here.today();
     const to = query.to ?? addDays(from, 730);
     if (to < from) throw unacceptable([{ path: 'to', message: 'lies before "from"' }]);
-    const events = (await listKits(here.db)).flatMap((kit) => kitEvents(here, kit, from, to));
+    const events = (await listKits(here, here.db)).flatMap((kit) => kitEvents(here, kit, from, to));
     return { from, to, events: events.sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0)) };
   }),
 ];
