@@ -15,8 +15,12 @@ const unit = (id, kind, count = 1) => ({ id, kind, count, condition: 'ready' });
 
 /** Each writer does one thing after the other until the server is gone, and says of each what must be found from then on. */
 export class Torment {
-  /** `below(n)` gives whole numbers; `start()` a running server on the same folder with `url`, `child` and `stop`. */
-  constructor({ below, start }) {
+  /**
+   * `below(n)` gives whole numbers; `start()` a running server on the same data with `url`, `child` and `stop`; `kill(server)` ends it, or
+   * what it depends on as well.
+   */
+  constructor({ below, start, kill = ({ child }) => child.kill('SIGKILL') }) {
+    this.kill = kill;
     this.below = below;
     this.start = start;
     this.made = 0;
@@ -233,7 +237,7 @@ export class Torment {
         if (isImport && Date.now() >= until) break;
         await new Promise((resolve) => setTimeout(resolve, 5));
       }
-      this.server.child.kill('SIGKILL');
+      await this.kill(this.server);
       isDead = true;
       await Promise.all(works);
       await this.server.stop();

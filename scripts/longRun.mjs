@@ -3,8 +3,8 @@ import { parseArgs } from 'node:util';
 import { buildIfNeeded, installIfNeeded } from './prepare.mjs';
 
 /** Reads `--<what> n --seed n`, installs and builds; gives the number, the seed, a generator from it, and how to report. */
-export async function prepareLongRun(what, usual) {
-  const { values } = parseArgs({ options: { [what]: { type: 'string', default: String(usual) }, seed: { type: 'string' } } });
+export async function prepareLongRun(what, usual, more = {}) {
+  const { values } = parseArgs({ options: { [what]: { type: 'string', default: String(usual) }, seed: { type: 'string' }, ...more } });
   const count = Number(values[what]);
   const seed = Number(values.seed ?? Math.floor(Date.now() / 86_400_000));
   if (!Number.isInteger(count) || count < 1 || !Number.isInteger(seed)) {
@@ -19,6 +19,7 @@ export async function prepareLongRun(what, usual) {
   let failed = 0;
   return {
     count,
+    values,
     seed,
     random: new Random(seed),
     report: (isGood, text) => {

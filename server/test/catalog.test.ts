@@ -1,15 +1,8 @@
-import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { KINDS, PUBLISHED_LISTS, SCHOOLS } from '@ivrak/core/catalog';
 import { type Kind, nothingMadeReady, type School } from '@ivrak/core/model';
 import { factsOf } from '@ivrak/core/rules';
-import { sql } from 'drizzle-orm';
 import type request from 'supertest';
 import { describe, expect, it } from 'vitest';
-import { openDb } from '../src/db/open.ts';
-import { findKit } from '../src/kits/store.ts';
-import { MIGRATIONS_FOLDER } from '../src/paths.ts';
 import { withServer } from './running.ts';
 import { TODAY } from './today.ts';
 
@@ -192,40 +185,6 @@ describe('the export file', () => {
     expect((await catalog()).own).toEqual({ kinds: {}, schools: {}, containers: {}, positions: {} });
     expect((await call('get', '/api/lists')).body.lists).toEqual([]);
     expect((await call('get', '/api/kits/tow-panel')).body.setAside).toEqual([]);
-  });
-});
-
-describe('a database of an earlier version', () => {
-  it.each([
-    ['the first', ['0000_start.sql']],
-    ['the second', ['0000_start.sql', '0001_own_catalog.sql']],
-  ])('is brought forward from %s: kits keep what they hold, and new questions take their defaults', async (_, files) => {
-    const folder = mkdtempSync(join(tmpdir(), 'ivrak-old-'));
-    try {
-      // The migrations as they were, up to the one before.
-      const first = join(folder, 'migrations');
-      mkdirSync(join(first, 'meta'), { recursive: true });
-      for (const file of files) cpSync(join(MIGRATIONS_FOLDER, file), join(first, file));
-      const journal = JSON.parse(readFileSync(join(MIGRATIONS_FOLDER, 'meta/_journal.json'), 'utf8'));
-      writeFileSync(join(first, 'meta/_journal.json'), JSON.stringify({ ...journal, entries: journal.entries.slice(0, files.length) }));
-      const data = join(folder, 'data');
-      const old = await openDb(data, { migrationsFolder: first });
-      await old.db.execute(
-        sql`insert into kits (id, name, layer, container_id, position_id, school_id, brief)
-            values ('old', 'Old kit', 'pocket', 'belt-pouch', 'belt-side', 'remote', '{"persons": 3, "training": "trauma"}')`,
-      );
-      await old.db.execute(
-        sql`insert into units (id, kind, count, condition, place, kit_id) values ('u1', 'gloves', 2, 'ready', 'kit', 'old')`,
-      );
-      await old.close();
-      const now = await openDb(data);
-      const kit = await findKit(now.db, 'old');
-      expect(kit).toMatchObject({ name: 'Old kit', setAside: [], units: [{ id: 'u1', count: 2 }], ...nothingMadeReady() });
-      expect(kit.brief).toMatchObject({ persons: 3, training: 'trauma', phoneCover: true, threats: [], carers: [], overrides: {} });
-      await now.close();
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
-    }
   });
 });
 
