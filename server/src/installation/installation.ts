@@ -1,5 +1,6 @@
 import type { PlainDate } from '@ivrak/core/model';
 import type { OpenDb } from '../db/database.ts';
+import { Urgent } from '../db/urgent.ts';
 import { LiveCatalog } from './catalog.ts';
 import { HeatOfPlaces } from './heat.ts';
 import { Memory } from './memory.ts';
@@ -12,6 +13,8 @@ export interface Installation {
   readonly describeDb: string;
   readonly freeBytes: OpenDb['freeBytes'];
   readonly atOnce: OpenDb['atOnce'];
+  /** Long work calls it between its steps: what goes at once goes first. */
+  readonly letPass: () => Promise<void>;
   readonly exclusively: OpenDb['exclusively'];
   readonly layOut: OpenDb['layOut'];
   readonly schema: string;
@@ -37,11 +40,13 @@ export async function createInstallation(
   };
   const catalog = new LiveCatalog(forget);
   const heat = new HeatOfPlaces(catalog, forget);
-  const here = {
+  const urgent = new Urgent();
+  const here: Installation = {
     db,
     describeDb: describe,
     freeBytes,
-    atOnce,
+    atOnce: (work, config) => urgent.run(() => atOnce(work, config)),
+    letPass: () => urgent.pass(),
     exclusively,
     layOut,
     schema,

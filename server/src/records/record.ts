@@ -33,8 +33,11 @@ export interface StoredRecord {
   /** Rows as the file holds them, some at a time, so that others have their turn between; `last` is the largest key of those asked for. */
   pages: (db: Db, last?: number) => AsyncGenerator<unknown[]>;
   write: (insert: Insert, rows: readonly unknown[]) => Promise<void>;
-  check: (file: ExportFile, known: References) => void;
+  /** Stops now and then, so that whoever checks a long file may let others have their turn. */
+  check: (file: ExportFile, known: References) => Generator<void>;
 }
+
+const ROWS_CHECKED_AT_ONCE = 500;
 
 interface Described<F extends Field> {
   field: F;
@@ -58,15 +61,15 @@ interface Described<F extends Field> {
 /** Writes rows, as the file's schema has them, into a table. */
 export type Insert = (table: PgTable, rows: readonly unknown[]) => Promise<void>;
 
-const ROWS_AT_ONCE = 250;
+const ROWS_AT_ONCE = 100;
 
-/** In short transactions of their own, which `within` makes. */
+/** In short transactions of their own, which `within` makes; `letPass` is called between. */
 export const insertIn =
-  (within: <T>(work: (tx: Tx) => Promise<T>) => Promise<T>): Insert =>
+  (within: <T>(work: (tx: Tx) => Promise<T>) => Promise<T>, letPass: () => Promise<void>): Insert =>
   async (table, rows) => {
     for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
       await within((tx) => tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as PgTable['$inferInsert'][]));
-      await breathe();
+      await letPass();
     }
   };
 
@@ -113,7 +116,7 @@ export function record<F extends Field>(described: Described<F>): StoredRecord {
       if (described.write !== undefined) return described.write(insert, rows);
       return insert(table, toRow === undefined ? rows : (rows as RowOf<F>[]).map(toRow));
     },
-    check: (file, known) => {
+    *check(file, known) {
       const seen = new Set<string>();
       for (const [index, row] of rowsIn(file).entries()) {
         const at = `${field}.${index}`;
@@ -123,6 +126,7 @@ export function record<F extends Field>(described: Described<F>): StoredRecord {
           seen.add(value);
         }
         references?.(row, at, known);
+        if (index % ROWS_CHECKED_AT_ONCE === 0) yield;
       }
       checkAll?.(file[field], known);
     },

@@ -57,7 +57,11 @@ const notJson = (): Problem =>
  * Reads an export file piece by piece, compressed or not, and hands its journal on as it comes. Throws 400 where it is no JSON, and 422 with
  * every place that is wrong.
  */
-export async function readExport(source: AsyncIterable<Uint8Array>, takeJournal: (rows: JournalRow[]) => Promise<void>): Promise<ReadFile> {
+export async function readExport(
+  source: AsyncIterable<Uint8Array>,
+  takeJournal: (rows: JournalRow[]) => Promise<void>,
+  letPass: () => Promise<void> = async () => undefined,
+): Promise<ReadFile> {
   const issues: Issue[] = [];
   const lists = new Map<Field, unknown[]>(STORED_RECORDS.map(({ field }) => [field, []]));
   let journalRows = 0;
@@ -88,6 +92,7 @@ export async function readExport(source: AsyncIterable<Uint8Array>, takeJournal:
   for await (const piece of unpacked(source)) {
     isAnything ||= piece.length > 0;
     parse(() => tokens.write(piece));
+    await letPass();
     if (issues.length >= ENOUGH_ISSUES) throw unacceptable(issues);
     while (journal.length >= JOURNAL_ROWS_AT_ONCE) {
       await takeJournal(journal.slice(0, JOURNAL_ROWS_AT_ONCE));

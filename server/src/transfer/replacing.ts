@@ -28,7 +28,7 @@ export async function replaceTables<T>(here: Installation, { fill, before }: Rep
     const marks = await transaction(marksNow);
     await here.layOut(beside);
     try {
-      const filled = await fill(insertIn((work) => transaction((tx) => within(tx, beside, () => work(tx)))));
+      const filled = await fill(insertIn((work) => transaction((tx) => within(tx, beside, () => work(tx))), here.letPass));
       await here.exclusively('writing', async () => {
         await before();
         await transaction((tx) => takePlace(tx, here.schema, beside, marks));

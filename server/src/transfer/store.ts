@@ -28,8 +28,8 @@ export async function replaceAll(
 ): Promise<ReadFile> {
   const read = await replaceTables(here, {
     fill: async (insert) => {
-      const inside = await readExport(source, (rows) => insert(journal, rows));
-      const issues = referenceIssues(inside.file);
+      const inside = await readExport(source, (rows) => insert(journal, rows), here.letPass);
+      const issues = await referenceIssues(inside.file, here.letPass);
       if (issues.length > 0) throw unacceptable(issues);
       for (const { field, write } of STORED_RECORDS) if (field !== 'journal') await write(insert, inside.file[field]);
       return inside;

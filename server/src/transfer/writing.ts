@@ -2,7 +2,6 @@ import { Readable } from 'node:stream';
 import { ExportFileSchema } from '@ivrak/contract';
 import { max } from 'drizzle-orm';
 import * as z from 'zod';
-import type { Db } from '../db/database.ts';
 import { journal } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { StoredRecord } from '../records/record.ts';
@@ -19,13 +18,14 @@ export function rowSchema(field: StoredRecord['field']): z.ZodType {
 }
 
 /** The rows of a record as text with commas between, page by page. */
-async function* textOf(db: Db, { field, pages }: StoredRecord, last?: number): AsyncGenerator<string> {
+async function* textOf({ db, letPass }: Installation, { field, pages }: StoredRecord, last?: number): AsyncGenerator<string> {
   const schema = rowSchema(field);
   let isFirst = true;
   for await (const page of pages(db, last)) {
     const rows = page.map((row) => JSON.stringify(schema.parse(row)));
     yield `${isFirst ? '' : ','}${rows.join(',')}`;
     isFirst = false;
+    await letPass();
   }
 }
 
@@ -33,23 +33,23 @@ async function* textOf(db: Db, { field, pages }: StoredRecord, last?: number): A
  * The export file, piece by piece, as it stands at one moment: no writer comes between while all but the journal is read, which is short;
  * the journal only grows, so that what had been noted by then is read afterwards, however much it is.
  */
-async function* pieces({ db }: Installation, holdWriters: Installation['exclusively'] | null): AsyncGenerator<string> {
+async function* pieces(here: Installation, holdWriters: Installation['exclusively'] | null): AsyncGenerator<string> {
   const read = async () => {
     const parts: string[] = [];
     for (const record of STORED_RECORDS) {
       if (record.field === 'journal') continue;
       parts.push(`"${record.field}":[`);
-      for await (const text of textOf(db, record)) parts.push(text);
+      for await (const text of textOf(here, record)) parts.push(text);
       parts.push('],');
     }
-    const [noted] = await db.select({ last: max(journal.id) }).from(journal);
+    const [noted] = await here.db.select({ last: max(journal.id) }).from(journal);
     return { parts, last: noted?.last ?? 0 };
   };
   const { parts, last } = holdWriters === null ? await read() : await holdWriters('writing', read);
   yield `{"format":"ivrak","formatVersion":${FORMAT_VERSION},`;
   yield* parts;
   yield '"journal":[';
-  for (const record of STORED_RECORDS) if (record.field === 'journal') yield* textOf(db, record, last);
+  for (const record of STORED_RECORDS) if (record.field === 'journal') yield* textOf(here, record, last);
   yield ']}';
 }
 
