@@ -1,9 +1,10 @@
-import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { nothingMadeReady } from '@ivrak/core/model';
 import { sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
+import { rowsOf } from '../src/db/migrate.ts';
 import { openDb } from '../src/db/open.ts';
 import { findKit } from '../src/kits/store.ts';
 import { MIGRATIONS_FOLDER } from '../src/paths.ts';
@@ -36,6 +37,15 @@ describe('a database of an earlier version', () => {
       expect(kit).toMatchObject({ name: 'Old kit', setAside: [], units: [{ id: 'u1', count: 2 }], ...nothingMadeReady() });
       expect(kit.brief).toMatchObject({ persons: 3, training: 'trauma', phoneCover: true, threats: [], carers: [], overrides: {} });
       await now.close();
+      // What it was is kept, whole: the version that wrote it would open it again.
+      const copies = readdirSync(data).filter((name) => name.startsWith('pg.before-'));
+      expect(copies).toHaveLength(1);
+      rmSync(join(data, 'pg'), { recursive: true });
+      renameSync(join(data, copies[0] as string), join(data, 'pg'));
+      rmSync(join(data, 'ivrak.json'));
+      const back = await openDb(data, { migrationsFolder: first });
+      expect(rowsOf(await back.db.execute(sql`select id, kit_id from units`))).toEqual([{ id: 'u1', kit_id: 'old' }]);
+      await back.close();
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }

@@ -1,6 +1,6 @@
-import { existsSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { syncPath } from './disk.ts';
+import { syncPath, syncTree } from './disk.ts';
 
 /** Why a data folder is not opened, and what to do, for somebody who only sees this. Nothing was changed. */
 export class FolderError extends Error {}
@@ -53,6 +53,31 @@ export function setAside(folder: string, at: Date): string | null {
   const aside = `${place}.aside-${at.toISOString().replace(/[:.]/g, '-')}`;
   renameSync(place, aside);
   return aside;
+}
+
+const COPY = /^pg\.before-/;
+
+/**
+ * Keeps a copy of a closed database as an earlier version left it, in place of the copy before it, and gives where. To go back to that
+ * version the copy takes the place of the folder `pg`.
+ */
+export function keepCopy(folder: string, at: Date): string {
+  const older = readdirSync(folder).filter((name) => COPY.test(name));
+  const copy = join(folder, `pg.before-${at.toISOString().replace(/[:.]/g, '-')}`);
+  const beside = `${copy}.new`;
+  try {
+    cpSync(join(folder, 'pg'), beside, { recursive: true });
+    syncTree(beside);
+    renameSync(beside, copy);
+    syncPath(folder);
+  } catch (error) {
+    rmSync(beside, { recursive: true, force: true });
+    throw new FolderError(
+      `The database in ${folder} is from an earlier version of Ivrak, and no copy of it can be kept before it is brought forward: ${error instanceof Error ? error.message : error}. Nothing was changed. Is there room for it?`,
+    );
+  }
+  for (const name of older) rmSync(join(folder, name), { recursive: true });
+  return copy;
 }
 
 /** Takes back what `setAside` did, where nothing could take the database's place. */

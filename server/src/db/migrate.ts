@@ -30,6 +30,12 @@ async function lastIn(db: Db, place: Place): Promise<number> {
 /** Both drivers answer with an object that holds the rows. */
 export const rowsOf = <T>(result: unknown): T[] => (result as { rows: T[] }).rows;
 
+/** Whether there are tables that an earlier version has laid out and this one would change. */
+export async function isBehind(db: Db, place: Place, folder: string, where: string): Promise<boolean> {
+  const pending = await pendingMigrations(db, place, folder, where);
+  return pending.length > 0 && (await lastIn(db, place)) > 0;
+}
+
 /** What is still to be done to the tables. Throws where a later version has been at them: this one would not know what they mean. */
 export async function pendingMigrations(db: Db, place: Place, folder: string, where: string): Promise<MigrationMeta[]> {
   const all = readMigrationFiles({ migrationsFolder: folder });

@@ -5,9 +5,9 @@ import { sql } from 'drizzle-orm';
 import { BLANK_DATABASE_FILE, MIGRATIONS_FOLDER } from '../paths.ts';
 import type { Db, OpenDb } from './database.ts';
 import { syncPath, syncTree } from './disk.ts';
-import { compareTallies, damaged, isFresh, setAside, type Tally, tell, toldOf } from './folder.ts';
+import { compareTallies, damaged, isFresh, keepCopy, setAside, type Tally, tell, toldOf } from './folder.ts';
 import { lockFolder } from './lock.ts';
-import { BOOK, layOut, migrateTo, type Place, pendingMigrations } from './migrate.ts';
+import { BOOK, isBehind, layOut, migrateTo, type Place, pendingMigrations } from './migrate.ts';
 import * as schema from './schema.ts';
 import { Turns } from './turns.ts';
 
@@ -39,7 +39,7 @@ export async function openDb(folder: string | null, options: OpenOptions = {}): 
   let opened: Client | null = null;
   try {
     const aside = folder !== null && isRestoring ? setAside(folder, new Date()) : null;
-    const client = folder === null ? await openInMemory(contents) : await openInFolder(folder, isRestoring);
+    const client = folder === null ? await openInMemory(contents) : await openInFolder(folder, { isRestoring, migrationsFolder, say });
     opened = client;
     const db: Db = drizzle({ client, schema });
     const raw = db.transaction.bind(db);
@@ -87,9 +87,13 @@ async function openInMemory(contents: Blob | undefined): Promise<Client> {
   return PGlite.create(contents === undefined ? await blank() : { loadDataDir: contents });
 }
 
-async function openInFolder(folder: string, isRestoring: boolean): Promise<Client> {
+async function openInFolder(
+  folder: string,
+  { isRestoring, migrationsFolder, say }: Required<Omit<OpenOptions, 'contents'>>,
+): Promise<Client> {
   const { PGlite } = await import('@electric-sql/pglite');
   const { durable } = await import('./durable.ts');
+  const { drizzle } = await import('drizzle-orm/pglite');
   const place = join(folder, 'pg');
   if (isFresh(folder, isRestoring)) {
     // Beside its place, and moved there when it is whole: a start that is killed leaves no half of one.
@@ -101,9 +105,16 @@ async function openInFolder(folder: string, isRestoring: boolean): Promise<Clien
     renameSync(beside, place);
     syncPath(folder);
   }
-  return PGlite.create({ ...durable(place), relaxedDurability: false }).catch((error: unknown) => {
-    throw damaged(folder, error);
-  });
+  const open = () =>
+    PGlite.create({ ...durable(place), relaxedDurability: false }).catch((error: unknown) => {
+      throw damaged(folder, error);
+    });
+  const client = await open();
+  if (!(await isBehind(drizzle({ client, schema }), EMBEDDED, migrationsFolder, folder))) return client;
+  await client.close();
+  const kept = keepCopy(folder, new Date());
+  say(`The database is from an earlier version of Ivrak. It is kept as ${kept}, and brought forward.`);
+  return open();
 }
 
 /** Makes checkpoints while serving; returns what stops that. */
