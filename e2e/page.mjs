@@ -81,6 +81,8 @@ export class Person {
 
   /** Goes to another screen as a link would, without loading the page anew: until something else stands there, and waits for nothing. */
   async moveTo(path) {
+    // Where it stands already nothing would change.
+    if (await this.page.evaluate((to) => location.pathname + location.search === to, path)) return;
     await this.page.evaluate((to) => {
       globalThis.stoodHere = document.querySelector('main')?.outerHTML;
       history.pushState({}, '', to);
