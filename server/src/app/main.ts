@@ -17,6 +17,8 @@ import { replaceAll } from '../transfer/store.ts';
 import { createApp } from './app.ts';
 
 const HOST = '127.0.0.1';
+/** A file is read only as fast as it is written down, and it may be of any size. */
+const LONGEST_UPLOAD_MS = 3_600_000;
 
 function portOf(text: string | undefined): number {
   if (text === undefined || text === '') return 4800;
@@ -67,6 +69,7 @@ async function main(): Promise<void> {
   const app = createApp(here, { log, queues });
   await new Promise<void>((done, fail) => {
     stopper.server = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done()));
+    stopper.server.requestTimeout = LONGEST_UPLOAD_MS;
   }).catch(async (error: unknown) => {
     await close();
     throw error;
