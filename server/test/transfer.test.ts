@@ -159,6 +159,25 @@ describe('while a file is taken in', () => {
   });
 });
 
+describe('while one writer has its turn for long', () => {
+  it('more writers than there are connections wait, and hold up neither reading, nor entries of a use, nor that writer itself', async () => {
+    const waiting = await running.here.exclusively('writing', async (transaction) => {
+      const writes = Array.from({ length: 30 }, (_, index) => addPerson(`queued-${index}`, 'Somebody'));
+      // Sent now, each is answered later.
+      const answered = writes.map((write) => write.then(({ status }) => status));
+      await wait(300);
+      expect((await call('get', '/api/kits')).status).toBe(200);
+      const entries = [{ id: 'amid-writers', at: '2026-11-25T14:01:00Z', casualty: 1, do: 'sealChecked' }];
+      const log = { kitId: 'wall-box', startedAt: '2026-11-25T14:00:00Z', entries };
+      expect((await call('post', '/api/use-logs/amid-writers/entries', log)).status).toBe(200);
+      await transaction((tx) => tx.execute(sql`select 1`));
+      expect((await call('get', '/api/people')).body.people.filter(({ id }: { id: string }) => id.startsWith('queued-'))).toEqual([]);
+      return { answered };
+    });
+    expect(new Set(await Promise.all(waiting.answered))).toEqual(new Set([200]));
+  });
+});
+
 describe('the export', () => {
   it('is of one moment, however much is written while it is read', async () => {
     const before = (await call('get', '/api/stores')).body.units.filter(({ place }: { place: string }) => place === 'stores');

@@ -9,7 +9,7 @@ import { compareTallies, damaged, isFresh, keepCopy, setAside, type Tally, tell,
 import { lockFolder } from './lock.ts';
 import { BOOK, isBehind, layOut, migrateTo, type Place, pendingMigrations } from './migrate.ts';
 import * as schema from './schema.ts';
-import { Turns } from './turns.ts';
+import { inTurns, Turns } from './turns.ts';
 
 interface OpenOptions {
   migrationsFolder?: string;
@@ -44,7 +44,7 @@ export async function openDb(folder: string | null, options: OpenOptions = {}): 
     const db: Db = drizzle({ client, schema });
     const raw = db.transaction.bind(db);
     const [turns, replacing] = [new Turns(), new Turns()];
-    db.transaction = (work, config) => (config?.accessMode === 'read only' ? raw(work, config) : turns.run(() => raw(work, config)));
+    db.transaction = inTurns(raw, turns);
     if (folder !== null) await compareWithClosing(folder, client);
     const pending = await pendingMigrations(db, EMBEDDED, migrationsFolder, folder ?? 'memory');
     await migrateTo(db.transaction.bind(db), EMBEDDED, pending);

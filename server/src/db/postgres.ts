@@ -6,6 +6,7 @@ import type { Db, OpenDb } from './database.ts';
 import { FolderError } from './folder.ts';
 import { layOut, migrateTo, type Place, pendingMigrations } from './migrate.ts';
 import * as schema from './schema.ts';
+import { inTurns, Turns } from './turns.ts';
 
 interface PostgresOptions {
   /** Which crew of those that share the database. */
@@ -40,14 +41,11 @@ export async function openPostgres(url: string, { crew = 'crew', warn = () => un
     await refuseOld(pool, where);
     const db: Db = drizzle({ client: pool, schema });
     const raw = db.transaction.bind(db);
-    const turn = sql`select pg_advisory_xact_lock(hashtext('ivrak'), hashtext(${place.schema}))`;
-    db.transaction = (work, config) =>
-      config?.accessMode === 'read only'
-        ? raw(work, config)
-        : raw(async (tx) => {
-            await tx.execute(turn);
-            return work(tx);
-          }, config);
+    // Whoever waits for another server's turn holds a connection meanwhile, so here one waits there at a time.
+    const [turns, replacing] = [new Turns(), new Turns()];
+    db.transaction = inTurns(raw, turns, (tx) =>
+      tx.execute(sql`select pg_advisory_xact_lock(hashtext('ivrak'), hashtext(${place.schema}))`),
+    );
     // Of two that start at once the second finds done what the first did.
     await holdingTurn(pool, place.schema, async () => {
       await migrateTo(raw, place, await pendingMigrations(db, place, MIGRATIONS_FOLDER, where));
@@ -60,7 +58,10 @@ export async function openPostgres(url: string, { crew = 'crew', warn = () => un
       describe: 'PostgreSQL server',
       aside: null,
       atOnce: raw,
-      exclusively: (what, work) => holdingTurn(pool, what === 'writing' ? place.schema : `${place.schema} replacing`, () => work(raw)),
+      exclusively: (what, work) =>
+        what === 'writing'
+          ? turns.run(() => holdingTurn(pool, place.schema, () => work(raw)))
+          : replacing.run(() => holdingTurn(pool, `${place.schema} replacing`, () => work(raw))),
       layOut: async (beside) => {
         await layOut(db, raw, beside, MIGRATIONS_FOLDER);
         await raw((tx) => tx.execute(sql.raw(tellOfChanges(beside))));
