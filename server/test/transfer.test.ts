@@ -128,6 +128,10 @@ describe('while a file is taken in', () => {
     const { status } = await sendWithPause(file, async () => {
       expect((await log('open-log', [sealChecked('during'), { id: 'odd', do: 'nothing known' }])).status).toBe(200);
       expect((await log('new-log', [sealChecked('during-new')])).status).toBe(200);
+      // Acknowledged before the file takes its place, and replaced by it with everything else: so is its note.
+      const [{ id }] = (await call('get', '/api/kits/console-case')).body.units;
+      const use = { at: '2026-11-25T14:00:00Z', events: [{ unitId: id, at: '2026-11-25T14:00:00Z', count: 1 }] };
+      expect((await call('post', '/api/kits/console-case/uses', use)).status).toBe(201);
     });
     expect(status).toBe(200);
     const open = (await call('get', '/api/use-logs/open-log')).body;

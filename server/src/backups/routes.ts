@@ -20,8 +20,10 @@ export const backupRoutes = (here: Installation): Served[] => [
   serve(contract.listBackups, () => ({ backups: listBackups(here) })),
   serve(contract.clearAll, async ({ who }) => {
     const cleared = await countsHere(here);
-    const backup = await backUp(here, 'clear');
-    await emptyAll(here, who);
+    let backup = '';
+    await emptyAll(here, who, async () => {
+      backup = await backUp(here, 'clear', { isHeld: true });
+    });
     return { backup, cleared };
   }),
   serve(contract.previewBackup, ({ params }) => previewOf(here, params.name)),

@@ -39,16 +39,14 @@ export async function openDb(folder: string | null, options: OpenOptions = {}): 
   let opened: Client | null = null;
   try {
     const aside = folder !== null && isRestoring ? setAside(folder, new Date()) : null;
-    const client = folder === null ? await openInMemory(contents) : await openInFolder(folder, { isRestoring, migrationsFolder, say });
+    const client = folder === null ? await openInMemory(contents) : await openWhole(folder, { isRestoring, migrationsFolder, say });
     opened = client;
     const db: Db = drizzle({ client, schema });
     const raw = db.transaction.bind(db);
     const [turns, replacing] = [new Turns(), new Turns()];
     db.transaction = inTurns(raw, turns);
-    if (folder !== null) await compareWithClosing(folder, client);
     const pending = await pendingMigrations(db, EMBEDDED, migrationsFolder, folder ?? 'memory');
     await migrateTo(db.transaction.bind(db), EMBEDDED, pending);
-    if (folder !== null) tell(folder, { madeOn: toldOf(folder)?.madeOn ?? new Date().toISOString(), closedWith: null });
     const stopCheckpoints = folder === null ? () => undefined : keepLogShort(client);
     return {
       db,
@@ -87,13 +85,29 @@ async function openInMemory(contents: Blob | undefined): Promise<Client> {
   return PGlite.create(contents === undefined ? await blank() : { loadDataDir: contents });
 }
 
-async function openInFolder(
-  folder: string,
-  { isRestoring, migrationsFolder, say }: Required<Omit<OpenOptions, 'contents'>>,
-): Promise<Client> {
+/** The database of a folder, found to be as it was left; one of an earlier version is copied first. */
+async function openWhole(folder: string, { isRestoring, migrationsFolder, say }: Required<Omit<OpenOptions, 'contents'>>): Promise<Client> {
+  const { drizzle } = await import('drizzle-orm/pglite');
+  let client = await openInFolder(folder, isRestoring);
+  try {
+    await compareWithClosing(folder, client);
+    if (await isBehind(drizzle({ client, schema }), EMBEDDED, migrationsFolder, folder)) {
+      await client.close();
+      say(`The database is from an earlier version of Ivrak. It is kept as ${keepCopy(folder, new Date())}, and brought forward.`);
+      client = await openInFolder(folder);
+    }
+    // From here on it may hold something else than when it was closed.
+    tell(folder, { madeOn: toldOf(folder)?.madeOn ?? new Date().toISOString(), closedWith: null });
+    return client;
+  } catch (error) {
+    if (!client.closed) await client.close().catch(() => undefined); // the first error says why
+    throw error;
+  }
+}
+
+async function openInFolder(folder: string, isRestoring = false): Promise<Client> {
   const { PGlite } = await import('@electric-sql/pglite');
   const { durable } = await import('./durable.ts');
-  const { drizzle } = await import('drizzle-orm/pglite');
   const place = join(folder, 'pg');
   if (isFresh(folder, isRestoring)) {
     // Beside its place, and moved there when it is whole: a start that is killed leaves no half of one.
@@ -105,16 +119,9 @@ async function openInFolder(
     renameSync(beside, place);
     syncPath(folder);
   }
-  const open = () =>
-    PGlite.create({ ...durable(place), relaxedDurability: false }).catch((error: unknown) => {
-      throw damaged(folder, error);
-    });
-  const client = await open();
-  if (!(await isBehind(drizzle({ client, schema }), EMBEDDED, migrationsFolder, folder))) return client;
-  await client.close();
-  const kept = keepCopy(folder, new Date());
-  say(`The database is from an earlier version of Ivrak. It is kept as ${kept}, and brought forward.`);
-  return open();
+  return PGlite.create({ ...durable(place), relaxedDurability: false }).catch((error: unknown) => {
+    throw damaged(folder, error);
+  });
 }
 
 /** Makes checkpoints while serving; returns what stops that. */

@@ -30,7 +30,7 @@ export interface References {
 /** A record that is stored: how it goes into the export file and out of it, and what it may refer to. */
 export interface StoredRecord {
   field: Field;
-  /** Emptied before an import, in this order. */
+  /** Where it lies: a table, and others that hold parts of it. */
   tables: readonly PgTable[];
   /** Rows as the file holds them, some at a time, so that others have their turn between; `last` is the largest key of those asked for. */
   pages: (db: Db, last?: number) => AsyncGenerator<unknown[]>;

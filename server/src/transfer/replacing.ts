@@ -75,11 +75,13 @@ async function lateOf(tx: Tx, marks: Marks) {
     putAside.some(({ id }) => !marks.putAside.has(id)),
   );
   const ids = [...new Set([...entries.map(({ logId }) => logId), ...aside.map(({ id }) => id)])];
-  const logs = ids.length === 0 ? [] : await tx.select().from(useLogs).where(inArray(useLogs.id, ids));
+  if (ids.length === 0) return { entries, logs: [], notes: [] };
+  const logs = await tx.select().from(useLogs).where(inArray(useLogs.id, ids));
+  // Of everything else that was noted meanwhile nothing is carried over, and so neither is the note.
   const notes = await tx
     .select()
     .from(journal)
-    .where(and(gt(journal.id, marks.note), inArray(journal.what, ['use begun', 'use logged'])))
+    .where(and(gt(journal.id, marks.note), inArray(journal.what, ['use begun', 'use logged']), inArray(journal.subject, ids)))
     .orderBy(journal.id);
   return { entries, logs, notes };
 }

@@ -1,5 +1,4 @@
-import type { Tx } from '../db/database.ts';
-import { note } from '../db/journal.ts';
+import { Readable } from 'node:stream';
 import { journal, kits, lots, settings, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type Installation, takeUp } from '../installation/installation.ts';
@@ -7,14 +6,11 @@ import { STORED_RECORDS } from '../records/registry.ts';
 import { referenceIssues } from './file.ts';
 import { type ReadFile, readExport } from './reading.ts';
 import { replaceTables } from './replacing.ts';
+import { FORMAT_VERSION } from './writing.ts';
 
 /** How many of what people count lie here. */
 export async function countsHere({ db }: Installation) {
   return { kits: await db.$count(kits), units: await db.$count(units), lots: await db.$count(lots) };
-}
-
-async function emptyTables(tx: Tx): Promise<void> {
-  for (const { tables } of [...STORED_RECORDS].reverse()) for (const table of tables) await tx.delete(table);
 }
 
 /**
@@ -41,12 +37,10 @@ export async function replaceAll(
 }
 
 /** Begins with nothing. What was confirmed stays confirmed, and that it was cleared stands in the journal. */
-export async function emptyAll(here: Installation, who: string): Promise<void> {
-  await here.db.transaction(async (tx) => {
-    const kept = (await tx.select().from(settings)).filter(({ key }) => key === 'cautionReadAt');
-    await emptyTables(tx);
-    if (kept.length > 0) await tx.insert(settings).values(kept);
-    await note(tx, who, [{ what: 'everything cleared', subject: 'installation' }]);
-  });
-  await takeUp(here);
+export async function emptyAll(here: Installation, who: string, before?: () => Promise<void>): Promise<void> {
+  const lists = Object.fromEntries(STORED_RECORDS.map(({ field }) => [field, [] as unknown[]]));
+  const kept = (await here.db.select().from(settings)).filter(({ key }) => key === 'cautionReadAt');
+  const cleared = { at: new Date().toISOString(), who, what: 'everything cleared', subject: 'installation', before: null, after: null };
+  const file = { format: 'ivrak', formatVersion: FORMAT_VERSION, ...lists, settings: kept, journal: [cleared] };
+  await replaceAll(here, Readable.from([Buffer.from(JSON.stringify(file))]), before);
 }
