@@ -1,7 +1,6 @@
 // A PostgreSQL server of its own for tests and long runs: installed where it is missing, in a folder that goes with it.
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -31,16 +30,6 @@ function asUser() {
   return { uid: idOf('-u'), gid: idOf('-g'), cwd: '/' };
 }
 
-const freePort = () =>
-  new Promise((resolve, reject) => {
-    const server = createServer();
-    server.on('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
-
 const ANSWERS_WITHIN_MS = 120_000;
 const LOOK_AGAIN_MS = 100;
 
@@ -56,6 +45,8 @@ export async function startPostgres({ isDurable = false } = {}) {
   if (isRoot) chownSync(folder, user.uid, user.gid);
   const data = join(folder, 'data');
   runToEnd(join(programs, 'initdb'), ['-D', data, '-U', USER, '-A', 'trust', '-E', 'UTF8', '--locale=C.UTF-8', '--no-sync']);
+  // Not before everything is installed.
+  const { freePort } = await import('../e2e/server.mjs');
   const port = await freePort();
   const settings = [`port=${port}`, 'listen_addresses=127.0.0.1', `unix_socket_directories=${folder}`, 'max_connections=200'];
   if (!isDurable) settings.push('fsync=off', 'synchronous_commit=off', 'full_page_writes=off');

@@ -48,11 +48,10 @@ describe('reading a file piece by piece', () => {
         fc.boolean(),
         async (sizes, isPacked) => {
           const journal: JournalRow[] = [];
-          const { file, journalRows } = await readExport(cut(isPacked ? gzipSync(bytes) : bytes, sizes), async (rows) => {
+          const file = await readExport(cut(isPacked ? gzipSync(bytes) : bytes, sizes), async (rows) => {
             journal.push(...rows);
           });
           expect({ ...file, journal }).toEqual(small);
-          expect(journalRows).toBe(small.journal.length);
         },
       ),
       { numRuns: 30, seed: SEED },

@@ -1,4 +1,5 @@
 export type { StockUnit } from '../coverage/prepare.ts';
+export { FreeSpares } from './freeSpares.ts';
 export { intakeCondition } from './intake.ts';
 export { type Lender, type Loan, loansFor } from './loans.ts';
 export { type ModuleGap, moduleFill, moduleGaps, modulePattern } from './moduleStock.ts';

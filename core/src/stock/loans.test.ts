@@ -1,4 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { rounds, seeded } from '../../testing/rounds.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { coverage } from '../coverage/coverage.ts';
@@ -92,5 +94,49 @@ describe('the pick list', () => {
   it('puts what was never packed last, what is used first at its end', () => {
     expect(order(['plain-gauze'])).toEqual(['plain-gauze', 'foil-blanket', 'windlass-tourniquet']);
     expect(order([]).at(0)).toBe('foil-blanket');
+  });
+});
+
+describe('the loans that are told', () => {
+  it('are the best three of all that there are, on random kits', () => {
+    const kinds = ['windlass-tourniquet', 'elastic-wrap', 'ratchet-tourniquet', 'gloves'].filter((kind) => CATALOG.has(kind));
+    const boxes = fc.array(
+      fc.record({
+        layer: fc.constantFrom('worn' as const, 'afloat' as const, 'base' as const),
+        least: fc.integer({ min: 0, max: 3 }),
+        units: fc.array(fc.record({ kind: fc.constantFrom(...kinds), count: fc.integer({ min: 1, max: 4 }) }), { maxLength: 5 }),
+      }),
+      { maxLength: 7 },
+    );
+    fc.assert(
+      fc.property(boxes, fc.integer({ min: 1, max: 4 }), (rows, missing) => {
+        const made = () =>
+          rows.map(({ layer, least, units }, index) =>
+            lender(
+              `kit-${index}`,
+              layer,
+              units.map(({ kind, count }, at) => unit(`${index}-${at}`, kind, count)),
+              least,
+            ),
+          );
+        // One at a time nothing is left out, since no kit offers more than three.
+        const every = made().flatMap((one) =>
+          one.units.flatMap((only) => loans([{ ...one, units: one.units, stacks: new Map([[only.kind, [only]]]) }], missing)),
+        );
+        const cost = ({ effect, opensGap }: (typeof every)[number]) => (opensGap ? 2 : effect.length > 0 ? 1 : 0);
+        const layerOf = (id: string) => ['pocket', 'worn', 'afloat', 'base'].indexOf(rows[Number(id.split('-')[1])]?.layer ?? '');
+        const grades = ['primary', 'substitute'];
+        const best = every.toSorted(
+          (a, b) =>
+            cost(a) - cost(b) ||
+            b.pieces - a.pieces ||
+            grades.indexOf(a.grade) - grades.indexOf(b.grade) ||
+            layerOf(b.kitId) - layerOf(a.kitId) ||
+            (a.unitId < b.unitId ? -1 : 1),
+        );
+        expect(loans(made(), missing)).toEqual(best.slice(0, 3));
+      }),
+      { seed: seeded(32), numRuns: rounds(200) },
+    );
   });
 });

@@ -94,6 +94,16 @@ describe('rotation', () => {
     expect(plan(kits, spares).moves).toEqual([]);
   });
 
+  it('moves nothing where what cannot move lapses first, however long a spare would last', () => {
+    const { pieces } = CATALOG.get('vented-seals') ?? { pieces: 0 };
+    expect(pieces).toBeGreaterThan(1);
+    // A pack that was begun stays, and without its last piece the kit does not hold.
+    const begun = unit('begun', 'vented-seals', 50, { piecesUsed: pieces - 1 });
+    const needs = [{ need: 'R.seal' as const, least: pieces + 1, ideal: pieces + 1 }];
+    const kits = [kit('vest', [begun, unit('whole', 'vented-seals', 60)], { needs })];
+    expect(plan(kits, [unit('new', 'vented-seals', 700)])).toMatchObject({ moves: [], gains: [] });
+  });
+
   it('proposes for practice what will lapse unused, in time, but not what is swapped in', () => {
     const kits = [kit('vest', [unit('old', 'kaolin-gauze', 5)])];
     const { moves, toPractice } = plan(kits, [unit('soon', 'kaolin-gauze', 30, { count: 3 })]);

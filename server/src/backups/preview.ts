@@ -11,7 +11,7 @@ type Preview = AnswerOf<typeof previewBackup>;
 /** What would change if a backup took the place of what is here. Reads all of it, so that a damaged one is said before anybody decides. */
 export async function previewOf(here: Installation, name: string): Promise<Preview> {
   let lastChangeAt: string | null = null;
-  const { file } = await reading(
+  const file = await reading(
     name,
     readExport(readBackup(here, name), async (rows) => {
       lastChangeAt = rows.at(-1)?.at ?? lastChangeAt;

@@ -1,12 +1,12 @@
 import * as contract from '@ivrak/contract';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import type { ReadFile } from '../transfer/reading.ts';
+import type { ExportFile } from '../records/record.ts';
 import { countsHere, emptyAll, replaceAll } from '../transfer/store.ts';
 import { previewOf } from './preview.ts';
 import { backUp, listBackups, readBackup, reading, streamBackup } from './store.ts';
 
-const countsOf = ({ file: { kits, units, lots } }: ReadFile) => ({ kits: kits.length, units: units.length, lots: lots.length });
+const countsOf = ({ kits, units, lots }: ExportFile) => ({ kits: kits.length, units: units.length, lots: lots.length });
 
 /** Whatever replaces everything: nothing of it without a backup. */
 export const backupRoutes = (here: Installation): Served[] => [

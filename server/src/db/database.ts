@@ -2,6 +2,9 @@ import type { ExtractTablesWithRelations } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT, PgTransaction } from 'drizzle-orm/pg-core';
 import type * as schema from './schema.ts';
 
+/** Where servers on one database tell each other, by the schema, that what they keep in memory has changed. */
+export const CHANGES_CHANNEL = 'ivrak';
+
 /** Repositories take only this, so that the driver stays a matter of whoever opens. */
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
 export type Tx = PgTransaction<PgQueryResultHKT, typeof schema, ExtractTablesWithRelations<typeof schema>>;

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
 import { MIGRATIONS_FOLDER } from '../paths.ts';
-import type { Db, OpenDb } from './database.ts';
+import { CHANGES_CHANNEL, type Db, type OpenDb } from './database.ts';
 import { FolderError } from './folder.ts';
 import { layOut, migrateTo, type Place, pendingMigrations } from './migrate.ts';
 import * as schema from './schema.ts';
@@ -18,7 +18,6 @@ interface PostgresOptions {
 const OLDEST = 15;
 const MOST_CONNECTIONS = 10;
 const CREW = /^[a-z0-9][a-z0-9_]{0,39}$/;
-const CHANNEL = 'ivrak';
 /** What is kept in memory of these; a trigger tells every server that one of them has changed. */
 const REMEMBERED = ['own_kinds', 'own_schools', 'own_containers', 'own_positions', 'heat_logs'];
 const FIRST_WAIT_MS = 500;
@@ -157,7 +156,7 @@ async function holdingTurn<T>(pool: pg.Pool, turn: string, work: () => Promise<T
 /** A trigger cannot be forgotten by a new route, as a call could be. */
 const tellOfChanges = (schemaName: string): string => `
   create or replace function "${schemaName}".ivrak_tell() returns trigger language plpgsql as
-    $$ begin perform pg_notify('${CHANNEL}', tg_table_schema); return null; end $$;
+    $$ begin perform pg_notify('${CHANGES_CHANNEL}', tg_table_schema); return null; end $$;
   ${REMEMBERED.map(
     (table) => `
   drop trigger if exists ivrak_tell on "${schemaName}"."${table}";
@@ -193,7 +192,7 @@ function listen(settings: pg.ClientConfig, schemaName: string, warn: (error: unk
     mine.on('end', again);
     try {
       await mine.connect();
-      await mine.query(`listen ${CHANNEL}`);
+      await mine.query(`listen ${CHANGES_CHANNEL}`);
       waitMs = FIRST_WAIT_MS;
       tellAll();
     } catch (error) {

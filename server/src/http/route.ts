@@ -3,6 +3,7 @@ import { pipeline } from 'node:stream/promises';
 import type { BodyOf, Endpoint, ParamsOf, QueryOf } from '@ivrak/contract';
 import type { Application, Request, Response } from 'express';
 import * as z from 'zod';
+import { breathe } from '../db/breathe.ts';
 import { Problem, parseOr422, problemJson, unacceptable } from './problem.ts';
 import { isKeepable, unkeepable } from './storable.ts';
 
@@ -97,7 +98,7 @@ class CallerGone extends Error {}
 /** The embedded database works without letting go of the thread, so a closed connection is only noticed after a turn of the loop. */
 const whileThere = (res: Response): ReportProgress =>
   async function isThere() {
-    await new Promise((resolve) => setImmediate(resolve));
+    await breathe();
     if (res.destroyed) throw new CallerGone('the caller went away');
   };
 

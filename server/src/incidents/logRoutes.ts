@@ -7,7 +7,6 @@ import {
   debriefLines,
   debriefSteps,
   leavesKit,
-  UseEntrySchema,
   UseLogSchema,
   undoneSteps,
 } from '@ivrak/core/incident';
@@ -26,7 +25,7 @@ import type { StoredKit } from '../installation/storedKit.ts';
 import { findKit } from '../kits/store.ts';
 import { toReachTimeRow } from '../records/reachTimes.ts';
 import { receivedOf } from '../records/registry.ts';
-import { sortOut } from './sortOut.ts';
+import { readEntry, sortOut } from './sortOut.ts';
 import { takeFromUnit } from './useRoutes.ts';
 
 type StoredLog = z.output<typeof StoredLogSchema>;
@@ -104,7 +103,9 @@ async function append(
   // Two phones write one log: the second waits for the first.
   await tx.select({ id: useLogs.id }).from(useLogs).where(eq(useLogs.id, id)).for('update');
   const before = await findLog(tx, id);
-  const { fresh, putAside, results } = sortOut(sent, { before, receivedAt, elsewhere: await idsElsewhere(tx, id, sent) });
+  const reads = sent.map(readEntry);
+  const ids = reads.flatMap(({ entry }) => entry?.id ?? []);
+  const { fresh, putAside, results } = sortOut(reads, { before, receivedAt, elsewhere: await idsElsewhere(tx, id, ids) });
   if (fresh.length === 0 && putAside.length === 0) return { ...before, results };
   for (let at = 0; at < fresh.length; at += ROWS_AT_ONCE)
     await tx.insert(useEntries).values(fresh.slice(at, at + ROWS_AT_ONCE).map((data) => ({ id: data.id, logId: id, data, receivedAt })));
@@ -120,13 +121,12 @@ async function append(
 }
 
 /** Of the ids that were sent, those that stand in other logs. */
-async function idsElsewhere(tx: Tx, id: string, sent: readonly unknown[]): Promise<ReadonlySet<string>> {
-  const ids = sent.flatMap((entry) => UseEntrySchema.safeParse(entry).data?.id ?? []);
+async function idsElsewhere(tx: Tx, id: string, ids: readonly string[]): Promise<ReadonlySet<string>> {
   if (ids.length === 0) return new Set();
   const rows = await tx
     .select({ id: useEntries.id })
     .from(useEntries)
-    .where(and(inArray(useEntries.id, ids), ne(useEntries.logId, id)));
+    .where(and(inArray(useEntries.id, [...ids]), ne(useEntries.logId, id)));
   return new Set(rows.map((row) => row.id));
 }
 

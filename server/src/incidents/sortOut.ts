@@ -22,14 +22,21 @@ interface Known {
   elsewhere: ReadonlySet<string>;
 }
 
+/** What was sent, and the entry that it is; null: none, and why not. */
+interface Read {
+  sent: unknown;
+  entry: UseEntry | null;
+  why: string;
+}
+
 /** Parts what was sent into entries that are new, those that are known, and what cannot be read, which is kept as it came. */
-export function sortOut(sent: readonly unknown[], { before, receivedAt, elsewhere }: Known): Sorted {
+export function sortOut(reads: readonly Read[], { before, receivedAt, elsewhere }: Known): Sorted {
   const known = new Set(before.entries.map(({ id }) => id));
   const aside = new Set(before.putAside.map(({ id }) => id));
   const sorted: Sorted = { fresh: [], putAside: [], results: [] };
-  for (const one of sent) {
-    const { entry, why } = readEntry(one, elsewhere);
-    if (entry === null) {
+  for (const { sent: one, entry, why: unread } of reads) {
+    if (entry === null || elsewhere.has(entry.id)) {
+      const why = entry === null ? unread : 'an entry of the same id stands in another log';
       const text = textOf(one);
       const id = createHash('sha256').update(text).digest('hex').slice(0, 32);
       if (!aside.has(id)) sorted.putAside.push({ id, receivedAt, why, text });
@@ -45,17 +52,13 @@ export function sortOut(sent: readonly unknown[], { before, receivedAt, elsewher
   return sorted;
 }
 
-function readEntry(sent: unknown, elsewhere: ReadonlySet<string>): { entry: UseEntry | null; why: string } {
+export function readEntry(sent: unknown): Read {
   const unkept = unkeepable(sent)[0];
-  if (unkept !== undefined) return { entry: null, why: said(unkept.path, unkept.message) };
+  if (unkept !== undefined) return { sent, entry: null, why: said(unkept.path, unkept.message) };
   const parsed = UseEntrySchema.safeParse(sent);
-  if (!parsed.success) {
-    const [first] = parsed.error.issues;
-    return { entry: null, why: first === undefined ? 'is no entry' : said(pathOf(first.path), first.message) };
-  }
-  return elsewhere.has(parsed.data.id)
-    ? { entry: null, why: 'an entry of the same id stands in another log' }
-    : { entry: parsed.data, why: '' };
+  if (parsed.success) return { sent, entry: parsed.data, why: '' };
+  const [first] = parsed.error.issues;
+  return { sent, entry: null, why: first === undefined ? 'is no entry' : said(pathOf(first.path), first.message) };
 }
 
 const said = (path: string, message: string): string => (path === '' ? message : `${path}: ${message}`);

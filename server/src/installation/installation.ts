@@ -5,7 +5,6 @@ import { LiveCatalog } from './catalog.ts';
 import { HeatOfPlaces } from './heat.ts';
 import { Memory } from './memory.ts';
 import type { StoredKit } from './storedKit.ts';
-import { Summaries } from './summaries.ts';
 
 /** One database with what is kept in memory of it. Handed to whatever needs it, so that two may run in one process. */
 export interface Installation {
@@ -23,7 +22,6 @@ export interface Installation {
   readonly backupFolder: string | null;
   readonly catalog: LiveCatalog;
   readonly heat: HeatOfPlaces;
-  readonly summaries: Summaries;
   readonly memory: Memory<StoredKit>;
 }
 
@@ -32,12 +30,8 @@ export async function createInstallation(
   today: () => PlainDate,
   backupFolder: string | null = null,
 ): Promise<Installation> {
-  const summaries = new Summaries();
   const memory = new Memory<StoredKit>();
-  const forget = () => {
-    summaries.forget();
-    memory.forgetDerived();
-  };
+  const forget = () => memory.forgetDerived();
   const catalog = new LiveCatalog(forget);
   const heat = new HeatOfPlaces(catalog, forget);
   const urgent = new Urgent();
@@ -54,7 +48,6 @@ export async function createInstallation(
     backupFolder,
     catalog,
     heat,
-    summaries,
     memory,
   };
   await takeUp(here);

@@ -65,17 +65,9 @@ export function packedOf(here: Installation, kit: StoredKit, judgement: Judgemen
   return isPacking(kit.packing) && problem !== null && kit.packing.fingerprint === fitFingerprint(problem) ? kit.packing.result : null;
 }
 
-/** What Muster says of a kit. Pure in kit and day, so it is kept until the kit's version or the day changes. */
+/** What Muster says of a kit. Pure in kit and day, so it is kept with the kit. */
 export function viewOf(here: Installation, kit: StoredKit, today: PlainDate): KitView {
-  const key = JSON.stringify([
-    kit.id,
-    kit.version,
-    today,
-    kit.inspectedOn,
-    here.heat.intervalOf(kit),
-    isPacking(kit.packing) ? kit.packing.fingerprint : null,
-  ]);
-  const summary = here.summaries.remembered(key, () => summarise(here, kit, today));
+  const summary = here.memory.of(kit, `summary ${today}`, () => summarise(here, kit, today));
   const container = here.catalog.container(kit.containerId);
   const position = here.catalog.position(kit.positionId);
   return {

@@ -5,8 +5,6 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type * as z from 'zod';
 import { breathe } from '../db/breathe.ts';
 import type { Db, Tx } from '../db/database.ts';
-import { addNoted } from '../db/journal.ts';
-import { journal } from '../db/schema.ts';
 
 export type ExportFile = z.output<typeof ExportFileSchema>;
 /** Lists of the export file: one for each stored record. */
@@ -64,16 +62,13 @@ interface Described<F extends Field> {
 export type Insert = (table: PgTable, rows: readonly unknown[]) => Promise<void>;
 
 const ROWS_AT_ONCE = 100;
-const NOTED_AT_ONCE = 500;
 
 /** In short transactions of their own, which `within` makes; `letPass` is called between. */
 export const insertIn =
   (within: <T>(work: (tx: Tx) => Promise<T>) => Promise<T>, letPass: () => Promise<void>): Insert =>
   async (table, rows) => {
-    const most = table === journal ? NOTED_AT_ONCE : ROWS_AT_ONCE;
-    for (let at = 0; at < rows.length; at += most) {
-      const some = rows.slice(at, at + most);
-      await within<unknown>((tx) => (table === journal ? addNoted(tx, some) : tx.insert(table).values(some as PgTable['$inferInsert'][])));
+    for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
+      await within((tx) => tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as PgTable['$inferInsert'][]));
       await letPass();
     }
   };

@@ -1,17 +1,7 @@
 import { gradeOf, type NeedCoverage } from '@ivrak/core/coverage';
 import { judgeKit } from '@ivrak/core/kit';
-import {
-  addDays,
-  compareExpiry,
-  isGoodOn,
-  type KindCatalog,
-  type NeedId,
-  type PlainDate,
-  type Restock,
-  type School,
-  type StoredUnit,
-} from '@ivrak/core/model';
-import { isOfferable, type Lender, type Loan, loansFor, restockLines, type SpareUnit, sparesOfKind } from '@ivrak/core/stock';
+import { addDays, type KindCatalog, type NeedId, type PlainDate, type Restock, type School } from '@ivrak/core/model';
+import { FreeSpares, isOfferable, type Lender, type Loan, loansFor, restockLines, sparesOfKind } from '@ivrak/core/stock';
 import { eq, gte } from 'drizzle-orm';
 import type { Db } from '../db/database.ts';
 import { arrivalsSince } from '../db/journal.ts';
@@ -22,52 +12,14 @@ import { listKits } from '../kits/store.ts';
 import { judge, outlastsFor } from '../kits/view.ts';
 import { sparesOf } from '../units/rows.ts';
 
-/** Spares by kind: a stack may serve several kits, and what one kit was promised is taken off before the next is planned. */
-class FreeSpares {
-  /** Of each kind, those that lapse first in front. */
-  private readonly byKind = new Map<string, SpareUnit[]>();
-  private readonly versions: ReadonlyMap<string, number>;
-
-  constructor(spares: readonly StoredUnit[]) {
-    this.versions = new Map(spares.map(({ id, version }) => [id, version]));
-    for (const unit of spares.toSorted((a, b) => compareExpiry(a.expiresOn ?? null, b.expiresOn ?? null) || (a.id < b.id ? -1 : 1))) {
-      const own = this.byKind.get(unit.kind);
-      if (own === undefined) this.byKind.set(unit.kind, [unit]);
-      else own.push(unit);
-    }
-  }
-
-  /**
-   * Of each kind, what could be taken for so many pieces: the first that outlast a day, and behind them the last of those that do not, as
-   * `orderSpares` has it. A stack holds a piece at least, so more is never looked at.
-   */
-  of(kinds: Iterable<string>, outlasts: PlainDate, most: number): SpareUnit[] {
-    return [...kinds].flatMap((kind) => {
-      const own = this.byKind.get(kind) ?? [];
-      let [low, high] = [0, own.length];
-      while (low < high) {
-        const middle = (low + high) >> 1;
-        if (isGoodOn(own[middle]?.expiresOn ?? null, outlasts)) high = middle;
-        else low = middle + 1;
-      }
-      return [...own.slice(low, low + most), ...own.slice(Math.max(0, low - most), low)];
-    });
-  }
-
-  takeOff<T extends { unitId: string; kind: string; take: number }>(spare: T): T & { version: number } {
-    const own = this.byKind.get(spare.kind) ?? [];
-    const at = own.findIndex(({ id }) => id === spare.unitId);
-    const stack = own[at];
-    if (stack !== undefined && stack.count > spare.take) own[at] = { ...stack, count: stack.count - spare.take };
-    else if (stack !== undefined) own.splice(at, 1);
-    return { ...spare, version: this.versions.get(spare.unitId) ?? 0 };
-  }
-}
-
 export async function restockPlan(here: Installation, db: Db, today: PlainDate): Promise<Restock> {
   const spares = (await sparesOf(db)).filter((unit) => isOfferable(unit, here.catalog.kinds, today));
   const free = new FreeSpares(spares);
-  const takeOff = <T extends { unitId: string; kind: string; take: number }>(spare: T) => free.takeOff(spare);
+  const versionOf = new Map<string, number>(spares.map(({ id, version }) => [id, version]));
+  const takeOff = <T extends { unitId: string; kind: string; take: number }>(spare: T) => {
+    free.takeOff(spare);
+    return { ...spare, version: versionOf.get(spare.unitId) ?? 0 };
+  };
   const serving = new Map<string, ReadonlySet<string>>();
   const lent = new Map<string, Loan[]>();
   const all = await listKits(here, db);

@@ -12,12 +12,6 @@ import { rowSchema } from './writing.ts';
 
 type Field = StoredRecord['field'];
 export type JournalRow = ExportFile['journal'][number];
-/** Everything but the journal, of which there may be more than memory holds. */
-export interface ReadFile {
-  file: ExportFile;
-  journalRows: number;
-}
-
 /** Nobody mends more at a time, so reading further would help nobody. */
 const ENOUGH_ISSUES = 100;
 const JOURNAL_ROWS_AT_ONCE = 500;
@@ -54,17 +48,17 @@ const notJson = (): Problem =>
   new Problem(400, 'Unreadable', 'The file is not valid JSON.', { issues: [{ path: '', message: 'not valid JSON' }] });
 
 /**
- * Reads an export file piece by piece, compressed or not, and hands its journal on as it comes. Throws 400 where it is no JSON, and 422 with
+ * Reads an export file piece by piece, compressed or not. Its journal, of which there may be more than memory holds, is handed on as it
+ * comes, and none of it is in what is given. Throws 400 where it is no JSON, and 422 with
  * every place that is wrong.
  */
 export async function readExport(
   source: AsyncIterable<Uint8Array>,
   takeJournal: (rows: JournalRow[]) => Promise<void>,
   letPass: () => Promise<void> = async () => undefined,
-): Promise<ReadFile> {
+): Promise<ExportFile> {
   const issues: Issue[] = [];
   const lists = new Map<Field, unknown[]>(STORED_RECORDS.map(({ field }) => [field, []]));
-  let journalRows = 0;
   let journal: JournalRow[] = [];
   const outline = new Outline();
   const rows = new TokenParser({ paths: [...FIELDS].map((field) => `$.${field}.*`), keepStack: false });
@@ -78,10 +72,9 @@ export async function readExport(
     }
     const parsed = SCHEMAS.get(field)?.safeParse(value);
     if (parsed?.success === false) issues.push(...parsed.error.issues.map(({ path, message }) => ({ path: place(path), message })));
-    else if (field === 'journal') {
+    else if (field === 'journal')
       journal.push(parsed?.data as JournalRow); // as its schema has it
-      journalRows += 1;
-    } else lists.get(field)?.push(parsed?.data);
+    else lists.get(field)?.push(parsed?.data);
   };
   const tokens = new Tokenizer();
   tokens.onToken = ({ token, value, offset }) => {
@@ -109,7 +102,7 @@ export async function readExport(
   if (!whole.success) issues.unshift(...whole.error.issues.map(({ path, message }) => ({ path: pathOf(path), message })));
   if (issues.length > 0 || !whole.success) throw unacceptable(issues);
   if (journal.length > 0) await takeJournal(journal);
-  return { file: { ...whole.data, ...(Object.fromEntries(lists) as Partial<ExportFile>) }, journalRows };
+  return { ...whole.data, ...(Object.fromEntries(lists) as Partial<ExportFile>) };
 }
 
 function parse(work: () => void): void {

@@ -1,5 +1,6 @@
 import { and, eq, gt, inArray, max, sql } from 'drizzle-orm';
-import type { Tx } from '../db/database.ts';
+import { CHANGES_CHANNEL, type Tx } from '../db/database.ts';
+import { addNoted } from '../db/journal.ts';
 import { journal, useEntries, useLogs } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
 import { type Insert, insertIn } from '../records/record.ts';
@@ -11,9 +12,16 @@ interface Marks {
   putAside: ReadonlySet<string>;
 }
 
+/** How the new tables are written. */
+interface Beside {
+  insert: Insert;
+  /** Entries of the journal, in their order. */
+  addNoted: (rows: readonly unknown[]) => Promise<void>;
+}
+
 interface Replacing<T> {
   /** Fills the new tables; whatever it throws, nothing has changed. */
-  fill: (insert: Insert) => Promise<T>;
+  fill: (beside: Beside) => Promise<T>;
   /** Called when the new ones are full and before they take their place, while no writer comes between. */
   before: () => Promise<void>;
 }
@@ -28,7 +36,11 @@ export async function replaceTables<T>(here: Installation, { fill, before }: Rep
     const marks = await transaction(marksNow);
     await here.layOut(beside);
     try {
-      const filled = await fill(insertIn((work) => transaction((tx) => within(tx, beside, () => work(tx))), here.letPass));
+      const inNew = <R>(work: (tx: Tx) => Promise<R>) => transaction((tx) => within(tx, beside, () => work(tx)));
+      const filled = await fill({
+        insert: insertIn(inNew, here.letPass),
+        addNoted: (rows) => inNew((tx) => addNoted(tx, rows)),
+      });
       await here.exclusively('writing', async () => {
         await before();
         await transaction((tx) => takePlace(tx, here.schema, beside, marks));
@@ -64,7 +76,7 @@ async function takePlace(tx: Tx, place: string, beside: string, marks: Marks): P
   await within(tx, beside, () => addLate(tx, late));
   await tx.execute(sql`drop schema ${sql.identifier(place)} cascade`);
   await tx.execute(sql`alter schema ${sql.identifier(beside)} rename to ${sql.identifier(place)}`);
-  await tx.execute(sql`select pg_notify('ivrak', ${place})`);
+  await tx.execute(sql`select pg_notify(${CHANGES_CHANNEL}, ${place})`);
 }
 
 type Late = Awaited<ReturnType<typeof lateOf>>;

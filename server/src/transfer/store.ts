@@ -1,10 +1,11 @@
 import { Readable } from 'node:stream';
-import { journal, kits, lots, settings, units } from '../db/schema.ts';
+import { kits, lots, settings, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type Installation, takeUp } from '../installation/installation.ts';
+import type { ExportFile } from '../records/record.ts';
 import { STORED_RECORDS } from '../records/registry.ts';
 import { referenceIssues } from './file.ts';
-import { type ReadFile, readExport } from './reading.ts';
+import { readExport } from './reading.ts';
 import { replaceTables } from './replacing.ts';
 import { FORMAT_VERSION } from './writing.ts';
 
@@ -21,13 +22,13 @@ export async function replaceAll(
   here: Installation,
   source: AsyncIterable<Uint8Array>,
   before: () => Promise<void> = async () => undefined,
-): Promise<ReadFile> {
+): Promise<ExportFile> {
   const read = await replaceTables(here, {
-    fill: async (insert) => {
-      const inside = await readExport(source, (rows) => insert(journal, rows), here.letPass);
-      const issues = await referenceIssues(inside.file, here.letPass);
+    fill: async ({ insert, addNoted }) => {
+      const inside = await readExport(source, addNoted, here.letPass);
+      const issues = await referenceIssues(inside, here.letPass);
       if (issues.length > 0) throw unacceptable(issues);
-      for (const { field, write } of STORED_RECORDS) if (field !== 'journal') await write(insert, inside.file[field]);
+      for (const { field, write } of STORED_RECORDS) if (field !== 'journal') await write(insert, inside[field]);
       return inside;
     },
     before,
