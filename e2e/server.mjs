@@ -1,7 +1,6 @@
 // Starts the built application on a database of its own, for tests, benches and pictures.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -9,17 +8,6 @@ import { demoFolder } from './demoData.mjs';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 export const TODAY = '2026-11-25';
-
-export function freePort() {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.on('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
-}
 
 /** A child that has worked on nothing for so long is stuck; one that still works is only slow. */
 const STUCK_MS = 60_000;
@@ -38,14 +26,14 @@ function workedTicks(pid) {
   }
 }
 
-/** Waits as long as the server gets on: by what it works and says, not by the clock, which knows nothing of a busy machine. */
-async function waitUntilReady(url, child, said) {
+/** Where it serves, by its own word. Waits as long as the server gets on: by what it works and says, not by the clock, which knows nothing of a busy machine. */
+async function waitUntilReady(child, said) {
   const start = Date.now();
   let progress = { mark: '', atMs: start };
   while (Date.now() - start < LAST_RESORT_MS) {
     if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}`);
-    const answer = await fetch(`${url}/api/health`).catch(() => null);
-    if (answer?.ok) return;
+    const url = /Ivrak is ready on (\S+)/.exec(said())?.[1];
+    if (url !== undefined) return url;
     const mark = `${workedTicks(child.pid) ?? Date.now()} ${said().length}`;
     if (mark !== progress.mark) progress = { mark, atMs: Date.now() };
     if (Date.now() - progress.atMs > STUCK_MS) break;
@@ -54,12 +42,11 @@ async function waitUntilReady(url, child, said) {
   throw new Error(`the server is not ready after ${Math.round((Date.now() - start) / 1000)} s and does nothing more`);
 }
 
-/** A running server; `stop` ends it by signal and waits, `folder` is its data. */
+/** A running server, on the port that is free unless one is given; `stop` ends it by signal and waits, `folder` is its data. */
 export async function startServer({ folder: given, args = [], port, env = {} } = {}) {
   const folder = given ?? (args.includes('--empty') ? mkdtempSync(join(tmpdir(), 'ivrak-')) : demoFolder());
-  const own = port ?? (await freePort());
   const child = spawn(process.execPath, [...FLAGS, join(ROOT, 'server/dist/main.mjs'), ...args], {
-    env: { ...process.env, PORT: String(own), IVRAK_DATA: folder, IVRAK_TODAY: TODAY, ...env },
+    env: { ...process.env, PORT: String(port ?? 0), IVRAK_DATA: folder, IVRAK_TODAY: TODAY, ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   let output = '';
@@ -67,10 +54,10 @@ export async function startServer({ folder: given, args = [], port, env = {} } =
     stream.on('data', (chunk) => {
       output += chunk;
     });
-  const url = `http://127.0.0.1:${own}`;
   const ended = new Promise((resolve) => child.once('exit', (code, signal) => resolve(signal ?? code)));
+  let url;
   try {
-    await waitUntilReady(url, child, () => output);
+    url = await waitUntilReady(child, () => output);
   } catch (error) {
     child.kill('SIGKILL');
     throw new Error(`${error.message}\n${output}`);
@@ -80,7 +67,15 @@ export async function startServer({ folder: given, args = [], port, env = {} } =
     if (child.exitCode === null && child.signalCode === null) child.kill(signal);
     return ended;
   };
-  return { url, port: own, folder, child, stop, output: () => output, remove: () => rmSync(folder, { recursive: true, force: true }) };
+  return {
+    url,
+    port: Number(new URL(url).port),
+    folder,
+    child,
+    stop,
+    output: () => output,
+    remove: () => rmSync(folder, { recursive: true, force: true }),
+  };
 }
 
 /** Confirms the caution as a script would, for tests that are about something else. */

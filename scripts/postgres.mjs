@@ -1,6 +1,7 @@
 // A PostgreSQL server of its own for tests and long runs: installed where it is missing, in a folder that goes with it.
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -30,6 +31,19 @@ function asUser() {
   return { uid: idOf('-u'), gid: idOf('-g'), cwd: '/' };
 }
 
+/** One that is free now; somebody else may have it a moment later. */
+function freePort() {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.on('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+const PORTS_TRIED = 5;
 const ANSWERS_WITHIN_MS = 120_000;
 const LOOK_AGAIN_MS = 100;
 
@@ -45,15 +59,14 @@ export async function startPostgres({ isDurable = false } = {}) {
   if (isRoot) chownSync(folder, user.uid, user.gid);
   const data = join(folder, 'data');
   runToEnd(join(programs, 'initdb'), ['-D', data, '-U', USER, '-A', 'trust', '-E', 'UTF8', '--locale=C.UTF-8', '--no-sync']);
-  // Not before everything is installed.
-  const { freePort } = await import('../e2e/server.mjs');
-  const port = await freePort();
-  const settings = [`port=${port}`, 'listen_addresses=127.0.0.1', `unix_socket_directories=${folder}`, 'max_connections=200'];
+  let port = await freePort();
+  const settings = ['listen_addresses=127.0.0.1', `unix_socket_directories=${folder}`, 'max_connections=200'];
   if (!isDurable) settings.push('fsync=off', 'synchronous_commit=off', 'full_page_writes=off');
   const url = (name = USER) => `postgres://${USER}@127.0.0.1:${port}/${name}`;
   let child;
   const start = async () => {
-    child = spawn(join(programs, 'postgres'), ['-D', data, ...settings.flatMap((one) => ['-c', one])], { ...user, stdio: 'ignore' });
+    const all = [...settings, `port=${port}`].flatMap((one) => ['-c', one]);
+    child = spawn(join(programs, 'postgres'), ['-D', data, ...all], { ...user, stdio: 'ignore' });
     const since = Date.now();
     while (spawnSync(join(programs, 'pg_isready'), ['-q', '-d', url()]).status !== 0) {
       if (child.exitCode !== null) throw new Error(`PostgreSQL ended with ${child.exitCode}`);
@@ -69,7 +82,15 @@ export async function startPostgres({ isDurable = false } = {}) {
         child.kill(signal);
       }
     });
-  await start();
+  for (let tried = 1; ; tried += 1) {
+    try {
+      await start();
+      break;
+    } catch (error) {
+      if (tried === PORTS_TRIED) throw error;
+      port = await freePort();
+    }
+  }
   return {
     url,
     start,

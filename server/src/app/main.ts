@@ -23,7 +23,8 @@ const LONGEST_UPLOAD_MS = 3_600_000;
 function portOf(text: string | undefined): number {
   if (text === undefined || text === '') return 4800;
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Error(`PORT must be a number from 1 to 65535, not "${text}"`);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new Error(`PORT must be a number from 1 to 65535, or 0 for any that is free, not "${text}"`);
   return port;
 }
 
@@ -74,7 +75,10 @@ async function main(): Promise<void> {
     await close();
     throw error;
   });
-  console.log(`Ivrak is ready on http://${HOST}:${port} (data ${url === '' ? `in ${folder}` : 'on a PostgreSQL server'})`);
+  const bound = stopper.server?.address();
+  console.log(
+    `Ivrak is ready on http://${HOST}:${typeof bound === 'object' ? bound?.port : port} (data ${url === '' ? `in ${folder}` : 'on a PostgreSQL server'})`,
+  );
 }
 
 /** Begins from the last backup that can be read; the database that was there is kept beside. */

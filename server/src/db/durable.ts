@@ -1,4 +1,4 @@
-import { fsyncSync } from 'node:fs';
+import { fsyncSync, writeSync } from 'node:fs';
 import { PGlite } from '@electric-sql/pglite';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
 import { syncPath } from './disk.ts';
@@ -11,6 +11,22 @@ interface Stream {
 interface NodeMount {
   realPath(node: unknown): string;
   stream_ops: { fsync?: (stream: Stream) => number };
+}
+
+/**
+ * What the database says where it must give up, as on a disk that is full while it writes its log; a server of the database would be
+ * started anew by its postmaster. Here it would turn round in itself for good, and answer nothing.
+ */
+const GIVES_UP = /\bPANIC:\s+(.*)/;
+
+function endWhereItGivesUp(said: string): void {
+  const why = GIVES_UP.exec(said)?.[1];
+  if (why === undefined) return;
+  const isFull = why.includes('No space left on device');
+  const what = isFull ? 'the disk is full. Free some, then' : `the database cannot go on (${why}). Look at the disk, then`;
+  // Nothing in this process comes round any more, its own output neither.
+  writeSync(2, `Ivrak has ended itself: ${what} start it again. What was acknowledged is kept.\n`);
+  process.kill(process.pid, 'SIGKILL');
 }
 
 /**
@@ -30,7 +46,13 @@ class DurableFiles extends NodeFS {
         return 0;
       };
     };
-    return { emscriptenOpts: { ...emscriptenOpts, preRun: [...[emscriptenOpts.preRun ?? []].flat(), addSync as never] } }; // typed as a module without its file systems
+    return {
+      emscriptenOpts: {
+        ...emscriptenOpts,
+        printErr: endWhereItGivesUp,
+        preRun: [...[emscriptenOpts.preRun ?? []].flat(), addSync as never],
+      },
+    }; // typed as a module without its file systems
   }
 }
 

@@ -93,11 +93,18 @@ function refusalOfDatabase(error: unknown): string | null {
 /** Codes of a database that is not there now: refused or broken connections, one that is starting or ending (same appendix). */
 const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', '57P01', '57P02', '57P03', '08006', '08003', '08001']);
 
-function isAway(error: unknown): boolean {
-  for (let one = error, depth = 0; one instanceof Error && depth < 3; one = one.cause, depth += 1)
-    if (('code' in one && AWAY.has(String(one.code))) || /^Connection terminated|is not queryable/.test(one.message)) return true;
-  return false;
+/** Codes of a disk that has no room left, of the database and of the system. */
+const FULL = new Set(['53100', 'ENOSPC', 'EDQUOT']);
+
+/** An error, and what caused it. */
+function* causesOf(error: unknown): Generator<Error & { code?: unknown }> {
+  for (let one = error, depth = 0; one instanceof Error && depth < 3; one = one.cause, depth += 1) yield one;
 }
+
+const isFull = (error: unknown): boolean => [...causesOf(error)].some(({ code }) => FULL.has(String(code)));
+
+const isAway = (error: unknown): boolean =>
+  [...causesOf(error)].some(({ code, message }) => AWAY.has(String(code)) || /^Connection terminated|is not queryable/.test(message));
 
 interface BodyParserError {
   type: string;
@@ -126,6 +133,11 @@ export function problemHandler(log: Logger) {
       // A schema should have said so with the field.
       log.warn({ err: error }, 'refused by the database');
       send(res, 422, 'Not acceptable', `${refusal} Nothing was changed.`);
+      return;
+    }
+    if (isFull(error)) {
+      log.error({ err: error }, 'the disk is full');
+      send(res, 507, 'Disk full', 'There is no room left where the data lies; nothing was changed. Free some, then try again.');
       return;
     }
     if (isAway(error)) {
