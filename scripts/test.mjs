@@ -1,7 +1,8 @@
 // npm test: installs what is missing, then checks form, types and dependencies beside the unit and server tests, then drives the
 // browser. Ends with one plain line, "N passed, N failed". `npm test -- unit` and `npm test -- browser` run one lane, `check` the checks.
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { judgeLane } from './lane.mjs';
 import { postgresPrograms } from './postgres.mjs';
@@ -17,17 +18,22 @@ let failed = 0;
 const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(1)} s`;
 
 /** Runs a command and keeps what it says until it has ended, so that what runs beside it stays readable. */
-function runQuietly(args) {
+function runQuietly(args, env = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...env } });
     let output = '';
     for (const stream of [child.stdout, child.stderr])
       stream.on('data', (chunk) => {
         output += chunk;
       });
     child.on('error', reject);
-    child.on('exit', (code, signal) => (code === 0 ? resolve() : reject(new Error(`ended with ${signal ?? code}\n${output}`))));
+    child.on('close', (code, signal) => resolve({ exitCode: signal ?? code, output }));
   });
+}
+
+async function check(args) {
+  const { exitCode, output } = await runQuietly(args);
+  if (exitCode !== 0) throw new Error(`ended with ${exitCode}\n${output}`);
 }
 
 async function step(name, work) {
@@ -52,19 +58,17 @@ async function ensurePackage(name, isThere) {
   await run(command, [...first, 'install', '-y', '-qq', '--no-install-recommends', name], options);
 }
 
-/** Runs a lane of tests and adds its counts. */
+/** Runs a lane of tests and adds its counts; what it says comes when it has ended, so that lanes beside each other stay readable. */
 async function lane(name, args, env = {}) {
   const start = Date.now();
   const file = join(RESULTS, `${name}.json`);
-  console.log(`\n== ${name} tests`);
-  const exitCode = await run(
-    process.execPath,
-    ['node_modules/vitest/vitest.mjs', 'run', ...args, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`],
-    { env: { ...process.env, NO_COLOR: '1', FORCE_COLOR: '0', ...env } },
-  ).then(
-    () => 0,
-    () => 1,
-  );
+  const report = ['--reporter=default', '--reporter=json', `--outputFile.json=${file}`];
+  const { exitCode, output } = await runQuietly(['node_modules/vitest/vitest.mjs', 'run', ...args, ...report], {
+    NO_COLOR: '1',
+    FORCE_COLOR: '0',
+    ...env,
+  });
+  console.log(`\n== ${name} tests\n${output}`);
   const result = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null;
   const came = judgeLane({ exitCode, result, least: LEAST[name] });
   passed += came.passed;
@@ -75,18 +79,30 @@ async function lane(name, args, env = {}) {
   );
 }
 
-const biome = (what) => () => runQuietly(['node_modules/@biomejs/biome/bin/biome', what, '.']);
+const IN_MEMORY = '/dev/shm';
+const ROOM_BYTES = 4 * 1024 ** 3;
+
+/** Where folders of tests lie: in memory where there is room, since databases by the dozen wait for the disk most of their time. */
+function placeForFolders() {
+  const isRoomy = () => {
+    const { bavail, bsize } = statfsSync(IN_MEMORY);
+    return bavail * bsize > ROOM_BYTES;
+  };
+  return mkdtempSync(join(existsSync(IN_MEMORY) && isRoomy() ? IN_MEMORY : tmpdir(), 'ivrak-run-'));
+}
+
+const biome = (what) => () => check(['node_modules/@biomejs/biome/bin/biome', what, '.']);
 const checks = async () => {
   await step('format', biome('format'));
   await step('lint', biome('lint'));
-  await step('types', () => runQuietly(['scripts/types.mjs']));
-  await step('dependency rules', () => runQuietly(['scripts/deps.mjs']));
+  await step('types', () => check(['scripts/types.mjs']));
+  await step('dependency rules', () => check(['scripts/deps.mjs']));
 };
 const unit = () => lane('unit-and-server', []);
-const browser = async () => {
-  await lane('browser', ['--config', 'e2e/vitest.config.ts']);
-  await lane('responsiveness', ['--config', 'e2e/vitest.config.ts'], { IVRAK_ALONE: '1' });
-};
+const E2E = ['--config', 'e2e/vitest.config.ts'];
+const browser = () => lane('browser', E2E);
+/** What measures time, with nothing beside it. */
+const responsiveness = () => lane('responsiveness', E2E, { IVRAK_ALONE: '1' });
 
 const wanted = process.argv[2] ?? 'all';
 if (!['all', 'check', 'unit', 'browser'].includes(wanted)) {
@@ -97,21 +113,30 @@ const start = Date.now();
 await installIfNeeded();
 rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS, { recursive: true });
+process.env.TMPDIR = placeForFolders();
+process.on('exit', () => rmSync(process.env.TMPDIR, { recursive: true, force: true }));
+const needsUnit = wanted === 'all' || wanted === 'unit';
 const needsBrowser = wanted === 'all' || wanted === 'browser';
 // What is fetched from elsewhere waits for the network while this machine works.
 const fetched = needsBrowser ? step('Chromium', () => ensurePackage('chromium', () => existsSync(CHROMIUM))) : Promise.resolve();
-if (wanted !== 'check') await step('build', buildIfNeeded);
-if (wanted === 'all' || wanted === 'unit') {
-  // One package is installed at a time.
-  await fetched;
-  await step('PostgreSQL', () => ensurePackage('postgresql', () => postgresPrograms() !== null));
+if (wanted !== 'check') {
+  await step('build', buildIfNeeded);
+  await step('made-up crew', async () => {
+    // Here, since it imports what the installation brings.
+    const { layDemoOut } = await import('../e2e/demoData.mjs');
+    await layDemoOut();
+  });
 }
+// One package is installed at a time.
+await fetched;
+if (needsUnit) await step('PostgreSQL', () => ensurePackage('postgresql', () => postgresPrograms() !== null));
+// Beside each other: what waits for a page or a disk leaves the processor to the others.
 await Promise.all([
   wanted === 'all' || wanted === 'check' ? checks() : undefined,
-  wanted === 'all' || wanted === 'unit' ? unit() : undefined,
+  needsUnit ? unit() : undefined,
+  needsBrowser ? browser() : undefined,
 ]);
-await fetched;
-if (needsBrowser) await browser();
+if (needsBrowser) await responsiveness();
 console.log(`\nin ${seconds(start)}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -3,8 +3,10 @@ import type { TestProject } from 'vitest/node';
 // @ts-expect-error a script without types
 import { startPostgres } from '../../scripts/postgres.mjs';
 import { openPostgres } from '../src/db/postgres.ts';
-import { seedDemo } from '../src/demo/seed.ts';
 import { createInstallation } from '../src/installation/installation.ts';
+import { replaceAll } from '../src/transfer/store.ts';
+import { exportStream } from '../src/transfer/writing.ts';
+import { openDemo } from './prepared.ts';
 import { TODAY } from './today.ts';
 
 declare module 'vitest' {
@@ -22,7 +24,10 @@ export default async function prepare(project: TestProject): Promise<() => Promi
   await client.query('create database demo');
   await client.end();
   const open = await openPostgres(server.url('demo'));
-  await seedDemo(await createInstallation(open, () => TODAY));
+  const made = await openDemo();
+  const file = exportStream(await createInstallation(made, () => TODAY));
+  await replaceAll(await createInstallation(open, () => TODAY), file);
+  await made.close();
   await open.close();
   project.provide('postgres', server.url());
   return server.stop;

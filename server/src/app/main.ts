@@ -1,4 +1,4 @@
-import type { Server } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import { join, resolve } from 'node:path';
 import { type PlainDate, toPlainDate } from '@ivrak/core/model';
 import { pino } from 'pino';
@@ -8,7 +8,6 @@ import { startQueues } from '../compute/queues.ts';
 import { FolderError, putBack } from '../db/folder.ts';
 import { FolderInUseError } from '../db/lock.ts';
 import { openDb } from '../db/open.ts';
-import { openPostgres } from '../db/postgres.ts';
 import { isNewDatabase, seedDemo } from '../demo/seed.ts';
 import { Problem } from '../http/problem.ts';
 import { createInstallation, type Installation } from '../installation/installation.ts';
@@ -49,10 +48,15 @@ async function main(): Promise<void> {
   const folder = resolve(process.env.IVRAK_DATA || DEFAULT_DATA_FOLDER);
   const isRestoring = process.argv.includes('--restore');
   const url = process.env.DATABASE_URL ?? '';
+  // Before anything takes long, or is begun in a folder.
+  await bind(createServer(), port).then((server) => server.close());
   const open =
     url === ''
       ? await openDb(folder, { isRestoring, say: (text) => console.log(text) })
-      : await openPostgres(url, { crew: process.env.IVRAK_CREW, warn: (err, text) => log.warn({ err }, text) });
+      : await (await import('../db/postgres.ts')).openPostgres(url, {
+          crew: process.env.IVRAK_CREW,
+          warn: (err, text) => log.warn({ err }, text),
+        });
   const { db, aside, close } = open;
   const stopper = stopOnSignals(close);
   const isNew = await isNewDatabase(db);
@@ -68,10 +72,9 @@ async function main(): Promise<void> {
   keepBackingUp(here, log);
   const queues = startQueues();
   const app = createApp(here, { log, queues });
-  await new Promise<void>((done, fail) => {
-    stopper.server = app.listen(port, HOST, (error?: Error) => (error ? fail(error) : done()));
-    stopper.server.requestTimeout = LONGEST_UPLOAD_MS;
-  }).catch(async (error: unknown) => {
+  stopper.server = createServer(app);
+  stopper.server.requestTimeout = LONGEST_UPLOAD_MS;
+  await bind(stopper.server, port).catch(async (error: unknown) => {
     await close();
     throw error;
   });
@@ -80,6 +83,15 @@ async function main(): Promise<void> {
     `Ivrak is ready on http://${HOST}:${typeof bound === 'object' ? bound?.port : port} (data ${url === '' ? `in ${folder}` : 'on a PostgreSQL server'})`,
   );
 }
+
+const bind = (server: Server, port: number): Promise<Server> =>
+  new Promise((done, fail) => {
+    server.once('error', fail);
+    server.listen(port, HOST, () => {
+      server.off('error', fail);
+      done(server);
+    });
+  });
 
 /** Begins from the last backup that can be read; the database that was there is kept beside. */
 async function restoreLast(here: Installation, aside: string | null): Promise<void> {
