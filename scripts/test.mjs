@@ -1,7 +1,7 @@
 // npm test: installs what is missing, then checks form, types and dependencies beside the unit and server tests, then drives the
 // browser. Ends with one plain line, "N passed, N failed". `npm test -- unit` and `npm test -- browser` run one lane, `check` the checks.
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { judgeLane } from './lane.mjs';
@@ -88,7 +88,10 @@ function placeForFolders() {
     const { bavail, bsize } = statfsSync(IN_MEMORY);
     return bavail * bsize > ROOM_BYTES;
   };
-  return mkdtempSync(join(existsSync(IN_MEMORY) && isRoomy() ? IN_MEMORY : tmpdir(), 'ivrak-run-'));
+  const folder = mkdtempSync(join(existsSync(IN_MEMORY) && isRoomy() ? IN_MEMORY : tmpdir(), 'ivrak-run-'));
+  // PostgreSQL runs as a user of its own, and passes through to what is its.
+  chmodSync(folder, 0o711);
+  return folder;
 }
 
 const biome = (what) => () => check(['node_modules/@biomejs/biome/bin/biome', what, '.']);
