@@ -13,7 +13,9 @@ const ON_BOTH = [
   'buying',
   'carry',
   'catalog',
+  'journalYears',
   'lateEntries',
+  'moving',
   'operations',
   'orders',
   'postgres',
@@ -48,7 +50,7 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['server/test/**/*.test.{ts,mjs}'],
-          exclude: ['server/test/postgres.test.ts'],
+          exclude: ['server/test/moving.test.ts', 'server/test/postgres.test.ts'],
           globalSetup: './server/test/prepared.ts',
           execArgv: QUICK_WASM,
           isolate: process.env.IVRAK_ISOLATE === '1',

@@ -16,6 +16,7 @@ export async function buildServer() {
       guardThread: 'server/src/db/guardThread.ts',
       rotationThread: 'server/src/compute/rotationThread.ts',
       buyingThread: 'server/src/compute/buyingThread.ts',
+      move: 'server/src/app/move.ts',
     },
     outdir: 'server/dist',
     outExtension: { '.js': '.mjs' },

@@ -59,3 +59,44 @@ export const restoreBackup = endpoint({
   summary: 'Replace everything by a backup; what is there now is backed up first',
   answer: countsSchema.extend({ backup: z.string() }),
 });
+
+export const listJournalYears = endpoint({
+  method: 'get',
+  path: '/api/journal/years',
+  summary: 'How many entries the journal holds of each year, and which years have been put away',
+  answer: z.object({
+    years: z.array(
+      z.object({
+        year: z.number().int(),
+        entries: z.number().int(),
+        /** Whether it is over for long enough to be put away. */
+        mayGo: z.boolean(),
+      }),
+    ),
+    archives: z.array(
+      z.object({
+        /** File name within the folder of the journal. */
+        name: z.string(),
+        year: z.number().int(),
+        bytes: z.number().int(),
+      }),
+    ),
+  }),
+});
+
+export const archiveJournal = endpoint({
+  method: 'post',
+  path: '/api/journal/archive',
+  summary: 'Put a year of the journal into a file of its own; the year must be over for a year',
+  body: z.object({ year: z.number().int().min(1900).max(2200) }),
+  answer: z.object({ name: z.string(), entries: z.number().int() }),
+});
+
+export const copyArchive = endpoint({
+  method: 'get',
+  path: '/api/journal/archives/:name/file',
+  summary: 'The file of a year of the journal that has been put away',
+  answer: z.unknown(),
+  contentType: 'application/gzip',
+  isStreamed: true,
+});

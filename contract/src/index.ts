@@ -1,4 +1,13 @@
-export { clearAll, copyBackup, listBackups, previewBackup, restoreBackup } from './backups.ts';
+export {
+  archiveJournal,
+  clearAll,
+  copyArchive,
+  copyBackup,
+  listBackups,
+  listJournalYears,
+  previewBackup,
+  restoreBackup,
+} from './backups.ts';
 export { deleteKind, deleteSchool, getCatalog, importKinds, removed, saveKind, saveSchool } from './catalog.ts';
 export {
   CoverageBodySchema,

@@ -1,4 +1,5 @@
-import { existsSync, mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { copyFileSync, existsSync, mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
@@ -24,6 +25,24 @@ describe('the folder lock', () => {
     const lock = await lockFolder(folder);
     await expect(lockFolder(join(folder, '..', folder.split('/').at(-1) ?? ''))).rejects.toBeInstanceOf(FolderInUseError);
     await lock.release();
+  });
+
+  it('is one for a folder that is mounted in two places, which have two names and two sockets', async () => {
+    const elsewhere = mkdtempSync(join(tmpdir(), 'ivrak-mounted-'));
+    const isMounted = spawnSync('mount', ['--bind', folder, elsewhere]).status === 0;
+    const lock = await lockFolder(folder);
+    // Where nothing can be mounted, what is seen through it is laid there.
+    if (!isMounted) copyFileSync(join(folder, 'ivrak.lock'), join(elsewhere, 'ivrak.lock'));
+    try {
+      const refused = await openDb(elsewhere).catch((error: unknown) => error);
+      expect(refused).toBeInstanceOf(FolderInUseError);
+      expect((refused as FolderInUseError).message).toContain(`in use by process ${process.pid}`);
+      expect(existsSync(join(elsewhere, 'pg'))).toBe(false);
+    } finally {
+      await lock.release();
+      if (isMounted) spawnSync('umount', [elsewhere]);
+      rmSync(elsewhere, { recursive: true, force: true });
+    }
   });
 
   const file = join(folder, 'ivrak.lock');

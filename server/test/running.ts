@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -50,9 +50,11 @@ export interface RunningDemo {
 export function withServer(): RunningDemo {
   const running: Partial<RunningDemo> = {};
   const folder = mkdtempSync(join(tmpdir(), 'ivrak-backups-'));
+  const backups = join(folder, 'backups');
+  mkdirSync(backups);
   beforeAll(async () => {
     running.open = await openDemo();
-    running.here = await createInstallation(running.open, () => TODAY, folder);
+    running.here = await createInstallation(running.open, () => TODAY, backups);
     running.app = createApp(running.here, { log: pino({ level: 'silent' }), queues: startQueues() });
   });
   let compared: unknown;

@@ -36,40 +36,44 @@ const base = {
   casualty: z.number().int().min(0).max(50),
 };
 
-export const UseEntrySchema = z.discriminatedUnion('do', [
-  z.object({
-    ...base,
-    do: z.literal('used'),
-    /** Null: out of the casualty's own kit, so nothing of ours is to be replaced. */
-    unitId: UnitIdSchema.nullable(),
-    kind: z.string().min(1).max(80),
-    pieces: z.number().int().min(1).max(1000),
-    /** On which limb, where that is asked. */
-    limb: LimbSchema.nullable().default(null),
-  }),
-  /** Done with the hands or with what was there; nothing of ours went with it. */
-  z.object({ ...base, do: z.literal('act'), act: z.enum(ACTS) }),
-  z.object({ ...base, do: z.literal('sealChecked') }),
-  /** Taken off or turned into a dressing by somebody who may: its clock stands. */
-  z.object({ ...base, do: z.literal('tourniquetOff'), of: id }),
-  z.object({
-    ...base,
-    do: z.literal('vitals'),
-    pulse: z.number().int().min(0).max(300).nullable().default(null),
-    breaths: z.number().int().min(0).max(100).nullable().default(null),
-    oxygen: z.number().int().min(0).max(100).nullable().default(null),
-    celsius: z.number().min(10).max(45).nullable().default(null),
-    alertness: z.enum(ALERTNESS).nullable().default(null),
-  }),
-  z.object({ ...base, do: z.literal('note'), text: z.string().trim().min(1, 'write something').max(300) }),
-  z.object({ ...base, do: z.literal('helpCalled') }),
-  /** Another time for an entry; both times stay. */
-  z.object({ ...base, do: z.literal('retimed'), of: id, to: TimeSchema }),
-  /** On which limb, where that was said after the thing itself. */
-  z.object({ ...base, do: z.literal('onLimb'), of: id, limb: LimbSchema }),
-  /** A slip of the thumb. The entry stays in the log, and no longer counts. */
-  z.object({ ...base, do: z.literal('takenBack'), of: id }),
-]);
+export const UseEntrySchema = z.discriminatedUnion(
+  'do',
+  [
+    z.object({
+      ...base,
+      do: z.literal('used'),
+      /** Null: out of the casualty's own kit, so nothing of ours is to be replaced. */
+      unitId: UnitIdSchema.nullable(),
+      kind: z.string().min(1).max(80),
+      pieces: z.number().int().min(1).max(1000),
+      /** On which limb, where that is asked. */
+      limb: LimbSchema.nullable().default(null),
+    }),
+    /** Done with the hands or with what was there; nothing of ours went with it. */
+    z.object({ ...base, do: z.literal('act'), act: z.enum(ACTS) }),
+    z.object({ ...base, do: z.literal('sealChecked') }),
+    /** Taken off or turned into a dressing by somebody who may: its clock stands. */
+    z.object({ ...base, do: z.literal('tourniquetOff'), of: id }),
+    z.object({
+      ...base,
+      do: z.literal('vitals'),
+      pulse: z.number().int().min(0).max(300).nullable().default(null),
+      breaths: z.number().int().min(0).max(100).nullable().default(null),
+      oxygen: z.number().int().min(0).max(100).nullable().default(null),
+      celsius: z.number().min(10).max(45).nullable().default(null),
+      alertness: z.enum(ALERTNESS).nullable().default(null),
+    }),
+    z.object({ ...base, do: z.literal('note'), text: z.string().trim().min(1, 'write something').max(300) }),
+    z.object({ ...base, do: z.literal('helpCalled') }),
+    /** Another time for an entry; both times stay. */
+    z.object({ ...base, do: z.literal('retimed'), of: id, to: TimeSchema }),
+    /** On which limb, where that was said after the thing itself. */
+    z.object({ ...base, do: z.literal('onLimb'), of: id, limb: LimbSchema }),
+    /** A slip of the thumb. The entry stays in the log, and no longer counts. */
+    z.object({ ...base, do: z.literal('takenBack'), of: id }),
+  ],
+  { error: 'must be something that this version can log' },
+);
 export type UseEntry = z.infer<typeof UseEntrySchema>;
 
 export const UseLogSchema = z.object({

@@ -3,6 +3,7 @@ import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { ExportFile } from '../records/record.ts';
 import { countsHere, emptyAll, replaceAll } from '../transfer/store.ts';
+import { archiveYear, journalYears, streamArchive } from './journalYears.ts';
 import { previewOf } from './preview.ts';
 import { backUp, listBackups, readBackup, reading, streamBackup } from './store.ts';
 
@@ -36,4 +37,7 @@ export const backupRoutes = (here: Installation): Served[] => [
     const read = await reading(params.name, replaceAll(here, readBackup(here, params.name), before));
     return { ...countsOf(read), backup };
   }),
+  serve(contract.listJournalYears, () => journalYears(here)),
+  serve(contract.archiveJournal, ({ who, body }) => archiveYear(here, who, body.year)),
+  serve(contract.copyArchive, ({ params }) => streamArchive(here, params.name)),
 ];

@@ -1,14 +1,12 @@
-import { createHash } from 'node:crypto';
-import { createReadStream, createWriteStream, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { createReadStream, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
-import { createGunzip, createGzip } from 'node:zlib';
-import { syncPath } from '../db/disk.ts';
+import { createGunzip } from 'node:zlib';
 import { notFound, Problem } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
 import { exportStream } from '../transfer/writing.ts';
 import { type Backup, type BackupReason, outlived } from './backup.ts';
+import { writeChecked } from './checkedFile.ts';
 
 /** `2027-03-14T09-05-12-123Z-before-clear.json.gz`, `2027-03-14T09-05-12-123Z-daily.json.gz`; earlier ones were not compressed. */
 const NAME = /^(\d{4}-\d\d-\d\dT)(\d\d)-(\d\d)-(\d\d)-(\d{3})Z-(?:before-(clear|import|restore)|(daily))\.json(?:\.gz)?$/;
@@ -20,31 +18,12 @@ function folderOf({ backupFolder }: Installation): string {
   return backupFolder;
 }
 
-/**
- * Written beside, forced to the disk, read back and compared, and only then called by its name: what has that name is whole. Those that it
- * outlives go then, and what a start left beside that was ended half-way. Gives the name.
- */
+/** Those that it outlives go when it is whole, and what a start left beside that was ended half-way. Gives the name. */
 export async function backUp(here: Installation, why: BackupReason, { isHeld = false } = {}): Promise<string> {
   const folder = folderOf(here);
   const name = `${new Date().toISOString().replace(/[:.]/g, '-')}-${why === 'daily' ? why : `before-${why}`}.json.gz`;
-  const beside = join(folder, `${name}.new`);
-  const hash = createHash('sha256');
-  const told = async function* (pieces: AsyncIterable<string>): AsyncGenerator<string> {
-    for await (const piece of pieces) {
-      hash.update(piece);
-      yield piece;
-    }
-  };
-  try {
-    await pipeline(exportStream(here, { isHeld }), told, createGzip(), createWriteStream(beside, { flags: 'wx', mode: 0o600 }));
-    syncPath(beside);
-    if ((await hashInside(beside)) !== hash.digest('hex')) throw new Error(`the backup ${beside} does not read back as it was written`);
-    renameSync(beside, join(folder, name));
-    syncPath(folder);
-    for (const old of [...leftBeside(folder), ...outlived(listBackups(here)).map((one) => one.name)]) rmSync(join(folder, old));
-  } finally {
-    rmSync(beside, { force: true });
-  }
+  await writeChecked(folder, name, exportStream(here, { isHeld }));
+  for (const old of [...leftBeside(folder), ...outlived(listBackups(here)).map((one) => one.name)]) rmSync(join(folder, old));
   return name;
 }
 
@@ -52,12 +31,6 @@ export async function backUp(here: Installation, why: BackupReason, { isHeld = f
 const LEFT_AFTER_MS = 3_600_000;
 const leftBeside = (folder: string): string[] =>
   readdirSync(folder).filter((name) => name.endsWith('.new') && statSync(join(folder, name)).mtimeMs < Date.now() - LEFT_AFTER_MS);
-
-async function hashInside(file: string): Promise<string> {
-  const hash = createHash('sha256');
-  await pipeline(createReadStream(file), createGunzip(), hash);
-  return hash.digest('hex');
-}
 
 /** The latest first. */
 export function listBackups({ backupFolder }: Installation): Backup[] {

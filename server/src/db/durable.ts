@@ -19,10 +19,12 @@ interface NodeMount {
  */
 const GIVES_UP = /\bPANIC:\s+(.*)/;
 
-function endWhereItGivesUp(said: string): void {
+function endWhereItGivesUp(said: string, isOpen: boolean): void {
   const why = GIVES_UP.exec(said)?.[1];
   if (why === undefined) return;
   const isFull = why.includes('No space left on device');
+  // One that is damaged cannot be opened, and whoever opens it says so.
+  if (!isOpen && !isFull) return;
   const what = isFull ? 'the disk is full. Free some, then' : `the database cannot go on (${why}). Look at the disk, then`;
   // Nothing in this process comes round any more, its own output neither.
   writeSync(2, `Ivrak has ended itself: ${what} start it again. What was acknowledged is kept.\n`);
@@ -34,6 +36,8 @@ function endWhereItGivesUp(said: string): void {
  * call, so that a power cut takes what was acknowledged, and often the database with it.
  */
 class DurableFiles extends NodeFS {
+  isOpen = false;
+
   override async init(...[pg, given]: Parameters<NodeFS['init']>): ReturnType<NodeFS['init']> {
     const { emscriptenOpts } = await super.init(pg, given);
     const addSync = (module: { NODEFS?: NodeMount }) => {
@@ -49,7 +53,7 @@ class DurableFiles extends NodeFS {
     return {
       emscriptenOpts: {
         ...emscriptenOpts,
-        printErr: endWhereItGivesUp,
+        printErr: (said: string) => endWhereItGivesUp(said, this.isOpen),
         preRun: [...[emscriptenOpts.preRun ?? []].flat(), addSync as never],
       },
     }; // typed as a module without its file systems

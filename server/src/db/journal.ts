@@ -2,6 +2,7 @@ import type { InspectionAnswer, Notice } from '@ivrak/core/model';
 import { and, gte, inArray, sql } from 'drizzle-orm';
 import * as z from 'zod';
 import type { Db, Tx } from './database.ts';
+import { differences } from './differences.ts';
 import { journal } from './schema.ts';
 
 /** A unit as it stood before or after a change, and the kit that it lay in; null: in none. */
@@ -62,7 +63,8 @@ type PlainChange =
   | Notice['about']
   | 'rotation applied'
   | 'demo data loaded'
-  | 'everything cleared';
+  | 'everything cleared'
+  | 'journal put away';
 
 /** What happened: of a unit with what it was and is, of anything else with whatever tells it. */
 export type Change = { subject: string } & (
@@ -74,9 +76,18 @@ export type Change = { subject: string } & (
 export async function note(tx: Tx, who: string, changes: readonly Change[]): Promise<void> {
   if (changes.length === 0) return;
   const at = new Date().toISOString();
-  await tx
-    .insert(journal)
-    .values(changes.map(({ what, subject, before, after }) => ({ at, who, what, subject, before: before ?? null, after: after ?? null })));
+  await tx.insert(journal).values(changes.map(({ what, subject, before, after }) => ({ at, who, what, subject, ...told(before, after) })));
+}
+
+/** Of what was changed only the changes: whole kits on both sides of every save would soon be most of the database. */
+function told(before: unknown = null, after: unknown = null): { before: unknown; after: unknown } {
+  if (before === null || after === null) return { before, after };
+  const other = differences(before, after);
+  const [was, is] = [JournalUnitSchema.safeParse(before).data, JournalUnitSchema.safeParse(after).data];
+  if (was === undefined || is === undefined) return other;
+  // Which unit it is of, how many and where is read from here again.
+  const known = ({ kind, count, kitId }: JournalUnit) => ({ kind, count, kitId });
+  return { before: { ...known(was), ...(other.before as object) }, after: { ...known(is), ...(other.after as object) } }; // units are objects
 }
 
 /**

@@ -119,9 +119,12 @@ async function openInFolder(folder: string, isRestoring = false): Promise<Client
     renameSync(beside, place);
     syncPath(folder);
   }
-  return PGlite.create({ ...durable(place), relaxedDurability: false }).catch((error: unknown) => {
+  const settings = durable(place);
+  const client = await PGlite.create({ ...settings, relaxedDurability: false }).catch((error: unknown) => {
     throw damaged(folder, error);
   });
+  settings.fs.isOpen = true;
+  return client;
 }
 
 /** Makes checkpoints while serving; returns what stops that. */

@@ -12,6 +12,7 @@ import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import { findKit } from '../kits/store.ts';
 import { viewOf } from '../kits/view.ts';
+import { iso } from '../records/record.ts';
 import { toStoredUnit } from '../units/rows.ts';
 
 export const useRoutes = (here: Installation): Served[] => [
@@ -26,8 +27,6 @@ export const useRoutes = (here: Installation): Served[] => [
     return { uses: await Promise.all(rows.map((row) => readUse(here.db, row))) };
   }),
 ];
-
-const iso = (at: string): string => new Date(at).toISOString();
 
 async function readUse(db: Db | Tx, row: typeof uses.$inferSelect): Promise<StoredUse> {
   const events = await db.select().from(useEvents).where(eq(useEvents.useId, row.id)).orderBy(useEvents.at, useEvents.id);

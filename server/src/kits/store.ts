@@ -185,7 +185,7 @@ export async function saveKit(
     const changes = await writeUnits(tx, id, draft.units, before.units, sentTo);
     const { units: _, ...fields } = draft;
     await tx.update(kits).set(fields).where(eq(kits.id, id));
-    const { units: __, packing: ___, ...was } = before;
+    const was = Object.fromEntries(Object.keys(fields).map((key) => [key, before[key as keyof typeof fields]]));
     await note(tx, who, [{ what: 'kit saved', subject: id, before: was, after: fields }, ...changes]);
     return findKit(tx, id);
   });

@@ -7,6 +7,7 @@ import { queryClient, usePeople } from '../data/queries.ts';
 import { CAUTION } from '../ui/caution.ts';
 import parts from '../ui/parts.module.css';
 import { BeginOwn } from './BeginOwn.tsx';
+import { JournalYears } from './JournalYears.tsx';
 import css from './settings.module.css';
 
 export function SettingsPage() {
@@ -183,6 +184,7 @@ function Journal() {
           </li>
         ))}
       </ul>
+      <JournalYears />
     </section>
   );
 }
