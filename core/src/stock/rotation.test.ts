@@ -10,7 +10,7 @@ import { SKILLS } from '../model/need.ts';
 import { addDays, type PlainDate, plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { deriveNeeds } from '../needs/needs.ts';
-import { rotation } from './rotation.ts';
+import { type RotationMemory, rotation } from './rotation.ts';
 import { afterMoves, type RotationKit } from './rotationMoves.ts';
 
 const CATALOG = kindCatalog();
@@ -255,6 +255,30 @@ describe('on kits with many kinds, of which several serve one need', () => {
       }
     }
     expect(gained).toBeGreaterThan(rounds(30));
+  });
+
+  it('gives the same plan with what earlier plans have worked out, whatever was changed in between, and keeps no more than it needs', () => {
+    const random = new Random(seeded(46));
+    for (let round = 0; round < rounds(12); round += 1) {
+      const { kits, spares } = largeCase(random);
+      const remembered: RotationMemory = new Map();
+      const withMemory = (some: RotationKit[], others: StockUnit[]) =>
+        rotation(some, others, CATALOG, { on: TODAY, practiceWithinDays: 60 }, remembered);
+      for (let step = 0; step < 4; step += 1) {
+        expect(withMemory(kits, spares), `round ${round}, step ${step}`).toEqual(plan(kits, spares));
+        // A kit loses a thing, gets another date on one, or another number of them.
+        const index = random.below(kits.length);
+        const units = [...(kits[index]?.units ?? [])];
+        const [changed] = units.splice(random.below(units.length), 1);
+        if (changed !== undefined && random.below(3) > 0)
+          units.push({ ...changed, count: 1 + random.below(3), expiresOn: addDays(TODAY, random.below(900)) });
+        kits[index] = { ...(kits[index] as RotationKit), units };
+      }
+      const fresh: RotationMemory = new Map();
+      rotation(kits, spares, CATALOG, { on: TODAY, practiceWithinDays: 60 }, fresh);
+      withMemory(kits, spares);
+      expect([...remembered.keys()].sort()).toEqual([...fresh.keys()].sort());
+    }
   });
 
   it('gives the same moves for the same stock, in whatever order kits and spares are listed', () => {

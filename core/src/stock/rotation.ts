@@ -34,7 +34,13 @@ interface World {
   on: PlainDate;
   /** What kits need of things that may move, by kit and day: the same question comes up many times. */
   known: Map<string, string[]>;
+  /** The same by what it follows from, whichever kit that is; as it was before this plan, and as it is used in it. */
+  remembered: RotationMemory;
+  used: RotationMemory;
 }
+
+/** What plans before have worked out and the next one may need again; of one catalogue and one day. */
+export type RotationMemory = Map<string, string[]>;
 
 /** A demand of a kit: one thing of the kind that is good through a day. */
 interface Demand {
@@ -50,15 +56,17 @@ const byHardness = (a: RotationKit, b: RotationKit): number =>
 /**
  * Swaps between kits and stores that make kits hold longer without buying anything. The kit that is hardest to inspect is
  * raised as far as can be without lowering any other, then the next; within that as few things move as will do, and of
- * stores those that lapse first. Every swap is of things of one kind, one for one.
+ * stores those that lapse first. Every swap is of things of one kind, one for one. What is worked out is left in `remembered`, for a
+ * next plan with the same catalogue on the same day; what this one did not need goes out of it.
  */
 export function rotation(
   kits: readonly RotationKit[],
   spares: readonly StockUnit[],
   catalog: KindCatalog,
   options: RotationOptions,
+  remembered: RotationMemory = new Map(),
 ): RotationPlan {
-  const world: World = { catalog, on: options.on, known: new Map() };
+  const world: World = { catalog, on: options.on, known: new Map(), remembered, used: new Map() };
   // Day-to-day things do not decide until when a kit holds.
   const ordered = kits.map((kit) => ({ ...kit, needs: kit.needs.filter(({ need }) => rungOf(need) !== 'D') })).sort(byHardness);
   const pieces = piecesOf(ordered, spares, world);
@@ -66,6 +74,8 @@ export function rotation(
   const targets = bestTargets(ordered, before, pieces, world);
   const isWorth = targets.some((target, index) => target > (before[index] as PlainDate));
   const moves = isWorth ? movesFor(assign(demandsOf(ordered, targets, world), pieces), pieces, ordered) : [];
+  remembered.clear();
+  for (const [key, kinds] of world.used) remembered.set(key, kinds);
   return {
     moves,
     gains: gainsOf(ordered, before, moves, spares, world),
@@ -79,20 +89,35 @@ function bestTargets(kits: readonly RotationKit[], before: readonly PlainDate[],
   const lives = livesOf(pieces);
   const targets = [...before];
   const demandsAt = (index: number, through: PlainDate) => demandsOf([kits[index] as RotationKit], [through], world);
-  const asked = before.map((through, index) => demandsAt(index, through));
+  const asked = new Map<string, Map<number, PlainDate[]>>();
+  const ask = (index: number, demands: readonly Demand[]) => {
+    for (const own of asked.values()) own.delete(index);
+    for (const [kind, throughs] of throughByKind(demands)) asked.set(kind, (asked.get(kind) ?? new Map()).set(index, throughs));
+  };
+  for (const [index, through] of before.entries()) ask(index, demandsAt(index, through));
   for (const index of kits.keys()) {
     const candidates = [...new Set([...dates.filter((date) => date > (targets[index] as PlainDate)), NEVER])];
     // What holds to a later day holds to an earlier one, so the last day that can be reached is found by halving.
-    const others = throughByKind(asked.flatMap((own, at) => (at === index ? [] : own)));
+    const others = new Map<string, PlainDate[]>();
+    const othersOf = (kind: string): readonly PlainDate[] => {
+      const known =
+        others.get(kind) ??
+        [...(asked.get(kind) ?? [])]
+          .flatMap(([at, throughs]) => (at === index ? [] : throughs))
+          .sort()
+          .reverse();
+      others.set(kind, known);
+      return known;
+    };
     let [low, high] = [-1, candidates.length - 1];
     while (low < high) {
       const middle = Math.ceil((low + high) / 2);
-      if (isPossible(demandsAt(index, candidates[middle] as PlainDate), others, lives)) low = middle;
+      if (isPossible(demandsAt(index, candidates[middle] as PlainDate), othersOf, lives)) low = middle;
       else high = middle - 1;
     }
     if (low < 0) continue;
     targets[index] = candidates[low] as PlainDate;
-    asked[index] = demandsAt(index, targets[index]);
+    ask(index, demandsAt(index, targets[index]));
   }
   return targets;
 }
@@ -133,7 +158,22 @@ function demandsOf(kits: readonly RotationKit[], targets: readonly PlainDate[], 
   });
 }
 
-function workOutNeeded(kit: RotationKit, fixed: readonly StockUnit[], { catalog, on }: World): string[] {
+function workOutNeeded(kit: RotationKit, fixed: readonly StockUnit[], world: World): string[] {
+  const { catalog, on } = world;
+  const bare = ({ id: _, ...unit }: StockUnit) => unit;
+  // Of what may move only the order of its days matters.
+  const order = kit.units
+    .filter((unit) => mayMove(unit, catalog, on))
+    .toSorted((a, b) => ((a.expiresOn ?? NEVER) < (b.expiresOn ?? NEVER) ? -1 : 1))
+    .map((unit) => ({ ...bare(unit), expiresOn: null }));
+  const rest = kit.units.filter((unit) => !mayMove(unit, catalog, on)).map(bare);
+  const key = JSON.stringify([kit.needs, kit.school, [...kit.skills], fixed.map(bare), rest, order]);
+  const kinds = world.remembered.get(key) ?? world.used.get(key) ?? neededOf(kit, fixed, world);
+  world.used.set(key, kinds);
+  return kinds;
+}
+
+function neededOf(kit: RotationKit, fixed: readonly StockUnit[], { catalog, on }: World): string[] {
   const problem = { needs: kit.needs, school: kit.school, skills: kit.skills, on };
   const now = needsHeld({ ...problem, kits: [{ id: kit.id, units: kit.units }] }, catalog);
   const movable = kit.units.flatMap((unit) =>
@@ -180,13 +220,20 @@ function push<T>(lists: Map<string, T[]>, key: string, value: T): void {
  */
 function isPossible(
   own: readonly Demand[],
-  others: ReadonlyMap<string, readonly PlainDate[]>,
+  othersOf: (kind: string) => readonly PlainDate[],
   lives: ReadonlyMap<string, readonly PlainDate[]>,
 ): boolean {
   return [...throughByKind(own)].every(([kind, throughs]) => {
-    const asked = [...throughs, ...(others.get(kind) ?? [])].sort().reverse();
-    const life = lives.get(kind) ?? [];
-    return asked.every((through, at) => (life[at] ?? '') >= through);
+    const [ours, others, life] = [throughs.sort().reverse(), othersOf(kind), lives.get(kind) ?? []];
+    // Both run from the latest: the later of their heads is the next demand.
+    for (let [our, other] = [0, 0]; our < ours.length || other < others.length; ) {
+      const isOurs = (ours[our] ?? '') >= (others[other] ?? '');
+      const through = (isOurs ? ours[our] : others[other]) as PlainDate;
+      if ((life[our + other] ?? '') < through) return false;
+      if (isOurs) our += 1;
+      else other += 1;
+    }
+    return true;
   });
 }
 

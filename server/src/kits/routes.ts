@@ -10,7 +10,7 @@ import { kits, units } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { claimKit, createKit, findKit, listKits, type SentTo, saveKit } from './store.ts';
+import { claimKit, createKit, findKept, findKit, listKits, type SentTo, saveKit } from './store.ts';
 import { findingsOf, fitProblemOf, judge, packedOf, viewOf } from './view.ts';
 
 export const kitRoutes = (here: Installation): Served[] => [
@@ -21,7 +21,11 @@ export const kitRoutes = (here: Installation): Served[] => [
   serve(contract.createKit, async ({ body: { id, ...draft }, who }) =>
     viewOf(here, await createKit(here, here.db, who, id ?? crypto.randomUUID(), draft), here.today()),
   ),
-  serve(contract.getKit, async ({ params }) => viewOf(here, await findKit(here.db, params.id), here.today())),
+  serve(contract.getKit, async ({ params }) => {
+    const { kit, kept } = await findKept(here, params.id);
+    // In memory the packing is in short.
+    return { ...viewOf(here, kept, here.today()), ...kit };
+  }),
   serve(contract.saveKit, async ({ params, body, who }) =>
     viewOf(here, await saveKit(here, here.db, who, params.id, body.version, body.draft, body.sentTo as SentTo), here.today()),
   ),

@@ -118,20 +118,26 @@ async function openUses(db: Db | Tx): Promise<Map<string, OpenUse>> {
   );
 }
 
-export async function findKit(db: Db | Tx, id: string): Promise<StoredKit> {
-  const [row] = await db.select().from(kits).where(eq(kits.id, id));
-  if (row === undefined || row.retiredOn !== null) throw notFound('kit', id);
+export const findKit = async (db: Db | Tx, id: string): Promise<StoredKit> => (await readKit(db, id)).kit;
+
+/** A kit whole, and as it is kept in memory if it still is so; what was worked out of it is kept with that one. */
+export async function findKept(here: Installation, id: string): Promise<{ kit: StoredKit; kept: StoredKit }> {
+  const { mark, kit } = await readKit(here.db, id);
+  return { kit, kept: here.memory.row(id, mark) ?? kit };
+}
+
+async function readKit(db: Db | Tx, id: string): Promise<{ mark: string; kit: StoredKit }> {
+  const [found] = await db.select({ row: kits, mark: markOf }).from(kits).where(eq(kits.id, id));
+  const { row, mark } = found ?? {};
+  if (row === undefined || mark === undefined || row.retiredOn !== null) throw notFound('kit', id);
   const unitRows = await db
     .select()
     .from(units)
     .leftJoin(lots, eq(units.lotId, lots.id))
     .where(eq(units.kitId, id))
     .orderBy(asc(units.position), asc(units.id));
-  return toStoredKit(
-    row,
-    unitRows.map((unit) => toStoredUnit(unit.units, unit.lots)),
-    (await openUses(db)).get(id) ?? null,
-  );
+  const own = unitRows.map((unit) => toStoredUnit(unit.units, unit.lots));
+  return { mark, kit: toStoredKit(row, own, (await openUses(db)).get(id) ?? null) };
 }
 
 const staleKit = (current: StoredKit, expected: number): Problem =>
