@@ -4,6 +4,7 @@ import type { KindCatalog } from '../model/kind.ts';
 import { rungOf } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import { isGoodOn } from '../model/unit.ts';
+import { AskedDays, assign, type Demand, isPossible, livesOf } from './rotationDemands.ts';
 import { afterMoves, movesFor, type Piece, type RotationKit, type RotationMove } from './rotationMoves.ts';
 
 export interface RotationGain {
@@ -41,13 +42,6 @@ interface World {
 
 /** What plans before have worked out and the next one may need again; of one catalogue and one day. */
 export type RotationMemory = Map<string, string[]>;
-
-/** A demand of a kit: one thing of the kind that is good through a day. */
-interface Demand {
-  kit: number;
-  kind: string;
-  through: PlainDate;
-}
 
 /** Kits from hardest to inspect: long interval, far away, sealed. */
 const byHardness = (a: RotationKit, b: RotationKit): number =>
@@ -89,35 +83,21 @@ function bestTargets(kits: readonly RotationKit[], before: readonly PlainDate[],
   const lives = livesOf(pieces);
   const targets = [...before];
   const demandsAt = (index: number, through: PlainDate) => demandsOf([kits[index] as RotationKit], [through], world);
-  const asked = new Map<string, Map<number, PlainDate[]>>();
-  const ask = (index: number, demands: readonly Demand[]) => {
-    for (const own of asked.values()) own.delete(index);
-    for (const [kind, throughs] of throughByKind(demands)) asked.set(kind, (asked.get(kind) ?? new Map()).set(index, throughs));
-  };
-  for (const [index, through] of before.entries()) ask(index, demandsAt(index, through));
+  const asked = new AskedDays();
+  for (const [index, through] of before.entries()) asked.add(demandsAt(index, through));
   for (const index of kits.keys()) {
+    const now = demandsAt(index, targets[index] as PlainDate);
     const candidates = [...new Set([...dates.filter((date) => date > (targets[index] as PlainDate)), NEVER])];
     // What holds to a later day holds to an earlier one, so the last day that can be reached is found by halving.
-    const others = new Map<string, PlainDate[]>();
-    const othersOf = (kind: string): readonly PlainDate[] => {
-      const known =
-        others.get(kind) ??
-        [...(asked.get(kind) ?? [])]
-          .flatMap(([at, throughs]) => (at === index ? [] : throughs))
-          .sort()
-          .reverse();
-      others.set(kind, known);
-      return known;
-    };
     let [low, high] = [-1, candidates.length - 1];
+    asked.remove(now);
     while (low < high) {
       const middle = Math.ceil((low + high) / 2);
-      if (isPossible(demandsAt(index, candidates[middle] as PlainDate), othersOf, lives)) low = middle;
+      if (isPossible(demandsAt(index, candidates[middle] as PlainDate), asked, lives)) low = middle;
       else high = middle - 1;
     }
-    if (low < 0) continue;
-    targets[index] = candidates[low] as PlainDate;
-    ask(index, demandsAt(index, targets[index]));
+    if (low >= 0) targets[index] = candidates[low] as PlainDate;
+    asked.add(low < 0 ? now : demandsAt(index, targets[index] as PlainDate));
   }
   return targets;
 }
@@ -191,75 +171,6 @@ function neededOf(kit: RotationKit, fixed: readonly StockUnit[], { catalog, on }
     if (holds([...fixed, ...without])) kept = without;
   }
   return kept.map(({ kind }) => kind);
-}
-
-/** Of each kind, the days through which things of it are good, the latest first. */
-function livesOf(pieces: readonly Piece[]): Map<string, PlainDate[]> {
-  const lives = new Map<string, PlainDate[]>();
-  for (const { kind, expiresOn } of pieces) push(lives, kind, expiresOn);
-  for (const own of lives.values()) own.sort().reverse();
-  return lives;
-}
-
-/** Of each kind, the days through which it is asked for. */
-function throughByKind(demands: readonly Demand[]): Map<string, PlainDate[]> {
-  const asked = new Map<string, PlainDate[]>();
-  for (const { kind, through } of demands) push(asked, kind, through);
-  return asked;
-}
-
-function push<T>(lists: Map<string, T[]>, key: string, value: T): void {
-  const own = lists.get(key);
-  if (own === undefined) lists.set(key, [value]);
-  else own.push(value);
-}
-
-/**
- * Whether one kit's demands can be met beside those of the others, which can be met without it: per kind, the latest demands against the
- * longest lives. Only kinds that it asks for can fail.
- */
-function isPossible(
-  own: readonly Demand[],
-  othersOf: (kind: string) => readonly PlainDate[],
-  lives: ReadonlyMap<string, readonly PlainDate[]>,
-): boolean {
-  return [...throughByKind(own)].every(([kind, throughs]) => {
-    const [ours, others, life] = [throughs.sort().reverse(), othersOf(kind), lives.get(kind) ?? []];
-    // Both run from the latest: the later of their heads is the next demand.
-    for (let [our, other] = [0, 0]; our < ours.length || other < others.length; ) {
-      const isOurs = (ours[our] ?? '') >= (others[other] ?? '');
-      const through = (isOurs ? ours[our] : others[other]) as PlainDate;
-      if ((life[our + other] ?? '') < through) return false;
-      if (isOurs) our += 1;
-      else other += 1;
-    }
-    return true;
-  });
-}
-
-/**
- * Which piece meets which demand. The latest demands choose first; whatever is good through the latest is good for all that
- * follow, so each may keep what it has, then takes of stores what lapses first, then of other kits.
- */
-function assign(demands: readonly Demand[], pieces: readonly Piece[]): Map<Piece, number> {
-  const free = new Map<string, Set<Piece>>();
-  for (const piece of pieces) free.set(piece.kind, (free.get(piece.kind) ?? new Set()).add(piece));
-  const home = new Map<Piece, number>();
-  const asked = [...demands].sort((a, b) => (a.through > b.through ? -1 : a.through < b.through ? 1 : a.kit - b.kit));
-  for (const { kit, kind, through } of asked) {
-    const rank = ({ kit: at }: Piece) => (at === kit ? 0 : at === null ? 1 : 2);
-    let chosen: Piece | undefined;
-    for (const piece of free.get(kind) ?? []) {
-      if (piece.expiresOn < through) continue;
-      const isBetter =
-        chosen === undefined || rank(piece) < rank(chosen) || (rank(piece) === rank(chosen) && piece.expiresOn < chosen.expiresOn);
-      if (isBetter) chosen = piece;
-    }
-    if (chosen === undefined) throw new Error('a demand that was found possible is not met');
-    free.get(kind)?.delete(chosen);
-    home.set(chosen, kit);
-  }
-  return home;
 }
 
 function gainsOf(

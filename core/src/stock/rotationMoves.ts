@@ -66,7 +66,7 @@ export function movesFor(home: ReadonlyMap<Piece, number>, pieces: readonly Piec
   );
 }
 
-function grouped<T, K>(things: readonly T[], keyOf: (thing: T) => K): Map<K, T[]> {
+export function grouped<T, K>(things: readonly T[], keyOf: (thing: T) => K): Map<K, T[]> {
   const groups = new Map<K, T[]>();
   for (const thing of things) {
     const own = groups.get(keyOf(thing));

@@ -1,5 +1,5 @@
 import { type PlainDate, type StoredUnit, type Unit, UnitIdSchema } from '@ivrak/core/model';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, gt, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { lots, units } from '../db/schema.ts';
 
@@ -35,6 +35,30 @@ export const storedUnitsJson = sql<StoredUnit[]>`json_agg(json_build_object(
   'condition', ${units.condition}, 'state', ${units.state}, 'lot', ${lots.lot}, 'expiresOn', ${lots.expiresOn},
   'lotId', ${units.lotId}, 'gtin', ${lots.gtin}, 'seller', ${lots.seller}, 'authorised', ${lots.authorised},
   'priceMinor', ${lots.priceMinor}, 'version', ${units.version}) order by ${units.position}, ${units.id})`;
+
+const SPARES_OF_PAGE = 2000;
+
+/** What lies in stores, some at a time: `letPass` is called between, since the embedded database stops everything while it reads. */
+export async function sparesInPages(db: Db, letPass: () => Promise<void>): Promise<StoredUnit[]> {
+  const all: StoredUnit[][] = [];
+  for (let after = ''; ; ) {
+    const ids = db
+      .select({ id: units.id })
+      .from(units)
+      .where(and(eq(units.place, 'stores'), gt(units.id, after)))
+      .orderBy(units.id)
+      .limit(SPARES_OF_PAGE);
+    const [row] = await db
+      .select({ own: storedUnitsJson, last: max(units.id) })
+      .from(units)
+      .leftJoin(lots, eq(units.lotId, lots.id))
+      .where(inArray(units.id, ids));
+    if (!row?.own || row.last === null) return all.flat();
+    all.push(row.own);
+    after = row.last;
+    await letPass();
+  }
+}
 
 /** What lies in stores. */
 export async function sparesOf(db: Db | Tx): Promise<StoredUnit[]> {
