@@ -1,5 +1,5 @@
 import type { InspectionAnswer, Notice } from '@ivrak/core/model';
-import { and, gte, inArray, sql } from 'drizzle-orm';
+import { and, gte, inArray } from 'drizzle-orm';
 import * as z from 'zod';
 import type { Db, Tx } from './database.ts';
 import { differences } from './differences.ts';
@@ -88,21 +88,6 @@ function told(before: unknown = null, after: unknown = null): { before: unknown;
   // Which unit it is of, how many and where is read from here again.
   const known = ({ kind, count, kitId }: JournalUnit) => ({ kind, count, kitId });
   return { before: { ...known(was), ...(other.before as object) }, after: { ...known(is), ...(other.after as object) } }; // units are objects
-}
-
-/**
- * Adds entries as a file holds them, in its order. As one text: an import brings by far the most of them, and putting a parameter for each
- * field into a query takes longer than writing it.
- */
-export async function addNoted(tx: Tx, rows: readonly unknown[]): Promise<void> {
-  await tx.execute(sql`
-    insert into journal (at, who, what, subject, before, after)
-    select at, who, what, subject, before, after
-    from rows from (
-      jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
-        as (at timestamptz, who text, what text, subject text, before jsonb, after jsonb)
-    ) with ordinality as noted (at, who, what, subject, before, after, place)
-    order by place`);
 }
 
 export interface Arrival {

@@ -5,6 +5,7 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type * as z from 'zod';
 import { breathe } from '../db/breathe.ts';
 import type { Db, Tx } from '../db/database.ts';
+import { insertRows } from '../db/insertRows.ts';
 
 export type ExportFile = z.output<typeof ExportFileSchema>;
 /** Lists of the export file: one for each stored record. */
@@ -68,7 +69,7 @@ export const insertIn =
   (within: <T>(work: (tx: Tx) => Promise<T>) => Promise<T>, letPass: () => Promise<void>): Insert =>
   async (table, rows) => {
     for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
-      await within((tx) => tx.insert(table).values(rows.slice(at, at + ROWS_AT_ONCE) as PgTable['$inferInsert'][]));
+      await within((tx) => insertRows(tx, table, rows.slice(at, at + ROWS_AT_ONCE)));
       await letPass();
     }
   };

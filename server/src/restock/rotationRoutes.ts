@@ -1,5 +1,6 @@
 import type { AppliedSchema, RotationPlanSchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
+import type { StockUnit } from '@ivrak/core/stock';
 import type * as z from 'zod';
 import type { Queues } from '../compute/queues.ts';
 import { note } from '../db/journal.ts';
@@ -12,18 +13,27 @@ import { horizonKits } from '../upkeep/horizonKits.ts';
 /** Planning value: spares that lapse within so many days and are not wanted are proposed for practice. */
 const PRACTICE_WITHIN_DAYS = 90;
 
+const bare = ({ id, kind, count, piecesUsed, condition, expiresOn }: StockUnit) => ({ id, kind, count, piecesUsed, condition, expiresOn });
+
 async function rotationNow(here: Installation, queues: Queues): Promise<z.input<typeof RotationPlanSchema>> {
   const today = here.today();
   const all = await horizonKits(here, here.db, today);
-  const kits = all.map(({ stored: { positionId, containerId }, person: _, layer: __, ...kit }) => ({
-    ...kit,
+  // Only what swaps follow from: all of it is copied into the other thread.
+  const kits = all.map(({ stored: { positionId, containerId }, id, name, needs, school, skills, units, inspectEveryDays }) => ({
+    id,
+    name,
+    needs: needs.map(({ need, least, ideal }) => ({ need, least, ideal })),
+    school,
+    skills,
+    units: units.map(bare),
+    inspectEveryDays,
     fetchS: here.catalog.position(positionId)?.drawS ?? 0,
     isSealed: here.catalog.container(containerId)?.make === 'vacuumRoll',
   }));
   const spares = await sparesInPages(here.db, here.letPass);
   const stored = new Map([...all.flatMap((kit) => kit.stored.units), ...spares].map((unit) => [unit.id as string, unit]));
   const options = { on: today, practiceWithinDays: PRACTICE_WITHIN_DAYS };
-  const plan = await queues.rotation.ask({ kits, spares, catalog: here.catalog.kinds, options });
+  const plan = await queues.rotation.ask({ kits, spares: spares.map(bare), catalog: here.catalog.kinds, options });
   const known = <T extends { unitId: string }>(move: T) => ({
     ...move,
     lot: stored.get(move.unitId)?.lot ?? null,

@@ -1,6 +1,6 @@
 import { and, eq, gt, inArray, max, sql } from 'drizzle-orm';
 import { CHANGES_CHANNEL, type Tx } from '../db/database.ts';
-import { addNoted } from '../db/journal.ts';
+import { insertRows } from '../db/insertRows.ts';
 import { journal, useEntries, useLogs } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
 import { type Insert, insertIn } from '../records/record.ts';
@@ -39,7 +39,7 @@ export async function replaceTables<T>(here: Installation, { fill, before }: Rep
       const inNew = <R>(work: (tx: Tx) => Promise<R>) => transaction((tx) => within(tx, beside, () => work(tx)));
       const filled = await fill({
         insert: insertIn(inNew, here.letPass),
-        addNoted: (rows) => inNew((tx) => addNoted(tx, rows)),
+        addNoted: (rows) => inNew((tx) => insertRows(tx, journal, rows)),
       });
       await here.exclusively('writing', async () => {
         await before();
