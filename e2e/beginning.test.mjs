@@ -46,4 +46,19 @@ describe('beginning with one’s own', () => {
     await person.sees('Next, in date order');
     expect(await person.page.$('.muster_demoLine')).toBeNull();
   });
+
+  it('puts a year of the journal away that is over for a year, after saying what that means, and gives it out', async () => {
+    const { person, server, api } = scene;
+    const entry = { at: '2024-05-01T10:00:00.000Z', who: 'local', what: 'kit saved', subject: 'helm-vest', before: null, after: null };
+    const file = await api('/api/export');
+    await api('/api/import', 'POST', { ...file, journal: [entry, entry, ...file.journal] });
+    await person.goTo(`${server.url}/settings`);
+    await person.press('Put the changes of 2024 away');
+    await person.sees('exports and backups get smaller, and no longer hold them');
+    await person.isAccessible('before a year is put away');
+    await person.press('Put 2024 away');
+    await person.seesNamed('Copy the file of 2024, journal-2024.json.gz', 'link');
+    expect((await api('/api/export')).journal.filter(({ at }) => at.startsWith('2024'))).toEqual([]);
+    expect(await person.page.$('[aria-label="Put the changes of 2024 away"]')).toBeNull();
+  });
 });

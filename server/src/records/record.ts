@@ -63,13 +63,28 @@ interface Described<F extends Field> {
 export type Insert = (table: PgTable, rows: readonly unknown[]) => Promise<void>;
 
 const ROWS_AT_ONCE = 100;
+const CHARACTERS_AT_ONCE = 200_000;
+
+/** Some rows at a time, few of them where they are large: nothing else is done while the database writes some. */
+function* inParts(rows: readonly unknown[]): Generator<unknown[]> {
+  let part: unknown[] = [];
+  let characters = 0;
+  for (const row of rows) {
+    part.push(row);
+    characters += JSON.stringify(row).length;
+    if (part.length < ROWS_AT_ONCE && characters < CHARACTERS_AT_ONCE) continue;
+    yield part;
+    [part, characters] = [[], 0];
+  }
+  if (part.length > 0) yield part;
+}
 
 /** In short transactions of their own, which `within` makes; `letPass` is called between. */
 export const insertIn =
   (within: <T>(work: (tx: Tx) => Promise<T>) => Promise<T>, letPass: () => Promise<void>): Insert =>
   async (table, rows) => {
-    for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
-      await within((tx) => insertRows(tx, table, rows.slice(at, at + ROWS_AT_ONCE)));
+    for (const part of inParts(rows)) {
+      await within((tx) => insertRows(tx, table, part));
       await letPass();
     }
   };
