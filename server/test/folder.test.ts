@@ -43,6 +43,14 @@ const isSaid = (said: string) => {
 };
 
 describe('a data folder that is not what it was', () => {
+  it('goes on where what somebody wrote reads like the last words of a database', async () => {
+    const open = await openDb(copied());
+    for (const text of ['PANIC:  No space left on device', 'x\n2026-11-30 17:26:44.311 UTC [42] PANIC:  No space left on device'])
+      await expect(open.db.execute(sql`select ${text}::date`)).rejects.toThrow();
+    expect(await open.db.select().from(people)).toHaveLength(3);
+    await open.close();
+  });
+
   it('is opened as it was closed', async () => {
     const open = await openDb(copied());
     expect((await open.db.select().from(people)).map(({ id }) => id)).toEqual(['a', 'b', 'c']);

@@ -61,7 +61,8 @@ export async function archiveYear(here: Installation, who: string, year: number)
     throw new Problem(409, 'No place for an archive', 'This database is in memory only, so nothing of its journal can be put away.');
   if (year > lastThatMayGo(here))
     throw unacceptable([{ path: 'year', message: `is not over for a year yet: it can be put away from ${year + 2} on` }]);
-  return here.exclusively('writing', async (transaction) => {
+  // An old year no longer changes but by an import; whoever writes meanwhile need not wait.
+  return here.exclusively('replacing', async (transaction) => {
     const [found] = await here.db
       .select({ last: max(journal.id) })
       .from(journal)

@@ -15,9 +15,10 @@ interface NodeMount {
 
 /**
  * What the database says where it must give up, as on a disk that is full while it writes its log; a server of the database would be
- * started anew by its postmaster. Here it would turn round in itself for good, and answer nothing.
+ * started anew by its postmaster. Here it would turn round in itself for good, and answer nothing. Only at
+ * the head of a line, behind its time and process: further on its words quote what somebody wrote, and lines that go on begin with a tab.
  */
-const GIVES_UP = /\bPANIC:\s+(.*)/;
+const GIVES_UP = /^[\d-]+ [\d:.]+ \S+ \[\d+\] PANIC: +(.*)/;
 
 function endWhereItGivesUp(said: string, isOpen: boolean): void {
   const why = GIVES_UP.exec(said)?.[1];

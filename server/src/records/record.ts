@@ -62,7 +62,7 @@ interface Described<F extends Field> {
 /** Writes rows, as the file's schema has them, into a table. */
 export type Insert = (table: PgTable, rows: readonly unknown[]) => Promise<void>;
 
-const ROWS_AT_ONCE = 100;
+const ROWS_AT_ONCE = 500;
 const CHARACTERS_AT_ONCE = 200_000;
 
 /** Some rows at a time, few of them where they are large: nothing else is done while the database writes some. */

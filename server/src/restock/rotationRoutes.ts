@@ -6,7 +6,7 @@ import type { Queues } from '../compute/queues.ts';
 import { note } from '../db/journal.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { sparesInPages } from '../units/rows.ts';
+import { sparesOf } from '../units/rows.ts';
 import { findUnit, moveUnit } from '../units/store.ts';
 import { horizonKits } from '../upkeep/horizonKits.ts';
 
@@ -30,7 +30,7 @@ async function rotationNow(here: Installation, queues: Queues): Promise<z.input<
     fetchS: here.catalog.position(positionId)?.drawS ?? 0,
     isSealed: here.catalog.container(containerId)?.make === 'vacuumRoll',
   }));
-  const spares = await sparesInPages(here.db, here.letPass);
+  const spares = await sparesOf(here.db, here.letPass);
   const stored = new Map([...all.flatMap((kit) => kit.stored.units), ...spares].map((unit) => [unit.id as string, unit]));
   const options = { on: today, practiceWithinDays: PRACTICE_WITHIN_DAYS };
   const plan = await queues.rotation.ask({ kits, spares: spares.map(bare), catalog: here.catalog.kinds, options });

@@ -1,6 +1,5 @@
 import { and, eq, gt, inArray, max, sql } from 'drizzle-orm';
 import { CHANGES_CHANNEL, type Tx } from '../db/database.ts';
-import { insertRows } from '../db/insertRows.ts';
 import { journal, useEntries, useLogs } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
 import { type Insert, insertIn } from '../records/record.ts';
@@ -12,16 +11,9 @@ interface Marks {
   putAside: ReadonlySet<string>;
 }
 
-/** How the new tables are written. */
-interface Beside {
-  insert: Insert;
-  /** Entries of the journal, in their order. */
-  addNoted: (rows: readonly unknown[]) => Promise<void>;
-}
-
 interface Replacing<T> {
   /** Fills the new tables; whatever it throws, nothing has changed. */
-  fill: (beside: Beside) => Promise<T>;
+  fill: (insert: Insert) => Promise<T>;
   /** Called when the new ones are full and before they take their place, while no writer comes between. */
   before: () => Promise<void>;
 }
@@ -37,10 +29,7 @@ export async function replaceTables<T>(here: Installation, { fill, before }: Rep
     await here.layOut(beside);
     try {
       const inNew = <R>(work: (tx: Tx) => Promise<R>) => transaction((tx) => within(tx, beside, () => work(tx)));
-      const filled = await fill({
-        insert: insertIn(inNew, here.letPass),
-        addNoted: (rows) => inNew((tx) => insertRows(tx, journal, rows)),
-      });
+      const filled = await fill(insertIn(inNew, here.letPass));
       await here.exclusively('writing', async () => {
         await before();
         await transaction((tx) => takePlace(tx, here.schema, beside, marks));

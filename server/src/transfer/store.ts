@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { kits, lots, settings, units } from '../db/schema.ts';
+import { journal, kits, lots, settings, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type Installation, takeUp } from '../installation/installation.ts';
 import type { ExportFile } from '../records/record.ts';
@@ -24,8 +24,8 @@ export async function replaceAll(
   before: () => Promise<void> = async () => undefined,
 ): Promise<ExportFile> {
   const read = await replaceTables(here, {
-    fill: async ({ insert, addNoted }) => {
-      const inside = await readExport(source, addNoted, here.letPass);
+    fill: async (insert) => {
+      const inside = await readExport(source, (rows) => insert(journal, rows), here.letPass);
       const issues = await referenceIssues(inside, here.letPass);
       if (issues.length > 0) throw unacceptable(issues);
       for (const { field, write } of STORED_RECORDS) if (field !== 'journal') await write(insert, inside[field]);

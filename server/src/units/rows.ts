@@ -39,7 +39,7 @@ export const storedUnitsJson = sql<StoredUnit[]>`json_agg(json_build_object(
 const SPARES_OF_PAGE = 2000;
 
 /** What lies in stores, some at a time: `letPass` is called between, since the embedded database stops everything while it reads. */
-export async function sparesInPages(db: Db, letPass: () => Promise<void>): Promise<StoredUnit[]> {
+export async function sparesOf(db: Db | Tx, letPass: () => Promise<void> = async () => undefined): Promise<StoredUnit[]> {
   const all: StoredUnit[][] = [];
   for (let after = ''; ; ) {
     const ids = db
@@ -58,17 +58,6 @@ export async function sparesInPages(db: Db, letPass: () => Promise<void>): Promi
     after = row.last;
     await letPass();
   }
-}
-
-/** What lies in stores. */
-export async function sparesOf(db: Db | Tx): Promise<StoredUnit[]> {
-  const [row] = await db
-    .select({ own: storedUnitsJson })
-    .from(units)
-    .leftJoin(lots, eq(units.lotId, lots.id))
-    .where(eq(units.place, 'stores'));
-  // Of no rows the database makes no list.
-  return row?.own ?? [];
 }
 
 /** The lot that fits what is known of a unit: its own one where nothing changed, else one found or made. */

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Answer, api } from '../data/client.ts';
 import { Failure } from '../ui/Failure.tsx';
+import { kilobytes } from './kilobytes.ts';
 import { LastBackup } from './LastBackup.tsx';
 import css from './settings.module.css';
 
@@ -31,7 +32,7 @@ export function Backups({ backups, isBusy, restore }: BackupsProps) {
               <span className="grow">
                 <span className="mono">{whenOf(at)}</span>{' '}
                 <span className="small muted">
-                  {BEFORE[before]}, {Math.max(1, Math.round(bytes / 1000))} kB
+                  {BEFORE[before]}, {kilobytes(bytes)}
                 </span>
               </span>
               <Button

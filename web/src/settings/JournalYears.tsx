@@ -4,10 +4,10 @@ import { useState } from 'react';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
 import { Failure } from '../ui/Failure.tsx';
+import { kilobytes } from './kilobytes.ts';
 import css from './settings.module.css';
 
 const COUNT = new Intl.NumberFormat('en-GB');
-const kilobytes = (bytes: number): string => `${COUNT.format(Math.max(1, Math.round(bytes / 1000)))} kB`;
 
 /** The journal by year: what it holds, and old years put away into files of their own. */
 export function JournalYears() {
