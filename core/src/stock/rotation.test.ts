@@ -47,6 +47,12 @@ const holds = (one: RotationKit, units: readonly StockUnit[]): PlainDate => {
   return lapses[0] === undefined ? NEVER : addDays(lapses[0], -1);
 };
 
+/** Gauze and seals. */
+const needs = [
+  { need: 'M.pack' as const, least: 1, ideal: 1 },
+  { need: 'R.seal' as const, least: 1, ideal: 1 },
+];
+
 describe('rotation', () => {
   it('swaps a spare with more life into a kit, and what was there goes among the spares', () => {
     const kits = [kit('vest', [unit('old', 'kaolin-gauze', 100)])];
@@ -68,13 +74,21 @@ describe('rotation', () => {
   });
 
   it('leaves a thing that will do where it is, even where a spare would last longer', () => {
-    const needs = [
-      { need: 'M.pack' as const, least: 1, ideal: 1 },
-      { need: 'R.seal' as const, least: 1, ideal: 1 },
-    ];
     const kits = [kit('vest', [unit('g', 'kaolin-gauze', 900), unit('s', 'vented-seals', 100)], { needs })];
     const { moves } = plan(kits, [unit('g2', 'kaolin-gauze', 950), unit('s2', 'vented-seals', 300)]);
     expect(moves.map(({ unitId }) => unitId).sort()).toEqual(['s', 's2']);
+  });
+
+  it('leaves it there also where a spare that will do lapses sooner, and takes of stores before it takes of other kits', () => {
+    const stays = kit('vest', [unit('g', 'kaolin-gauze', 900), unit('s', 'vented-seals', 100)], { needs });
+    const { moves } = plan([stays], [unit('g2', 'kaolin-gauze', 850), unit('s2', 'vented-seals', 300)]);
+    expect(moves.map(({ unitId }) => unitId).sort()).toEqual(['s', 's2']);
+    const hard = kit('hard', [unit('old', 'kaolin-gauze', 100), unit('seal', 'vented-seals', 300)], { needs, inspectEveryDays: 180 });
+    const easy = kit('easy', [unit('one', 'kaolin-gauze', 500), unit('two', 'kaolin-gauze', 450), unit('own', 'vented-seals', 200)], {
+      needs,
+    });
+    const taken = plan([hard, easy], [unit('spare', 'kaolin-gauze', 600)]).moves.filter(({ to }) => to === 'hard');
+    expect(taken.map(({ unitId, from }) => [unitId, from])).toEqual([['spare', null]]);
   });
 
   it('moves nothing where nothing is gained', () => {
