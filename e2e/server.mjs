@@ -14,7 +14,8 @@ const STUCK_MS = 60_000;
 const LAST_RESORT_MS = 600_000;
 
 /** A server that a test starts serves for seconds, which is not worth the machine code that its database would be given; what measures times starts it as users do. */
-const FLAGS = process.env.VITEST === undefined || process.env.IVRAK_ALONE === '1' ? [] : ['--liftoff-only'];
+const BRIEF = ['--liftoff-only'];
+const IS_BRIEF = process.env.VITEST !== undefined && process.env.IVRAK_ALONE !== '1';
 
 /** Processor time of a process so far, in ticks; null where the system does not tell. */
 function workedTicks(pid) {
@@ -43,9 +44,9 @@ async function waitUntilReady(child, said) {
 }
 
 /** A running server, on the port that is free unless one is given; `stop` ends it by signal and waits, `folder` is its data. */
-export async function startServer({ folder: given, args = [], port, env = {} } = {}) {
+export async function startServer({ folder: given, args = [], port, env = {}, isBrief = IS_BRIEF } = {}) {
   const folder = given ?? (args.includes('--empty') ? mkdtempSync(join(tmpdir(), 'ivrak-')) : demoFolder());
-  const child = spawn(process.execPath, [...FLAGS, join(ROOT, 'server/dist/main.mjs'), ...args], {
+  const child = spawn(process.execPath, [...(isBrief ? BRIEF : []), join(ROOT, 'server/dist/main.mjs'), ...args], {
     env: { ...process.env, PORT: String(port ?? 0), IVRAK_DATA: folder, IVRAK_TODAY: TODAY, ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });

@@ -10,6 +10,8 @@ const STACKS = 5;
 const PADS = 1000;
 const TOGETHER = 3;
 const EACH_IMPORT = 5;
+const LOG_LINES = 5;
+const AWAY = 503;
 
 const unit = (id, kind, count = 1) => ({ id, kind, count, condition: 'ready' });
 
@@ -42,8 +44,12 @@ export class Torment {
     const response = await fetch(this.server.url + path, { method, headers, body: JSON.stringify(body) }).catch(() => null);
     const answer = await response?.json().catch(() => null);
     if (response === null || answer === null || answer === undefined) return null;
+    // A server that says that its database is away has kept nothing, and acknowledged nothing.
+    if (response.status === AWAY) return null;
     if (response.status >= 400) {
-      this.problems.push(`${method} ${path}: ${response.status} ${JSON.stringify(answer).slice(0, 300)}`);
+      // What the answer keeps to itself stands in the log.
+      const log = response.status >= 500 ? `\n${this.server.output?.().split('\n').slice(-LOG_LINES).join('\n')}` : '';
+      this.problems.push(`${method} ${path}: ${response.status} ${JSON.stringify(answer).slice(0, 300)}${log}`);
       return null;
     }
     const name = `${method} ${path.replaceAll(/[a-z]*-?\d+/g, 'n')}`;

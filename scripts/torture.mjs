@@ -28,7 +28,11 @@ const kill = async ({ child }) => {
   await crashed;
   if (isBoth) await database.start();
 };
-const torment = new Torment({ below: (count) => random.below(count), start: () => startServer({ folder, env, args: ['--empty'] }), kill });
+const torment = new Torment({
+  below: (count) => random.below(count),
+  start: () => startServer({ folder, env, args: ['--empty'], isBrief: true }),
+  kill,
+});
 const began = Date.now();
 const { problems, acknowledged, claims } = await torment.run(rounds, (round) => {
   if (round % 10 === 0) console.log(`${round} kills, ${secondsSince(began)}`);

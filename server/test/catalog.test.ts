@@ -1,8 +1,10 @@
 import { KINDS, PUBLISHED_LISTS, SCHOOLS } from '@ivrak/core/catalog';
-import { type Kind, nothingMadeReady, type School } from '@ivrak/core/model';
+import { type Kind, nothingMadeReady, type School, type UnitId } from '@ivrak/core/model';
 import { factsOf } from '@ivrak/core/rules';
+import { eq } from 'drizzle-orm';
 import type request from 'supertest';
 import { describe, expect, it } from 'vitest';
+import { kits } from '../src/db/schema.ts';
 import { withServer } from './running.ts';
 import { TODAY } from './today.ts';
 
@@ -381,5 +383,38 @@ describe('a module', () => {
     expect(taken.status).toBe(201);
     expect(markers(body.kit.units)).toBe(markers(before.units) + 2);
     expect(markers(stores)).toBeGreaterThanOrEqual(3);
+  });
+
+  it('forgets what was taken out of it when it is filled, and holds no more than can be read again', async () => {
+    const gone = Array.from({ length: 60 }, (_, index) => `gone-${index}`);
+    const before = await withModule('helm-vest', { id: 'front', name: 'Front', unitIds: gone, pattern: [{ kind: 'marker', count: 1 }] });
+    await call('post', '/api/stores', { kind: 'marker', count: 1 });
+    const { status, body } = await call('post', '/api/kits/helm-vest/modules/front/restock', { version: before.version });
+    expect([status, body.filled]).toEqual([200, 1]);
+    const after = (await call('get', '/api/kits/helm-vest')).body;
+    expect(after.modules[0].unitIds).toEqual([expect.not.stringMatching('gone')]);
+    expect(after.units.map(({ id }: { id: string }) => id)).toContain(after.modules[0].unitIds[0]);
+  });
+
+  it('is readable again where an earlier version went on adding to it', async () => {
+    const kit = await withModule('helm-vest', { id: 'front', name: 'Front', unitIds: [] });
+    const unitIds = [kit.units[0].id, ...Array.from({ length: 80 }, (_, index) => `gone-${index}`)];
+    await running.open.db
+      .update(kits)
+      .set({ modules: [{ id: 'front', name: 'Front', unitIds: unitIds as UnitId[], pattern: [] }] })
+      .where(eq(kits.id, 'helm-vest'));
+    const { status, body } = await call('get', '/api/kits/helm-vest');
+    expect([status, body.modules[0].unitIds]).toEqual([200, [kit.units[0].id]]);
+  });
+
+  it('is refused to a kit that holds as many as it can', async () => {
+    const kit = await withModule('belt-kit', null);
+    const modules = Array.from({ length: 20 }, (_, index) => ({ id: `m-${index}`, name: 'Full', unitIds: [], pattern: [] }));
+    await running.open.db.update(kits).set({ modules }).where(eq(kits.id, 'belt-kit'));
+    const from = await withModule('helm-vest', null);
+    const own = await withModule('helm-vest', { id: 'front', name: 'Front', unitIds: [from.units[0].id] });
+    const { status, body } = await call('post', '/api/kits/helm-vest/modules/front/move', { version: own.version, kitId: 'belt-kit' });
+    expect([status, body.issues[0].path]).toEqual([422, 'kitId']);
+    await withModule('belt-kit', kit.modules[0] ?? null);
   });
 });

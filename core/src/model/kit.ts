@@ -58,11 +58,16 @@ export const StagingSchema = z.object({
 });
 export type Staging = z.infer<typeof StagingSchema>;
 
+/** How much a kit and its modules hold at most, by whichever way it comes in. */
+export const MOST_UNITS = 300;
+export const MOST_MODULES = 20;
+export const MOST_IN_MODULE = 60;
+
 /** A sub-pack that is packed, labelled and opened as one. */
 export const ModuleSchema = z.object({
   id: z.string().regex(/^[a-z0-9-]{1,64}$/, 'must be small letters, digits and -'),
   name: z.string().trim().min(1, 'give the module a name').max(40),
-  unitIds: z.array(UnitIdSchema).max(60),
+  unitIds: z.array(UnitIdSchema).max(MOST_IN_MODULE),
   /** What it holds when it is whole: kinds and how many. It is restocked up to this. */
   pattern: z
     .array(z.object({ kind: z.string().min(1).max(80), count: z.number().int().min(1).max(1000) }))
@@ -82,7 +87,7 @@ export const nothingMadeReady = (): { fit: FitChoices; stage: Staging; modules: 
 export const MadeReadyFields = {
   fit: FitChoicesSchema.default(nothingMadeReady().fit),
   stage: StagingSchema.default(nothingMadeReady().stage),
-  modules: z.array(ModuleSchema).max(20).default([]),
+  modules: z.array(ModuleSchema).max(MOST_MODULES).default([]),
 };
 
 /** What a kit is called, where it is carried and what is asked of it: in whatever is said or stored of a kit. */
@@ -99,7 +104,7 @@ export const KitHeadFields = {
 /** What a person edits about a kit; the server adds times and the version. */
 export const KitDraftSchema = z.object({
   ...KitHeadFields,
-  units: z.array(UnitSchema).max(300),
+  units: z.array(UnitSchema).max(MOST_UNITS),
   /** Findings that were read and set aside for this kit. */
   setAside: z.array(SetAsideSchema).max(200).default([]),
   ...MadeReadyFields,

@@ -1,6 +1,6 @@
 import * as contract from '@ivrak/contract';
 import { freeId } from '@ivrak/core/catalog';
-import type { Module, StoredUnit, UnitId } from '@ivrak/core/model';
+import { MOST_IN_MODULE, MOST_MODULES, type Module, type StoredUnit, type UnitId } from '@ivrak/core/model';
 import { moduleFill, moduleGaps } from '@ivrak/core/stock';
 import { eq } from 'drizzle-orm';
 import type { Tx } from '../db/database.ts';
@@ -12,7 +12,7 @@ import type { Installation } from '../installation/installation.ts';
 import type { StoredKit } from '../installation/storedKit.ts';
 import { sparesOf } from '../units/rows.ts';
 import { moveUnit } from '../units/store.ts';
-import { claimKit, findKit } from './store.ts';
+import { claimKit, findKit, onlyOf } from './store.ts';
 import { outlastsFor, viewOf } from './view.ts';
 
 /** A module goes from one kit to another as one: all of its things, and its name, in one transaction. */
@@ -25,6 +25,8 @@ export const moduleRoutes = (here: Installation): Served[] => [
       if (module === undefined) throw notFound('module', params.moduleId);
       if (kitId === from.id) throw unacceptable([{ path: 'kitId', message: 'is where it lies already' }]);
       const to = await findKit(tx, kitId);
+      if (to.modules.length >= MOST_MODULES)
+        throw unacceptable([{ path: 'kitId', message: `holds ${MOST_MODULES} modules already, the most a kit can` }]);
       const inside = from.units.filter(({ id }) => module.unitIds.includes(id));
       if (inside.length === 0) throw unacceptable([{ path: 'moduleId', message: 'nothing lies in it' }]);
       for (const unit of inside) await moveUnit(tx, who, unit.id, { version: unit.version, to: 'kit', kitId });
@@ -58,7 +60,12 @@ export const moduleRoutes = (here: Installation): Served[] => [
         const moved = await moveUnit(tx, who, unitId, { version: spare.version, to: 'kit', kitId: kit.id, count: take });
         added.push(moved.id);
       }
-      const filled: Module = { ...module, unitIds: [...module.unitIds, ...added] };
+      const kept = onlyOf(module, kit.units);
+      const filled: Module = { ...kept, unitIds: [...kept.unitIds, ...added] };
+      if (filled.unitIds.length > MOST_IN_MODULE)
+        throw unacceptable([
+          { path: 'moduleId', message: `would hold more than ${MOST_IN_MODULE} things: take some out, or make a second module` },
+        ]);
       await setModules(
         tx,
         kit,

@@ -5,6 +5,8 @@ import {
   KitIdSchema,
   KitUpkeepSchema,
   type Layer,
+  MOST_IN_MODULE,
+  type Module,
   ModuleSchema,
   type PersonId,
   type PlainDate,
@@ -23,6 +25,15 @@ import { checkDraft } from './check.ts';
 
 export type KitRow = typeof kits.$inferSelect;
 
+/** A module goes on naming what was taken out of it, since that may come back, until it is filled anew. */
+export const onlyOf = (module: Module, inside: readonly { id: string }[]): Module => {
+  const ids = new Set(inside.map(({ id }) => id));
+  return { ...module, unitIds: module.unitIds.filter((id) => ids.has(id)) };
+};
+
+/** Earlier versions filled a module without forgetting what had gone, until nothing could read the kit any more. */
+const isOverfull = ({ unitIds }: Module): boolean => unitIds.length > MOST_IN_MODULE;
+
 function toStoredKit(row: KitRow, own: StoredUnit[], openUse: OpenUse | null): StoredKit {
   return {
     id: KitIdSchema.parse(row.id),
@@ -37,7 +48,7 @@ function toStoredKit(row: KitRow, own: StoredUnit[], openUse: OpenUse | null): S
     setAside: row.setAside,
     fit: FitChoicesSchema.parse(row.fit),
     stage: StagingSchema.parse(row.stage),
-    modules: ModuleSchema.array().parse(row.modules),
+    modules: ModuleSchema.array().parse(row.modules.map((module) => (isOverfull(module) ? onlyOf(module, own) : module))),
     units: own,
     packing: row.packing ?? null,
     upkeep: KitUpkeepSchema.parse(row.upkeep),

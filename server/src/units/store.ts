@@ -1,5 +1,5 @@
 import type { CorrectUnitSchema, IntakeSchema, MoveUnitSchema } from '@ivrak/contract';
-import type { PlacedUnit } from '@ivrak/core/model';
+import { MOST_UNITS, type PlacedUnit } from '@ivrak/core/model';
 import { and, eq } from 'drizzle-orm';
 import type * as z from 'zod';
 import type { Db, Tx } from '../db/database.ts';
@@ -88,7 +88,10 @@ export async function moveUnit(tx: Tx, who: string, id: string, { version, to, k
   if (to !== 'discarded' && to !== 'practice' && before.condition === 'practice')
     throw unacceptable([{ path: 'to', message: 'a practice unit never goes back into a kit or among spares' }]);
   if (count !== undefined && count > before.count) throw unacceptable([{ path: 'count', message: `only ${before.count} are here` }]);
-  if (kitId !== undefined) await kitMustBeInUse(tx, kitId);
+  if (kitId !== undefined) {
+    await kitMustBeInUse(tx, kitId);
+    if (kitId !== before.kitId) await kitMustHaveRoom(tx, kitId);
+  }
   const target = { place: to, kitId: kitId ?? null, position: 1000, ...(to === 'practice' ? { condition: 'practice' } : {}) };
   const isSplit = count !== undefined && count < before.count;
   const movedId = isSplit ? crypto.randomUUID() : id;
@@ -103,6 +106,11 @@ export async function moveUnit(tx: Tx, who: string, id: string, { version, to, k
   const after = toPlaced(await findUnit(tx, movedId));
   await note(tx, who, [{ what: `unit moved to ${to}`, subject: movedId, before: { ...before, count: after.count }, after }]);
   return after;
+}
+
+async function kitMustHaveRoom(tx: Tx, kitId: string): Promise<void> {
+  const lines = await tx.$count(units, and(eq(units.kitId, kitId), eq(units.place, 'kit')));
+  if (lines >= MOST_UNITS) throw unacceptable([{ path: 'kitId', message: `holds ${MOST_UNITS} lines already, the most a kit can` }]);
 }
 
 async function kitMustBeInUse(tx: Tx, kitId: string): Promise<void> {
