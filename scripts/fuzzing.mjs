@@ -41,7 +41,10 @@ export class Fuzzer {
           response.on('error', reject);
         },
       );
-      sent.on('error', reject);
+      // A connection that lay idle may be closed by the server just then (Node.js documentation, request.reusedSocket); one that is gone says no again.
+      sent.on('error', (error) =>
+        sent.reusedSocket && error.code === 'ECONNRESET' ? resolve(this.send(method, path, body, headers)) : reject(error),
+      );
       if (body !== undefined) sent.write(body);
       sent.end();
     });

@@ -61,7 +61,8 @@ export async function startPostgres({ isDurable = false } = {}) {
   runToEnd(join(programs, 'initdb'), ['-D', data, '-U', USER, '-A', 'trust', '-E', 'UTF8', '--locale=C.UTF-8', '--no-sync']);
   let port = await freePort();
   const settings = ['listen_addresses=127.0.0.1', `unix_socket_directories=${folder}`, 'max_connections=200'];
-  if (!isDurable) settings.push('fsync=off', 'synchronous_commit=off', 'full_page_writes=off');
+  // On tables of a test's size making machine code of a query takes longer than the query.
+  if (!isDurable) settings.push('jit=off', 'autovacuum=off', 'fsync=off', 'synchronous_commit=off', 'full_page_writes=off');
   const url = (name = USER) => `postgres://${USER}@127.0.0.1:${port}/${name}`;
   let child;
   const start = async () => {

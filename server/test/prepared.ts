@@ -30,7 +30,8 @@ export async function openDemo(): Promise<OpenDb> {
 
 /** Once a run: the threads that tests start are built, and the made-up crew is laid out and packed for every file to copy. */
 export default async function prepare(project: TestProject): Promise<() => void> {
-  await buildServer();
+  // A whole run has built everything before it laid the crew out.
+  if (process.env[LAID_OUT] === undefined) await buildServer();
   const folder = mkdtempSync(join(tmpdir(), 'ivrak-tests-'));
   const file = join(folder, 'demo.tar');
   const open = await openDemo();
