@@ -1,9 +1,9 @@
-import { DndContext, type DragEndEvent, type DragMoveEvent, useDraggable } from '@dnd-kit/core';
+import { DndContext, type DragEndEvent, useDraggable } from '@dnd-kit/core';
 import { freeId } from '@ivrak/core/catalog';
 import { PLAN_M, type PlacesPlan as Plan, SPOT_SORT_NAMES, SPOT_SORTS, type Spot, type SpotSort } from '@ivrak/core/model';
 import { Button, CloseButton, MultiSelect, Select, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
-import { type KeyboardEvent, useRef, useState } from 'react';
+import { type CSSProperties, type KeyboardEvent, useRef, useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import parts from '../ui/parts.module.css';
 import { useDragSensors } from '../ui/useDragSensors.ts';
@@ -41,7 +41,7 @@ export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProp
   const sheet = useRef<HTMLDivElement>(null);
   const from = useRef<Spot | undefined>(undefined);
   const sensors = useDragSensors();
-  const carry = ({ delta }: DragMoveEvent | DragEndEvent) => {
+  const put = ({ delta }: DragEndEvent) => {
     const box = sheet.current?.getBoundingClientRect();
     if (from.current === undefined || box === undefined) return;
     const xM = within(from.current.xM + (delta.x / box.width) * PLAN_M.wide, PLAN_M.wide);
@@ -55,8 +55,7 @@ export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProp
       onDragStart={({ active }) => {
         from.current = plan.spots.find(({ id }) => id === active.id);
       }}
-      onDragMove={carry}
-      onDragEnd={carry}
+      onDragEnd={put}
     >
       <div className={css.plan} ref={sheet}>
         <svg className={css.planGround} viewBox={`0 0 ${PLAN_M.wide} ${PLAN_M.high}`} preserveAspectRatio="none" aria-hidden="true">
@@ -92,10 +91,16 @@ interface PlannedSpotProps {
 
 /** A place on the plan; carried by the pointer, or by arrow keys. */
 function PlannedSpot({ spot, kitName, isChosen, choose, move }: PlannedSpotProps) {
-  const { setNodeRef, listeners } = useDraggable({ id: spot.id, disabled: choose === null });
+  const { setNodeRef, listeners, transform } = useDraggable({ id: spot.id, disabled: choose === null });
   const place = {
     className: clsx(choose !== null && parts.bare, css.planSpot, spot.xM > 0.72 * PLAN_M.wide && css.isRight, isChosen && css.isChosen),
-    style: { left: percent(spot.xM, PLAN_M.wide), top: percent(spot.yM, PLAN_M.high) },
+    // Carried by a transform: of a mark that is placed anew meanwhile the library takes the way as its own, and the hand is ahead of it.
+    style: {
+      left: percent(spot.xM, PLAN_M.wide),
+      top: percent(spot.yM, PLAN_M.high),
+      '--carried-x': `${transform?.x ?? 0}px`,
+      '--carried-y': `${transform?.y ?? 0}px`,
+    } as CSSProperties,
   };
   const content = (
     <>
