@@ -161,7 +161,7 @@ describe('judgement on the Bench', () => {
     await person.goTo(`${server.url}/kits/tow-panel/bench`);
     await person.page.locator('.parts_drawerTabs ::-p-text(Judgement)').click();
     await person.sees('Windlass tourniquet is suspect');
-    await person.sees('lapsed on 05 Nov 2026');
+    await person.sees('(last good 05 Nov 2026)');
     await person.isAccessible('judgement');
     const units = async () => (await api('/api/kits/tow-panel')).units.map(({ id }) => id);
     await person.page.locator('.bench_finding[data-severity="stop"] ::-p-text(Take it out)').click();

@@ -158,7 +158,7 @@ describe('judgement', () => {
     await person.goTo(`${server.url}/kits/tow-panel/bench`);
     const open = () => person.page.locator('.parts_drawerTabs ::-p-text(Judgement)').click();
     await open();
-    await person.sees('Gauze pads 100 x 100, two lapsed on 05 Nov 2026');
+    await person.sees('Gauze pads 100 x 100, two has lapsed (last good 05 Nov 2026)');
     await person.press('Set aside: Lapsed thing still in the kit');
     const field = await person.page.waitForSelector(by('Why it is set aside', 'textbox'));
     await field.type('for the next drill');

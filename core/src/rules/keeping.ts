@@ -45,7 +45,7 @@ export const KEEPING_RULES: readonly Rule[] = [
         .filter(({ unit }) => unit.expiresOn !== null && unit.expiresOn < facts.given.today)
         .map(({ unit, kind }) =>
           warn(
-            `${kind.name} lapsed on ${unit.expiresOn === null ? '' : showDate(unit.expiresOn)}: it does not count, whatever it looks like.`,
+            `${kind.name} has lapsed (last good ${unit.expiresOn === null ? '' : showDate(unit.expiresOn)}): it does not count, whatever it looks like.`,
             [unit.id],
             { do: 'takeOut', label: 'Take it out', unitId: unit.id },
           ),
@@ -90,7 +90,7 @@ export const KEEPING_RULES: readonly Rule[] = [
         .sort((a, b) => ((a.unit.expiresOn ?? '') < (b.unit.expiresOn ?? '') ? -1 : 1));
       return about(soon, ({ unit, kind }) =>
         note(
-          `${kind.name} lapses on ${unit.expiresOn === null ? '' : showDate(unit.expiresOn)}, before an inspection that starts today would come round again (${days} days, planning value).`,
+          `${kind.name} is last good ${unit.expiresOn === null ? '' : showDate(unit.expiresOn)}, before an inspection that starts today would come round again (${days} days, planning value).`,
           idsOf(soon),
         ),
       );

@@ -158,9 +158,14 @@ describe('an inspection', () => {
     for (const layer of ['pocket', 'worn', 'afloat'] as const) expect(of(layer, plainUpkeep(), 1, true).days, layer).toBe(90);
     expect(of('base', { everyDays: 60, routine: '' }, 1, true)).toEqual({ days: 60, why: 'Every 60 days (set for this kit)' });
     expect(of('base', plainUpkeep(), 2, true).why).toBe(
-      'Every 90 days: 180 (planning value) brought forward by the heat assumed of the place, 2.0 times',
+      'Every 90 days: 180 (planning value) brought forward by the heat assumed of the place (ageing 2.0 times as fast)',
     );
-    expect(of('base', plainUpkeep(), 2, false).why).toContain('the heat logged there, 2.0 times');
+    expect(of('base', plainUpkeep(), 2, false).why).toContain('the heat logged there (ageing 2.0 times');
+    // 90 : 5.5 is 16, so that whoever divides is told why it is 30.
+    expect(of('afloat', plainUpkeep(), 5.5, false).why).toBe(
+      'Every 30 days: 90 (planning value) brought forward by the heat logged there (ageing 5.5 times as fast), but never under 30 days',
+    );
+    expect(of('afloat', plainUpkeep(), 3, false).why).not.toContain('never under');
     expect(of('base', { everyDays: null, routine: 'with the boat' }, 1, false).why).toBe('Every 180 days (planning value); with the boat');
   });
 

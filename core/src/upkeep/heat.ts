@@ -47,7 +47,7 @@ export function heatOf(samples: readonly HeatSample[], refCelsius = REFERENCE_CE
 export const ASSUMED_CELSIUS: Record<Position['heat'], number> = { cool: 12, room: 22, warm: 30, hot: 40 };
 
 /** Never under so many days, and never longer than the interval without heat. Planning value. */
-const LEAST_INTERVAL_DAYS = 30;
+export const LEAST_INTERVAL_DAYS = 30;
 
 /** Days between inspections, brought forward by heat; never lengthened. */
 export function heatedInterval(baseDays: number, factor: number): number {

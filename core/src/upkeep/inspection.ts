@@ -3,7 +3,7 @@ import type { Layer } from '../model/kit.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import { type Condition, isGoodOn, type Unit } from '../model/unit.ts';
 import type { Inspection, InspectionAnswer, KitUpkeep } from '../model/upkeep.ts';
-import { heatedInterval } from './heat.ts';
+import { heatedInterval, LEAST_INTERVAL_DAYS } from './heat.ts';
 import { UPKEEP_PLAN } from './upkeep.ts';
 
 export interface InspectionInterval {
@@ -23,10 +23,11 @@ export function inspectionInterval(
   const days = heatedInterval(base, factor);
   const source = everyDays === null ? 'planning value' : 'set for this kit';
   const heat = isAssumed ? 'the heat assumed of the place' : 'the heat logged there';
+  const floor = days > base / factor ? `, but never under ${LEAST_INTERVAL_DAYS} days` : '';
   const why =
     days === base
       ? `Every ${base} days (${source})`
-      : `Every ${days} days: ${base} (${source}) brought forward by ${heat}, ${factor.toFixed(1)} times`;
+      : `Every ${days} days: ${base} (${source}) brought forward by ${heat} (ageing ${factor.toFixed(1)} times as fast)${floor}`;
   return { days, why: routine === '' ? why : `${why}; ${routine}` };
 }
 

@@ -215,7 +215,7 @@ function DateNote({ date, today, isPrinted }: { date: PlainDate | null; today: P
       </p>
     );
   return date < today ? (
-    <p className="refusal">Lapsed on {showDate(date)}: it does not count, whatever it looks like.</p>
+    <p className="refusal">Lapsed (last good {showDate(date)}): it does not count, whatever it looks like.</p>
   ) : (
     <p className="small muted">Good through {showDate(date)}.</p>
   );

@@ -18,7 +18,7 @@ export function useFacts() {
   const [first] = dated;
   return {
     classing: classifyKit(problem, draft.layer, catalog),
-    nextLapse: first === undefined ? 'nothing in it is dated' : first < today ? `lapsed ${showDate(first)}` : showDate(first),
+    nextLapse: first === undefined ? 'nothing in it is dated' : first < today ? `lapsed, last good ${showDate(first)}` : showDate(first),
   };
 }
 
