@@ -13,6 +13,7 @@ import {
 import type * as z from 'zod';
 import type { Db, Tx } from '../db/database.ts';
 import { ownContainers, ownKinds, ownPositions, ownSchools } from '../db/schema.ts';
+import { Newest } from './newest.ts';
 
 /** What is shipped, with this installation's own in front of it. */
 class Shelf<T extends { id: string }> {
@@ -54,6 +55,8 @@ export class LiveCatalog {
   readonly containerShelf = new Shelf<Container>(ContainerSchema, CONTAINERS);
   readonly positionShelf = new Shelf<Position>(PositionSchema, POSITIONS);
 
+  private readonly newest = new Newest();
+
   constructor(private readonly onChange: () => void) {}
 
   get kinds(): KindCatalog {
@@ -73,11 +76,19 @@ export class LiveCatalog {
   }
 
   /** Reads what is this installation's own in. Called at start, and after anything that changes it. */
-  async load(db: Db | Tx): Promise<void> {
-    this.kindShelf.fill((await db.select().from(ownKinds)).map(({ data }) => data));
-    this.schoolShelf.fill((await db.select().from(ownSchools)).map(({ data }) => data));
-    this.containerShelf.fill((await db.select().from(ownContainers)).map(({ data }) => data));
-    this.positionShelf.fill((await db.select().from(ownPositions)).map(({ data }) => data));
-    this.onChange();
+  load(db: Db | Tx): Promise<void> {
+    const read = async () => ({
+      kinds: await db.select().from(ownKinds),
+      schools: await db.select().from(ownSchools),
+      containers: await db.select().from(ownContainers),
+      positions: await db.select().from(ownPositions),
+    });
+    return this.newest.take(read, ({ kinds, schools, containers, positions }) => {
+      this.kindShelf.fill(kinds.map(({ data }) => data));
+      this.schoolShelf.fill(schools.map(({ data }) => data));
+      this.containerShelf.fill(containers.map(({ data }) => data));
+      this.positionShelf.fill(positions.map(({ data }) => data));
+      this.onChange();
+    });
   }
 }

@@ -4,6 +4,7 @@ import { asc } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { heatLogs } from '../db/schema.ts';
 import type { LiveCatalog } from './catalog.ts';
+import { Newest } from './newest.ts';
 
 export interface PositionHeat {
   heat: Heat;
@@ -17,6 +18,7 @@ export interface PositionHeat {
 /** Heat of every place that has a log. Kept in memory, as the catalogue is: every view of a kit asks for it. */
 export class HeatOfPlaces {
   private readonly known = new Map<string, PositionHeat>();
+  private readonly newest = new Newest();
 
   constructor(
     private readonly catalog: LiveCatalog,
@@ -24,8 +26,14 @@ export class HeatOfPlaces {
   ) {}
 
   /** Reads all logs again; after a start, an import, and every change of a log. */
-  async load(db: Db | Tx): Promise<void> {
-    const rows = await db.select().from(heatLogs).orderBy(asc(heatLogs.id));
+  load(db: Db | Tx): Promise<void> {
+    return this.newest.take(
+      async () => db.select().from(heatLogs).orderBy(asc(heatLogs.id)),
+      (rows) => this.fill(rows),
+    );
+  }
+
+  private fill(rows: readonly (typeof heatLogs.$inferSelect)[]): void {
     this.known.clear();
     for (const positionId of new Set(rows.map((row) => row.positionId))) {
       const own = rows.filter((row) => row.positionId === positionId);
