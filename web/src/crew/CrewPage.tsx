@@ -102,8 +102,8 @@ function PersonCard({
     <article className={css.person}>
       <div className="row">
         <h2 className="grow">{person.name}</h2>
-        <Button size="compact-sm" variant="subtle" onClick={edit} aria-label={`Change ${person.name}`}>
-          Change
+        <Button size="compact-sm" variant="subtle" onClick={edit} aria-label={`Edit ${person.name}`}>
+          Edit
         </Button>
         <Button
           size="compact-sm"

@@ -134,7 +134,7 @@ function ModuleHead({ module, own, open, isOpen }: ModuleHeadProps) {
         </Button>
       )}
       <Button size="compact-sm" variant="default" onClick={open} aria-expanded={isOpen}>
-        {isOpen ? 'Done' : 'Change'}
+        {isOpen ? 'Done' : 'Edit'}
       </Button>
       <Button
         size="compact-sm"
