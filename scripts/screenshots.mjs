@@ -20,6 +20,13 @@ function fixClock() {
     }
     static now = () => Real.now() + shift;
   };
+  // The server's clock goes along, or every picture would warn of it.
+  const ask = window.fetch;
+  window.fetch = async (...args) => {
+    const answer = await ask(...args);
+    const isClock = new URL(args[0].url ?? args[0], location.href).pathname === '/api/health';
+    return isClock ? Response.json({ ...(await answer.json()), now: new Date().toISOString(), lastChangeAt: null }) : answer;
+  };
   window.later = (minutes) => {
     shift += minutes * 60_000;
   };
