@@ -418,3 +418,21 @@ describe('a module', () => {
     await withModule('belt-kit', kit.modules[0] ?? null);
   });
 });
+
+describe('a kit that holds as many lines as it can', () => {
+  it('takes no more of them by a move either, so that its draft can still be saved', async () => {
+    const { body: kit } = await call('get', '/api/kits/wall-box');
+    const { version, name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage } = kit;
+    const full = Array.from({ length: 300 }, (_, index) => ({ id: `line-${index}`, kind: 'marker', count: 1, condition: 'ready' }));
+    const draft = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules: [], units: full };
+    expect((await call('put', '/api/kits/wall-box', { version, draft })).status).toBe(200);
+    const { body: spare } = await call('post', '/api/stores', { kind: 'marker', count: 1 });
+    const unit = spare.unit ?? spare;
+    const move = (id: string, of: number) => call('post', `/api/units/${id}/move`, { version: of, to: 'kit', kitId: 'wall-box' });
+    const refused = await move(unit.id, unit.version);
+    expect([refused.status, pathsOf(refused)]).toEqual([422, ['kitId']]);
+    const [one] = (await call('get', '/api/kits/wall-box')).body.units;
+    expect((await call('post', `/api/units/${one.id}/move`, { version: one.version, to: 'stores' })).status).toBe(200);
+    expect((await move(unit.id, unit.version)).status).toBe(200);
+  });
+});
