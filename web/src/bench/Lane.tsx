@@ -128,13 +128,12 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, isOver,
 });
 
 function ThingDate({ unit, kind, isLapsed }: { unit: Unit; kind: Kind; isLapsed: boolean }) {
-  // It counts, and costs seconds; carried in its wrapper it may have lapsed all the same.
-  if (unit.condition === 'notStaged' && !isLapsed)
-    return <span className={clsx(css.thingNote, 'state-thin')}>{CONDITION_NAMES.notStaged}</span>;
   if (unit.condition !== 'ready' && unit.condition !== 'notStaged')
     return <span className={clsx(css.thingNote, 'state-gap')}>{CONDITION_NAMES[unit.condition]}: does not count</span>;
   if (isLapsed && unit.expiresOn !== null)
     return <span className={clsx(css.thingNote, 'state-gap')}>lapsed: last good {showDate(unit.expiresOn)}</span>;
+  // It counts, and costs seconds.
+  if (unit.condition === 'notStaged') return <span className={clsx(css.thingNote, 'state-thin')}>{CONDITION_NAMES.notStaged}</span>;
   if (unit.expiresOn !== null) return <span className={css.thingNote}>{showDate(unit.expiresOn)}</span>;
   if (kind.dating === 'printed') return <span className={clsx(css.thingNote, 'state-thin')}>date not read</span>;
   return null;

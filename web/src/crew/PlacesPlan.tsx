@@ -39,24 +39,17 @@ const percent = (value: number, most: number) => `${((100 * value) / most).toFix
 /** Land above, water below, places with the kits that are kept there; drawn to one scale. */
 export function DrawnPlan({ plan, kitName, chosen, choose, move }: DrawnPlanProps) {
   const sheet = useRef<HTMLDivElement>(null);
-  const from = useRef<Spot | undefined>(undefined);
   const sensors = useDragSensors();
-  const put = ({ delta }: DragEndEvent) => {
+  const put = ({ active, delta }: DragEndEvent) => {
+    const spot = plan.spots.find(({ id }) => id === active.id);
     const box = sheet.current?.getBoundingClientRect();
-    if (from.current === undefined || box === undefined) return;
-    const xM = within(from.current.xM + (delta.x / box.width) * PLAN_M.wide, PLAN_M.wide);
-    const yM = within(from.current.yM + (delta.y / box.height) * PLAN_M.high, PLAN_M.high);
-    move?.(from.current.id, { xM, yM });
+    if (spot === undefined || box === undefined) return;
+    const xM = within(spot.xM + (delta.x / box.width) * PLAN_M.wide, PLAN_M.wide);
+    const yM = within(spot.yM + (delta.y / box.height) * PLAN_M.high, PLAN_M.high);
+    move?.(spot.id, { xM, yM });
   };
   return (
-    <DndContext
-      sensors={sensors}
-      autoScroll={false}
-      onDragStart={({ active }) => {
-        from.current = plan.spots.find(({ id }) => id === active.id);
-      }}
-      onDragEnd={put}
-    >
+    <DndContext sensors={sensors} autoScroll={false} onDragEnd={put}>
       <div className={css.plan} ref={sheet}>
         <svg className={css.planGround} viewBox={`0 0 ${PLAN_M.wide} ${PLAN_M.high}`} preserveAspectRatio="none" aria-hidden="true">
           {plan.shoreM !== null && (
