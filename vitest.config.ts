@@ -79,7 +79,7 @@ export default defineConfig({
           isolate: process.env.IVRAK_ISOLATE === '1',
         },
       },
-      { extends: true, test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'] } },
+      { extends: true, test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'], setupFiles: './web/testing/shipped.ts' } },
     ],
   },
 });

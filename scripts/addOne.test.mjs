@@ -30,19 +30,13 @@ beforeAll(() => {
   // A need: its id, its words, its quantity.
   put('core/src/model/need.ts', "  'D.dental',\n", "  'D.cramp',\n");
   put('core/src/model/need.ts', "'no dental repair'),\n", "  'D.cramp': need('cramp rub', 'cramp rub', 'cramp rubs', null, 'rest'),\n");
-  put(
-    'core/src/needs/needs.ts',
-    "  'D.dental': () => nothing('not planned for'),\n",
-    "  'D.cramp': () => only([add(1, 'one tube')], 'long days'),\n",
-  );
+  put('core/src/needs/daily.ts', "  'D.dental': dental,\n", "  'D.cramp': () => only([add(1, 'one tube')], 'long days'),\n");
   // A kind: one row.
   const kinds = join(folder, 'core/src/catalog/kinds.json');
   const cream = {
     id: 'cramp-rub',
     name: 'Cramp rub',
-    rung: 'D',
-    shape: 'tube',
-    drawing: 'tube',
+    family: 'stingCream',
     size: [90, 20, 20],
     massG: 30,
     priceMinor: 400,
@@ -53,11 +47,11 @@ beforeAll(() => {
   put(
     'core/src/catalog/schools.ts',
     'export const SCHOOLS: readonly School[] = [\n',
-    `{ ${school}, grades: {}, gradeWhy: {}, ...NO_QUANTITIES },\n`,
+    `{ ${school}, grades: {}, exceptions: {}, gradeWhy: {}, ...NO_QUANTITIES },\n`,
   );
   // A rule: one row.
   const check =
-    "({ things }) => things.flatMap(({ unit, kind }) => (kind.id === 'cramp-rub' ? [note('Not on broken skin.', [unit.id])] : []))";
+    "({ things }) => things.flatMap(({ unit, kind }) => (kind.grades['D.cramp'] !== undefined ? [note('Not on broken skin.', [unit.id])] : []))";
   put(
     'core/src/rules/keeping.ts',
     'export const KEEPING_RULES: readonly Rule[] = [\n',

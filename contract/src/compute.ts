@@ -7,6 +7,7 @@ import {
   CoverageSchema,
   FindingSchema,
   HeatSampleSchema,
+  KindSchema,
   KitDraftSchema,
   NeedIdSchema,
   PlainDateSchema,
@@ -27,12 +28,25 @@ const amount = () => z.number().int().nonnegative('must not be negative').max(10
 
 export const CoverageBodySchema = z.object({
   needs: z
-    .array(z.object({ need: NeedIdSchema, least: amount(), ideal: amount(), windowS: z.number().nonnegative().nullable().optional() }))
+    .array(
+      z.object({
+        need: NeedIdSchema,
+        least: amount(),
+        ideal: amount(),
+        windowS: z.number().nonnegative().nullable().optional(),
+        lines: AskedNeedSchema.shape.lines,
+        secondBest: AskedNeedSchema.shape.secondBest,
+      }),
+    )
     .max(NeedIdSchema.options.length)
     .refine((needs) => new Set(needs.map(({ need }) => need)).size === needs.length, 'each need once'),
   school: SchoolRefSchema,
   on: PlainDateSchema,
   skills: z.array(z.enum(SKILLS)).optional(),
+  /** The kit has to pass security checks: what is barred there does not count. */
+  isChecked: z.boolean().optional(),
+  /** Kinds in place of those of the catalogue. */
+  kinds: z.array(KindSchema).max(2000).optional(),
   kits: z
     .array(
       z.object({

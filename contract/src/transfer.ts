@@ -1,4 +1,5 @@
 import { ContentListSchema, OfferBookSchema, OrderSchema, StoresMinimumsSchema } from '@ivrak/core/buying';
+import { StoredKindSchema } from '@ivrak/core/catalog';
 import { DebriefSchema, UseEntrySchema } from '@ivrak/core/incident';
 import {
   ArticleSchema,
@@ -6,7 +7,6 @@ import {
   ContainerSchema,
   HeatLogSchema,
   InspectionSchema,
-  KindSchema,
   KitHeadFields,
   KitIdSchema,
   KitUpkeepSchema,
@@ -44,7 +44,7 @@ export const ExportFileSchema = z.strictObject({
     error: 'this program reads format versions 1 to 7',
   }),
   // Version 1 knew none of these three.
-  ownKinds: z.array(z.strictObject({ id: z.string(), data: KindSchema, version })).default([]),
+  ownKinds: z.array(z.strictObject({ id: z.string(), data: StoredKindSchema, version })).default([]),
   ownSchools: z.array(z.strictObject({ id: z.string(), data: SchoolSchema, version })).default([]),
   contentLists: z.array(z.strictObject({ id: z.string(), data: ContentListSchema, version })).default([]),
   // Versions 1 and 2 knew neither of these.

@@ -169,7 +169,7 @@ describe('contract calls', () => {
     expect(body.needs[0]).toMatchObject({ need: 'M.limb', least: 1, windowS: 180, reason: expect.any(String) });
     const kits = [{ id: 'k', reachS: 5, units: [{ id: 'u', kind: 'windlass-tourniquet', count: 1, condition: 'ready' }] }];
     const coverage = await send('post', '/api/compute/coverage', { needs: body.needs, school: 'committee-first', on: TODAY, kits });
-    expect(coverage.body.needs[0]).toMatchObject({ need: 'M.limb', have: 1, state: 'full', by: [{ unitId: 'u', count: 1 }] });
+    expect(coverage.body.needs[0]).toMatchObject({ need: 'M.limb', have: 1, state: 'held', by: [{ unitId: 'u', count: 1 }] });
     expect(coverage.body.singlePoints).toEqual([{ need: 'M.limb', unitId: 'u' }]);
   });
 

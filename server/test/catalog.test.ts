@@ -86,9 +86,9 @@ describe('own schools', () => {
 
   it('are checked as a whole: order, grades, quantities', async () => {
     const order = ours.order.with(0, 'M.pack');
-    const broken = { ...ours, order, grades: { nothing: {} }, quantities: { 'R.seal': { least: 2, ideal: 1, reason: 'x' } } };
+    const broken = { ...ours, order, exceptions: { nothing: {} }, quantities: { 'R.seal': { least: 2, ideal: 1, reason: 'x' } } };
     const refused = await call('put', '/api/schools/own-ours', { version: null, school: broken });
-    expect(pathsOf(refused)).toEqual(['school.order.1', 'school.order', 'school.grades.nothing', 'school.quantities.R.seal.ideal']);
+    expect(pathsOf(refused)).toEqual(['school.order.2', 'school.order', 'school.exceptions.nothing', 'school.quantities.R.seal.ideal']);
     expect(pathsOf(await call('put', '/api/schools/committee-first', { version: null, school: shipped }))).toEqual(['school.id']);
   });
 

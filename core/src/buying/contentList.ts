@@ -1,9 +1,9 @@
 import * as z from 'zod';
-import type { PublishedList } from '../catalog/published.ts';
-import { leastMet } from '../coverage/assign.ts';
-import { bitsOf, isNone } from '../coverage/bits.ts';
+import { meetsLine, type PublishedList } from '../catalog/published.ts';
+import type { Demand, Profile } from '../coverage/booking.ts';
 import { conditionCounts } from '../coverage/prepare.ts';
-import type { KindCatalog } from '../model/kind.ts';
+import { Table } from '../coverage/table.ts';
+import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import { isGoodOn, piecesLeft, type Unit, UnitIdSchema } from '../model/unit.ts';
 
@@ -83,16 +83,22 @@ export interface LineMet {
  * they are printed. Lapsed, damaged, opened and practice things meet nothing.
  */
 export function againstPublished(units: readonly Unit[], list: PublishedList, on: PlainDate, catalog: KindCatalog): LineMet[] {
+  const profiles = new Map<Kind, Profile>();
+  // A list counts things: shears are one line's, whatever they could do at once.
+  const profileOf = (kind: Kind): Profile => {
+    const uses = list.lines.flatMap((line, demand) =>
+      meetsLine(kind, line) ? [{ demand, grade: 1 as const, key: -1, companion: -1 }] : [],
+    );
+    const known = profiles.get(kind) ?? { uses, provides: [], isTool: false };
+    profiles.set(kind, known);
+    return known;
+  };
   const good = units.flatMap((unit) => {
     const kind = catalog.get(unit.kind);
     if (kind === undefined || !conditionCounts(unit.condition, kind) || !isGoodOn(unit.expiresOn, on)) return [];
-    const mask = bitsOf(list.lines.length, (index) => list.lines[index]?.kinds.includes(kind.id) === true);
-    return isNone(mask) ? [] : [{ mask, pieces: piecesLeft(unit, kind.pieces) }];
+    return [{ profile: profileOf(kind), pieces: piecesLeft(unit, kind.pieces) }];
   });
-  const { met } = leastMet(
-    list.lines.map(({ count }) => ({ least: count, ideal: count })),
-    good.map(({ mask }) => mask),
-    good.map(({ pieces }) => pieces),
-  );
+  const demands = list.lines.map(({ count }): Demand => ({ least: count, ideal: count, circle: 0, caps: null }));
+  const met = new Table(demands, good).leastMet();
   return list.lines.map(({ label, count, note }, index) => ({ label, asked: count, have: met[index] ?? 0, note: note ?? null }));
 }

@@ -1,7 +1,8 @@
 export { CONTAINERS, POSITIONS } from './containers.ts';
 export { DISPUTES, EVIDENCE_NAMES } from './disputes.ts';
+export { FAMILY_FACTS, plainOfFamily } from './families.ts';
 export { freeId, slug } from './freeId.ts';
-export { KINDS, kindCatalog } from './kinds.ts';
+export { KINDS, kindCatalog, StoredKindSchema } from './kinds.ts';
 export { OWN_THINGS } from './ownThings.ts';
 export { PUBLISHED_LISTS } from './published.ts';
 export { SCHOOLS } from './schools.ts';

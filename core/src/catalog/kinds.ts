@@ -1,14 +1,18 @@
-import type { Kind, KindCatalog, KindState } from '../model/kind.ts';
-import { PLAIN_KIND } from '../model/kind.ts';
+import * as z from 'zod';
+import type { Family } from '../model/family.ts';
+import { type Kind, type KindCatalog, KindSchema, type KindState, upgradeKind } from '../model/kind.ts';
+import { plainOfFamily, SOFT_GIVE } from './families.ts';
 import rows from './kinds.json' with { type: 'json' };
 
 /**
  * Shipped kinds, from kinds.json. Sizes are typical of the kind as packed (mm, width x height x thickness) and are from
  * memory unless a row says practice; prices are usual prices in any currency unit. All of them are planning values that a
- * user may change. What a row leaves out takes the defaults below.
+ * user may change. What a row leaves out is what its family usually is.
  */
-type Always = 'id' | 'name' | 'rung' | 'shape' | 'drawing' | 'massG' | 'priceMinor' | 'grades';
-type Row = Pick<Kind, Always> & Partial<Omit<Kind, Always | 'states' | 'pieces' | 'pieceName'>> & RowMeasures;
+type Always = 'id' | 'name' | 'massG' | 'priceMinor';
+type Row = Pick<Kind, Always> &
+  Partial<Omit<Kind, Always | 'family' | 'states' | 'pieces' | 'pieceName'>> &
+  RowMeasures & { family: Family };
 interface RowMeasures {
   size: Size;
   /** Other ways in which it may lie. */
@@ -19,15 +23,33 @@ type Size = readonly [w: number, h: number, t: number];
 
 const state = (id: string, label: string, [wMm, hMm, tMm]: Size): KindState => ({ id, label, wMm, hMm, tMm });
 
-const toKind = ({ size, states = [], pieces = [1, 'piece'], ...row }: Row): Kind => ({
-  ...PLAIN_KIND,
-  give: row.shape === 'soft' ? 0.25 : 0,
-  ...row,
-  states: [state('asSold', 'as packed', size), ...states.map(([id, label, own]) => state(id, label, own))],
-  pieces: pieces[0],
-  pieceName: pieces[1],
-});
+function toKind({ size, states = [], pieces, traits = {}, alsoCalled = [], ...row }: Row): Kind {
+  const plain = plainOfFamily(row.family);
+  return {
+    ...plain,
+    ...(row.shape === 'soft' ? { give: SOFT_GIVE } : row.shape === undefined ? {} : { give: 0 }),
+    ...row,
+    ...(pieces === undefined ? {} : { pieces: pieces[0], pieceName: pieces[1] }),
+    alsoCalled: [...plain.alsoCalled, ...alsoCalled],
+    traits: { ...plain.traits, ...traits },
+    states: [state('asSold', 'as packed', size), ...states.map(([id, label, own]) => state(id, label, own))],
+  };
+}
 
 export const KINDS: readonly Kind[] = (rows as unknown as readonly Row[]).map(toKind); // the tests hold every row against its schema
 
 export const kindCatalog = (kinds: readonly Kind[] = KINDS): KindCatalog => new Map(kinds.map((kind) => [kind.id, kind]));
+
+const SHIPPED = kindCatalog();
+
+/**
+ * Kinds as they are stored: a shipped one that was changed here before there were families is of the family of the shipped one, and
+ * takes from it what it could not say then.
+ */
+export const StoredKindSchema = z.preprocess((raw) => {
+  if (typeof raw !== 'object' || raw === null || 'family' in raw) return raw;
+  const shipped = SHIPPED.get(String((raw as { id?: unknown }).id));
+  if (shipped === undefined) return raw;
+  const { family, alsoCalled, tool, moreParts, traits, requires, provides } = shipped;
+  return { ...(upgradeKind(raw) as object), family, alsoCalled, tool, moreParts, traits, requires, provides };
+}, KindSchema);

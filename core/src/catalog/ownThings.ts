@@ -8,7 +8,9 @@ export const OWN_THINGS: readonly OwnThing[] = [
   {
     id: 'phone',
     name: 'Phone',
-    grades: { 'H.call': 'primary', 'S.light': 'substitute', 'C.record': 'improvised' },
+    family: 'phone',
+    isTool: true,
+    grades: { 'H.call': 'primary', 'S.light': 'substitute', 'C.record': 'substitute' },
     drawback: 'A flat battery or no cover; wet fingers and gloves do not unlock it.',
     drawS: 4,
     massG: 190,
@@ -17,7 +19,9 @@ export const OWN_THINGS: readonly OwnThing[] = [
   {
     id: 'pocket-light',
     name: 'Pocket light',
-    grades: { 'S.light': 'primary', 'H.head': 'substitute', 'H.call': 'substitute' },
+    family: 'handLight',
+    isTool: true,
+    grades: { 'S.light': 'primary', 'C.pupil': 'substitute', 'H.call': 'substitute' },
     drawback: 'Takes a hand unless it is held in the teeth or clipped on.',
     drawS: 4,
     massG: 60,
@@ -26,6 +30,8 @@ export const OWN_THINGS: readonly OwnThing[] = [
   {
     id: 'pen',
     name: 'Pen',
+    family: 'pen',
+    isTool: true,
     grades: { 'C.record': 'substitute' },
     drawback: 'A ballpoint does not write on wet skin.',
     drawS: 4,
@@ -35,6 +41,8 @@ export const OWN_THINGS: readonly OwnThing[] = [
   {
     id: 'knife',
     name: 'Knife',
+    family: 'knife',
+    isTool: true,
     grades: { 'S.cut': 'improvised' },
     drawback: 'A point and an edge near skin; cut away from the casualty.',
     drawS: 4,
@@ -44,6 +52,8 @@ export const OWN_THINGS: readonly OwnThing[] = [
   {
     id: 'belt',
     name: 'Belt',
+    family: 'other',
+    isTool: true,
     grades: { 'D.splint': 'improvised' },
     drawback: 'Holds a splint; not a tourniquet.',
     drawS: 6,
@@ -53,6 +63,8 @@ export const OWN_THINGS: readonly OwnThing[] = [
   {
     id: 'jacket',
     name: 'Jacket',
+    family: 'other',
+    isTool: false,
     grades: { 'H.warm': 'substitute', 'M.pack': 'improvised' },
     drawback: 'Wet through it cools; then the carer has none.',
     drawS: 10,
@@ -62,6 +74,8 @@ export const OWN_THINGS: readonly OwnThing[] = [
   {
     id: 'radio',
     name: 'Handheld radio',
+    family: 'radio',
+    isTool: true,
     grades: { 'H.call': 'primary' },
     drawback: 'Only while somebody listens on the channel.',
     drawS: 3,
@@ -71,6 +85,8 @@ export const OWN_THINGS: readonly OwnThing[] = [
   {
     id: 'water-bottle',
     name: 'Bottle of drinking water',
+    family: 'drinkingWater',
+    isTool: false,
     grades: { 'D.flush': 'substitute' },
     drawback: 'Clean, not sterile; empty when it is needed.',
     drawS: 8,

@@ -1,9 +1,14 @@
+import type { Family } from '../model/family.ts';
 import { NEED_IDS, type NeedId } from '../model/need.ts';
 import type { School } from '../model/school.ts';
 
 /** The named needs first, the rest behind them in MARCH order. */
 export function completeOrder(first: readonly NeedId[]): NeedId[] {
-  return [...first, ...NEED_IDS.filter((id) => !first.includes(id))];
+  const rest = NEED_IDS.filter((id) => !first.includes(id));
+  // A small limb is asked for where a limb is.
+  const small: NeedId[] = first.includes('M.limb') ? rest.filter((id) => id === 'M.limbSmall') : [];
+  const at = first.indexOf('M.limb') + 1;
+  return [...first.slice(0, at), ...small, ...first.slice(at), ...rest.filter((id) => !small.includes(id))];
 }
 
 /** What is bought first, with the reason for each place; the rest follows in MARCH order. */
@@ -12,21 +17,22 @@ function inOrder(lines: Partial<Record<NeedId, string>>): Pick<School, 'order' |
 }
 
 interface Graded {
-  grades: School['grades'][string];
+  grades: NonNullable<School['grades'][Family]>;
   why: string;
 }
-function graded(lines: Record<string, Graded>): Pick<School, 'grades' | 'gradeWhy'> {
+/** Families graded otherwise than the kinds themselves, with the reason for each. */
+function graded(lines: Partial<Record<Family, Graded>>): Pick<School, 'grades' | 'exceptions' | 'gradeWhy'> {
   const entries = Object.entries(lines);
   return {
-    grades: Object.fromEntries(entries.map(([kind, { grades }]) => [kind, grades])),
-    gradeWhy: Object.fromEntries(entries.map(([kind, { why }]) => [kind, why])),
+    grades: Object.fromEntries(entries.map(([name, { grades }]) => [name, grades])),
+    exceptions: {},
+    gradeWhy: Object.fromEntries(entries.map(([name, { why }]) => [name, why])),
   };
 }
 
 const off = (reason: string) => ({ least: 0, ideal: 0, reason });
 const NO_QUANTITIES = { quantities: {}, basedOn: null };
 
-const BAR_AS_TOURNIQUET: Graded = { grades: { 'M.limb': 'improvised' }, why: 'a bar twisted as a windlass slips, and it is not listed' };
 const PLAIN_IS_SECOND: Graded = {
   grades: { 'M.pack': 'substitute' },
   why: 'plain gauze needs longer pressure; it belongs behind a hemostatic',
@@ -51,14 +57,11 @@ export const SCHOOLS: readonly School[] = [
       'S.hands': 'gloves protect the carer',
     }),
     ...graded({
-      'elastic-wrap-tourniquet': { grades: { 'M.limb': 'substitute' }, why: 'works, but is on no list: a backup' },
-      'bungee-tourniquet': { grades: { 'M.limb': 'improvised' }, why: 'not listed, and disputed' },
-      'bar-bandage-100': BAR_AS_TOURNIQUET,
-      'bar-bandage-150': BAR_AS_TOURNIQUET,
-      'plain-gauze': PLAIN_IS_SECOND,
-      'plain-gauze-flat': PLAIN_IS_SECOND,
-      'rolled-gauze': { grades: { 'M.pack': 'improvised' }, why: 'a soft roll is not made for packing' },
-      'unvented-seals': { grades: { 'R.seal': 'substitute' }, why: 'vented ones need no lifting' },
+      elasticWrapTourniquet: { grades: { 'M.limb': 'substitute' }, why: 'works, but is on no list: a backup' },
+      bungeeTourniquet: { grades: { 'M.limb': 'improvised' }, why: 'not listed, and disputed' },
+      packingGauze: PLAIN_IS_SECOND,
+      gauzeRoll: { grades: { 'M.pack': 'improvised' }, why: 'a soft roll is not made for packing' },
+      unventedSeal: { grades: { 'R.seal': 'substitute' }, why: 'vented ones need no lifting' },
     }),
     ...NO_QUANTITIES,
   },
@@ -73,6 +76,7 @@ export const SCHOOLS: readonly School[] = [
       'S.hands': 'bare hands are why people hesitate',
     }),
     grades: {},
+    exceptions: {},
     gradeWhy: {},
     quantities: {
       'A.airway': off('this school leaves the airway to positioning'),
@@ -98,6 +102,7 @@ export const SCHOOLS: readonly School[] = [
       'S.cut': 'clothes can be torn or pulled until then',
     }),
     grades: {},
+    exceptions: {},
     gradeWhy: {},
     ...NO_QUANTITIES,
   },
@@ -115,8 +120,8 @@ export const SCHOOLS: readonly School[] = [
       'R.seal': 'seals are dear and come last; sheet and tape until then',
     }),
     ...graded({
-      'rolled-gauze': { grades: { 'M.pack': 'primary' }, why: 'packs as well if there is enough of it' },
-      'abdominal-pad': { grades: { 'M.press': 'substitute' }, why: 'under an elastic wrap it presses well' },
+      gauzeRoll: { grades: { 'M.pack': 'primary' }, why: 'packs as well if there is enough of it' },
+      absorbentPad: { grades: { 'M.press': 'substitute' }, why: 'under an elastic wrap it presses well' },
     }),
     ...NO_QUANTITIES,
   },
@@ -137,8 +142,8 @@ export const SCHOOLS: readonly School[] = [
       'D.meds': 'daily doses, and one day over',
     }),
     ...graded({
-      'wide-elastic-wrap': { grades: { 'M.press': 'primary' }, why: 'one wrap presses, holds a splint and carries a sling' },
-      'rolled-gauze': { grades: { 'M.pack': 'primary' }, why: 'light, cheap, and there is time for pressure' },
+      elasticBandage: { grades: { 'M.press': 'primary' }, why: 'one wrap presses, holds a splint and carries a sling' },
+      gauzeRoll: { grades: { 'M.pack': 'primary' }, why: 'light, cheap, and there is time for pressure' },
     }),
     ...NO_QUANTITIES,
   },
@@ -160,6 +165,7 @@ export const SCHOOLS: readonly School[] = [
       'R.seal': 'rare enough to come last',
     }),
     grades: {},
+    exceptions: {},
     gradeWhy: {},
     quantities: { 'R.seal': { least: 0, ideal: 2, reason: 'optional in this school' } },
     basedOn: null,

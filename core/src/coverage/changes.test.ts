@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { isWorse, type NeedFigures } from './changes.ts';
-import type { NeedState } from './coverage.ts';
+import type { NeedState } from './states.ts';
 
 const figures = (state: NeedState, have = 1, least = 1, ideal = 2): NeedFigures => ({ state, have, least, ideal });
 const worse = (before: NeedFigures, after: NeedFigures) => isWorse({ need: 'M.limb', before, after });

@@ -1,5 +1,5 @@
 import type { NeedId } from '../model/need.ts';
-import type { NeedState } from './coverage.ts';
+import { isAsked, type NeedState } from './states.ts';
 
 export interface NeedFigures {
   state: NeedState;
@@ -36,8 +36,8 @@ export function changesBetween(before: Held, after: Held): NeedChange[] {
 /** Whether a need got worse: a lower state, or fewer pieces of what is asked for. */
 export const isWorse = ({ before, after }: NeedChange): boolean => {
   // What is no longer asked for is not lost, and what comes up is worse only where it is not met.
-  if (after.state === 'off') return false;
-  if (before.state === 'off') return after.state === 'gap';
+  if (!isAsked(after.state)) return false;
+  if (!isAsked(before.state)) return after.state === 'gap';
   return after.state === before.state
     ? after.have - after.least < before.have - before.least
     : ORDER.indexOf(after.state) < ORDER.indexOf(before.state);

@@ -81,13 +81,13 @@ describe('what counts', () => {
     expect(the(solve([ask('A.airway', 1)], units, { skills: ['airway'] }), 'A.airway').state).toBe('full');
   });
 
-  it('a cut sheet as a seal only where there is tape, which it does not use up', () => {
+  it('a cut sheet and tape close no chest wound; they are told beside the gap, and only where there is tape', () => {
     const needs = [ask('R.seal', 1), ask('C.tape', 1)];
-    expect(the(solve(needs, [unit('bag', 'waste-bag')]), 'R.seal').state).toBe('gap');
+    expect(the(solve(needs, [unit('bag', 'waste-bag')]), 'R.seal')).toMatchObject({ state: 'gap', ifNeedBe: [] });
     const taped = solve(needs, [unit('bag', 'waste-bag'), unit('tape', 'flat-tape')]);
-    expect(the(taped, 'R.seal').state).toBe('thin');
+    expect(the(taped, 'R.seal').state).toBe('gap');
+    expect(the(taped, 'R.seal').ifNeedBe).toEqual([{ unitId: 'bag', grade: 'improvised', leavesOpen: null }]);
     expect(the(taped, 'C.tape').state).toBe('full');
-    expect(taped.singlePoints).toContainEqual({ need: 'R.seal', unitId: 'tape' });
   });
 
   it('by the school: an elastic wrap is a tourniquet in one and a backup in another', () => {
@@ -195,11 +195,11 @@ describe('single points', () => {
     }
   });
 
-  it('count tape that only holds a makeshift seal down, though nobody asked for tape', () => {
-    const units = [unit('bag', 'waste-bag'), unit('tape', 'tape-roll')];
-    expect(solve([ask('R.seal', 1)], units).singlePoints).toEqual([
-      { need: 'R.seal', unitId: 'bag' },
-      { need: 'R.seal', unitId: 'tape' },
+  it('count a wrap that only binds a pad on, though nobody asked for wraps', () => {
+    const units = [unit('pad', 'abdominal-pad'), unit('wrap', 'cohesive-wrap')];
+    expect(solve([ask('M.press', 1)], units).singlePoints).toEqual([
+      { need: 'M.press', unitId: 'pad' },
+      { need: 'M.press', unitId: 'wrap' },
     ]);
   });
 });

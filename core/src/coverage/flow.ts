@@ -44,6 +44,22 @@ export class FlowNetwork {
     return this.edges - 1;
   }
 
+  /** Nothing flows, and nothing may. */
+  clear(): void {
+    this.residual.fill(0);
+    this.flows.fill(0);
+  }
+
+  /** Sets what may go over an edge that carries nothing yet. */
+  setCapacity(edge: number, capacity: number): void {
+    this.residual[2 * edge] = Math.min(capacity, UNBOUNDED);
+  }
+
+  /** The same, where there may be no such edge (-1). */
+  allow(edge: number, capacity: number): void {
+    if (edge >= 0) this.setCapacity(edge, capacity);
+  }
+
   flow(edge: number): number {
     return this.flows[edge] ?? 0;
   }
@@ -77,6 +93,13 @@ export class FlowNetwork {
 
   /** Takes as much flow as possible off `edge` by leading it round another way, then freezes it. */
   minimise(edge: number): number {
+    this.lower(edge);
+    this.freeze(edge);
+    return this.flow(edge);
+  }
+
+  /** The least that can flow over `edge` while what is frozen stays as it is; it may rise again later. */
+  lower(edge: number): number {
     const back = 2 * edge + 1;
     const from = this.head[back] as number; // arcs come in pairs
     const to = this.head[back - 1] as number;
@@ -85,7 +108,6 @@ export class FlowNetwork {
       this.augment(from, to, amount);
       this.shift(back, amount);
     }
-    this.freeze(edge);
     return this.flow(edge);
   }
 
@@ -96,23 +118,26 @@ export class FlowNetwork {
     this.flows[edge] = (this.flows[edge] as number) + (arc % 2 === 0 ? amount : -amount);
   }
 
-  /** Looks for a way that leaves the edge itself alone, in both directions: its own return flow is no way round. */
+  /**
+   * Looks for a way that leaves the edge itself alone, in both directions: its own return flow is no way round. From the end backwards,
+   * since few arcs lead to a slot and very many leave the source.
+   */
   private search(from: number, to: number, edge: number): boolean {
     this.stamp += 1;
     const { seen, viaArc, queue, head, next, first, residual, stamp } = this;
     let read = 0;
     let write = 0;
-    queue[write++] = from;
-    seen[from] = stamp;
+    queue[write++] = to;
+    seen[to] = stamp;
     while (read < write) {
       const node = queue[read++] as number;
       for (let arc = first[node] as number; arc >= 0; arc = next[arc] as number) {
-        const target = head[arc] as number;
-        if (arc >> 1 === edge || seen[target] === stamp || (residual[arc] as number) === 0) continue;
-        seen[target] = stamp;
-        viaArc[target] = arc;
-        if (target === to) return true;
-        queue[write++] = target;
+        const before = head[arc] as number;
+        if (arc >> 1 === edge || seen[before] === stamp || (residual[arc ^ 1] as number) === 0) continue;
+        seen[before] = stamp;
+        viaArc[before] = arc ^ 1;
+        if (before === from) return true;
+        queue[write++] = before;
       }
     }
     return from === to;
@@ -120,19 +145,19 @@ export class FlowNetwork {
 
   private bottleneck(from: number, to: number): number {
     let least = Number.POSITIVE_INFINITY;
-    for (let node = to; node !== from; ) {
+    for (let node = from; node !== to; ) {
       const arc = this.viaArc[node] as number;
       least = Math.min(least, this.residual[arc] as number);
-      node = this.head[arc ^ 1] as number;
+      node = this.head[arc] as number;
     }
     return least;
   }
 
   private augment(from: number, to: number, amount: number): void {
-    for (let node = to; node !== from; ) {
+    for (let node = from; node !== to; ) {
       const arc = this.viaArc[node] as number;
       this.shift(arc, amount);
-      node = this.head[arc ^ 1] as number;
+      node = this.head[arc] as number;
     }
   }
 }

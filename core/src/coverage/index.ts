@@ -1,7 +1,10 @@
 export { changesBetween, isWorse, type NeedChange, type NeedFigures } from './changes.ts';
-export { type Coverage, coverage, type NeedCoverage, type NeedState, type ServedBy } from './coverage.ts';
+export { type Coverage, coverage } from './coverage.ts';
+export { gradeOf, piecesFor } from './grades.ts';
 export { classifyKit, type KitClassing, showLacking } from './kitClass.ts';
-export { type CoverageProblem, gradeOf, type StockKit } from './prepare.ts';
+export type { CoverageProblem, StockKit } from './prepare.ts';
 export { type Helpfulness, previewAdd, rankKinds } from './preview.ts';
 export { byRung, type RungCoverage } from './rungs.ts';
+export { isAsked, type NeedCoverage, type NeedState, type ServedBy } from './states.ts';
 export { type WhatIf, whatIfCasualties, whatIfLost, whatIfTogether } from './whatIf.ts';
+export { ifNeedBeText, sharedToolText, wantedTwiceText } from './words.ts';

@@ -15,19 +15,21 @@ export interface Lacking {
 export interface KitClassing {
   kitClass: KitClass;
   name: string;
-  /** In words: what such a kit can and cannot do. */
+  /** In words, from what is booked: what this kit can and cannot do. */
   says: string;
+  /** Some of its class is missing. */
+  isPart: boolean;
   /** The next class that its layer allows, and what it lacks for it; null at the end. */
   next: { kitClass: KitClass; name: string; lacking: Lacking[] } | null;
 }
 
-export const KIT_CLASS_NAMES: Record<KitClass, { name: string; says: string }> = {
-  everyday: { name: 'everyday pack', says: 'nothing in it stops a death' },
-  bleeding: { name: 'bleeding-control kit', says: 'it stops a limb, packs a wound and presses on it; nothing for the chest' },
-  trauma: { name: 'trauma kit', says: 'bleeding, and a hole in the chest' },
-  individual: { name: 'individual first-aid kit', says: 'one casualty from the first minute to the handover' },
-  boat: { name: 'vehicle or boat kit', says: 'two casualties, and the small things as well' },
-  base: { name: 'base kit', says: 'several casualties, day-to-day care, and a reserve for the kits around it' },
+export const KIT_CLASS_NAMES: Record<KitClass, string> = {
+  everyday: 'everyday pack',
+  bleeding: 'bleeding-control kit',
+  trauma: 'trauma kit',
+  individual: 'individual first-aid kit',
+  boat: 'vehicle or boat kit',
+  base: 'base kit',
 };
 
 type Asked = Partial<Record<NeedId, number>>;
@@ -59,7 +61,7 @@ const BASE: Asked = {
   'S.hands': 8,
   'D.wound': 20,
   'D.splint': 2,
-  'D.flush': 2,
+  'D.flush': 40,
 };
 
 /** What each class holds at least, in pieces. Planning values of ours. */
@@ -74,22 +76,75 @@ export const CLASS_CONTENTS: Record<KitClass, Asked> = {
 
 const LAST_IN_LAYER: Record<Layer, KitClass> = { pocket: 'individual', worn: 'individual', afloat: 'boat', base: 'base' };
 
+/** What a kit does for a casualty, and what it is to do nothing of it. */
+interface Ability {
+  need: NeedId;
+  pieces: number;
+  can: string;
+  cannot: string;
+}
+const STOPS_BLEEDING: readonly Ability[] = [
+  { need: 'M.limb', pieces: 1, can: 'stops a bleeding limb', cannot: 'nothing stops a bleeding limb' },
+  { need: 'M.pack', pieces: 1, can: 'packs a wound', cannot: 'nothing packs a wound' },
+  { need: 'M.press', pieces: 1, can: 'presses on it', cannot: 'nothing presses' },
+];
+const BEYOND: readonly Ability[] = [
+  { need: 'R.seal', pieces: 2, can: 'seals a chest wound', cannot: 'nothing for the chest' },
+  { need: 'A.airway', pieces: 1, can: 'holds an airway open', cannot: '' },
+  { need: 'R.breath', pieces: 1, can: 'has a barrier for rescue breaths', cannot: '' },
+  { need: 'H.warm', pieces: 1, can: 'keeps somebody warm', cannot: '' },
+];
+const SMALL: readonly NeedId[] = ['D.wound', 'D.burn', 'D.blister', 'D.sprain'];
+
 /**
- * What a kit is follows from what it holds, piece by piece and each piece once, whatever the brief asks for. Improvised
- * means do not make a class; the school's grades decide what is improvised.
+ * What a kit is follows from what it holds, booked as any coverage is, whatever the brief asks for. Improvised means do not make a
+ * class; the school's grades decide what is improvised. A kit that stops some bleeding is a bleeding-control kit, whole or in part.
  */
 export function classifyKit(problem: Omit<CoverageProblem, 'needs'>, layer: Layer, catalog: KindCatalog): KitClassing {
+  const held = abilitiesOf(problem, catalog);
+  const says = sentenceOf(held);
   const reachable = KIT_CLASSES.slice(0, KIT_CLASSES.indexOf(LAST_IN_LAYER[layer]) + 1);
   let reached: KitClass = 'everyday';
   for (const kitClass of reachable) {
     const lacking = lackingFor(kitClass, problem, catalog);
-    if (lacking.length > 0) return { ...said(reached), next: { kitClass, name: KIT_CLASS_NAMES[kitClass].name, lacking } };
+    if (lacking.length > 0) {
+      const isPart = reached === 'everyday' && STOPS_BLEEDING.some(({ need }) => held.has(need));
+      const own = isPart ? 'bleeding' : reached;
+      const name = isPart ? `part of a ${KIT_CLASS_NAMES.bleeding}` : KIT_CLASS_NAMES[own];
+      return { kitClass: own, name, says, isPart, next: { kitClass, name: KIT_CLASS_NAMES[kitClass], lacking } };
+    }
     reached = kitClass;
   }
-  return { ...said(reached), next: null };
+  return { kitClass: reached, name: KIT_CLASS_NAMES[reached], says, isPart: false, next: null };
 }
 
-const said = (kitClass: KitClass): Omit<KitClassing, 'next'> => ({ kitClass, ...KIT_CLASS_NAMES[kitClass] });
+/** "Stops a bleeding limb. Nothing packs a wound, nothing presses." */
+function sentenceOf(held: ReadonlySet<NeedId>): string {
+  const stops = STOPS_BLEEDING.filter(({ need }) => held.has(need));
+  if (stops.length === 0) {
+    const small = SMALL.some((need) => held.has(need)) ? 'Holds small things. ' : '';
+    return `${small}Nothing in it stops heavy bleeding.`;
+  }
+  const cannot = STOPS_BLEEDING.filter(({ need }) => !held.has(need));
+  const beyond = BEYOND.filter(({ need }) => held.has(need));
+  const missing = [...cannot, ...BEYOND.filter(({ need, cannot: words }) => words !== '' && !held.has(need))];
+  const can = listed([...stops, ...beyond].map(({ can: words }) => words));
+  return `${capital(can)}.${missing.length === 0 ? '' : ` ${capital(missing.map(({ cannot: words }) => words).join(', '))}.`}`;
+}
+
+const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+const listed = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+
+/** Needs of which there is enough for one casualty, all booked together. */
+function abilitiesOf(problem: Omit<CoverageProblem, 'needs'>, catalog: KindCatalog): Set<NeedId> {
+  const asked = [...STOPS_BLEEDING, ...BEYOND].map(({ need, pieces }) => ({ need, least: pieces, ideal: pieces }));
+  const needs = [...asked, ...SMALL.map((need) => ({ need, least: 1, ideal: 1 }))];
+  const { least, improvised } = assignOnly({ ...problem, needs }, catalog);
+  return new Set(
+    needs.flatMap(({ need, least: wanted }, index) => ((least[index] ?? 0) - (improvised[index] ?? 0) >= wanted ? [need] : [])),
+  );
+}
 
 function lackingFor(kitClass: KitClass, problem: Omit<CoverageProblem, 'needs'>, catalog: KindCatalog): Lacking[] {
   const asked = CLASS_CONTENTS[kitClass];

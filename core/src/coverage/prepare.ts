@@ -1,16 +1,24 @@
-import type { Grade, Kind, KindCatalog } from '../model/kind.ts';
-import { NEEDS, type NeedId, SKILLS, type Skill } from '../model/need.ts';
+import type { Family } from '../model/family.ts';
+import type { Grade, Kind, KindCatalog, Part } from '../model/kind.ts';
+import { type AskedLine, circleOf, NEEDS, type NeedId, SKILLS, type Skill } from '../model/need.ts';
 import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { type Condition, isGoodOn, piecesLeft } from '../model/unit.ts';
-import type { Demand, GradeCode, Supplier } from './assign.ts';
-import { type Bits, bitsOf, hasBit, isNone } from './bits.ts';
+import type { Demand, GradeCode, Profile, Supplier, Use } from './booking.ts';
+import { isByVolume, needsNamed, partGradeOf } from './grades.ts';
+import { sortOf } from './sorts.ts';
 
 export interface AskedNeed {
   need: NeedId;
   least: number;
   ideal: number;
   windowS?: number | null;
+  /** It is asked line by line, and each line by itself. */
+  lines?: readonly AskedLine[];
+  /** What is made for it elsewhere and only stands in here: foil where it is cold or wet. */
+  secondBest?: Family[];
+  /** Asked of another kit, or outside of what this one is for. */
+  elsewhere?: boolean;
 }
 export interface StockUnit {
   id: string;
@@ -36,16 +44,12 @@ export interface CoverageProblem {
   kits: readonly StockKit[];
   /** Skills that are there; absent: all. */
   skills?: readonly Skill[];
+  /** The kit has to pass security checks: what is barred there does not count. */
+  isChecked?: boolean;
 }
 
 export const CODES: Record<Grade, GradeCode> = { primary: 1, substitute: 2, improvised: 3 };
 export const NAMES: readonly Grade[] = ['primary', 'substitute', 'improvised'];
-
-/** The grade of a kind for a need in a school; null where it does not count. */
-export function gradeOf(kind: Kind, need: NeedId, school: School): Grade | null {
-  const own = school.grades[kind.id]?.[need];
-  return own === undefined ? (kind.grades[need] ?? null) : own;
-}
 
 /** Whether a condition lets a thing count at all. Opened sterile things do not. */
 export function conditionCounts(condition: Condition, kind: Kind): boolean {
@@ -53,23 +57,29 @@ export function conditionCounts(condition: Condition, kind: Kind): boolean {
   return condition === 'ready' || condition === 'notStaged';
 }
 
+/** Taken away at many security checks. */
+export const isBarred = ({ barredAtSecurity, traits }: Kind): boolean => barredAtSecurity || (traits.barred ?? []).length > 0;
+
+/** A part of a unit as the booking sees it. */
 export interface Row extends Supplier {
   unit: StockUnit;
+  kind: Kind;
+  /** 0: the first part; the others as `moreParts` stand, from 1. */
+  part: number;
   expiresOn: PlainDate | null;
-  grades: GradeCode[];
-  /** Its grades if it were in hand at once. */
-  anyTime: GradeCode[];
+  /** What it could do if it were in hand at once. */
+  anyTime: Profile;
+  /** Pieces of a need in one piece of the thing: ml for what is counted by volume, else 1. */
+  scale: number;
 }
 
 export interface Prepared {
-  /** What serves a need. */
+  /** What serves a need, or is needed beside something that does. Soonest to lapse first. */
   rows: Row[];
   /** All that counts, needed or not. */
   good: readonly GoodUnit[];
   demands: Demand[];
   late: number[];
-  /** The day after which nothing here provides the thing any more; null: never runs out. */
-  provided: Map<string, PlainDate | null>;
 }
 
 export interface GoodUnit {
@@ -84,13 +94,19 @@ export interface GoodUnit {
  * Units that count at all on the date: known, in a condition that counts, in date, with pieces left. Soonest to lapse first, so
  * that it is used last and stays spare; then by id, last id first.
  */
-export function goodUnits(problem: Pick<CoverageProblem, 'kits' | 'on'>, catalog: KindCatalog): GoodUnit[] {
+export function goodUnits(problem: Pick<CoverageProblem, 'kits' | 'on' | 'isChecked'>, catalog: KindCatalog): GoodUnit[] {
   const good: GoodUnit[] = [];
   for (const kit of problem.kits) {
     for (const unit of kit.units) {
       const kind = catalog.get(unit.kind);
       const expiresOn = unit.expiresOn ?? null;
-      if (kind === undefined || !conditionCounts(unit.condition, kind) || !isGoodOn(expiresOn, problem.on)) continue;
+      if (
+        kind === undefined ||
+        (problem.isChecked === true && isBarred(kind)) ||
+        !conditionCounts(unit.condition, kind) ||
+        !isGoodOn(expiresOn, problem.on)
+      )
+        continue;
       const pieces = piecesLeft({ count: unit.count, piecesUsed: unit.piecesUsed ?? 0 }, kind.pieces);
       if (pieces > 0) good.push({ unit, kind, pieces, expiresOn, reachS: unit.reachS ?? kit.reachS ?? null });
     }
@@ -100,90 +116,119 @@ export function goodUnits(problem: Pick<CoverageProblem, 'kits' | 'on'>, catalog
   );
 }
 
+/** The sorts that a need tells apart, by number: lines where it is asked line by line, else whatever is on the table. */
+interface Sorts {
+  byName: Map<string, number>;
+  lines: readonly AskedLine[] | null;
+}
+
+const COMPANION_NUMBERS = new Map<string, number>();
+/** Companions by number; the same name has the same number always. */
+function companionNumber(name: string): number {
+  const known = COMPANION_NUMBERS.get(name) ?? COMPANION_NUMBERS.size;
+  COMPANION_NUMBERS.set(name, known);
+  return known;
+}
+
 /** `good` may be given where it is known already: of the same stock on the same day. */
 export function prepare(problem: CoverageProblem, catalog: KindCatalog, good: readonly GoodUnit[] = goodUnits(problem, catalog)): Prepared {
-  const skills = problem.skills ?? SKILLS;
-  const demands = problem.needs.map(({ least, ideal }) => ({ least, ideal: Math.max(least, ideal) }));
+  const skills = new Set(problem.skills ?? SKILLS);
   const positions = new Map(problem.needs.map(({ need }, index) => [need, index]));
+  const sorts = problem.needs.map(({ need, lines }): Sorts | null => {
+    if (lines !== undefined) return { byName: new Map(lines.map(({ sort }, index) => [sort, index])), lines };
+    return NEEDS[need].countsSorts ? { byName: new Map(), lines: null } : null;
+  });
   const late: number[] = problem.needs.map(() => 0);
-  const provided = providedUntil(good);
-  const codes = new Map<Kind, GradeCode[] | null>();
-  const inTime = new Map<GradeCode[], Map<Bits, GradeCode[]>>();
+  const profiles = new Map<Kind, PartProfile[]>();
+  const inTime = new Map<Profile, Map<string, Profile>>();
   const rows: Row[] = [];
-  for (const { unit, kind, pieces, expiresOn, reachS } of good) {
-    const grades = codesOf(kind);
-    if (grades !== null)
-      rows.push({ unit, pieces, expiresOn, anyTime: grades, grades: reachS === null ? grades : withinReach(grades, reachS, pieces) });
-  }
-  return { rows, good, demands, late, provided };
-
-  /** Grades of a kind are the same for all its units, so they are worked out once; null where it serves nothing. */
-  function codesOf(kind: Kind): GradeCode[] | null {
-    const known = codes.get(kind);
-    if (known !== undefined) return known;
-    let grades: GradeCode[] | null = null;
-    for (const need of needsNamed(kind, problem.school)) {
-      const position = positions.get(need);
-      const grade = gradeOf(kind, need, problem.school);
-      const skill = kind.skill ?? NEEDS[need].skill;
-      if (
-        position === undefined ||
-        grade === null ||
-        (skill !== null && !skills.includes(skill)) ||
-        !isEnabled(kind, need, problem.on, provided)
-      )
-        continue;
-      grades ??= new Array<GradeCode>(demands.length).fill(0);
-      grades[position] = CODES[grade];
+  for (const { unit, kind, pieces, expiresOn, reachS } of good)
+    for (const { part, profile, piecesPerUnit, scale } of profilesOf(kind)) {
+      const own = part === 0 ? pieces : Math.floor(pieces / kind.pieces) * piecesPerUnit;
+      if (own === 0) continue;
+      const amount = own * scale;
+      const inHand = reachS === null ? profile : withinReach(profile, reachS, amount);
+      rows.push({ unit, kind, part, pieces: amount, expiresOn, anyTime: profile, profile: inHand, scale });
     }
-    codes.set(kind, grades);
-    return grades;
+  const demands = problem.needs.map(({ need, least, ideal, lines }, index): Demand => {
+    const own = sorts[index] ?? null;
+    const caps =
+      own === null ? null : lines === undefined ? Array.from({ length: own.byName.size }, () => 1) : lines.map((line) => line.least);
+    return { least, ideal: Math.max(least, ideal), circle: circleOf(need), caps };
+  });
+  return { rows, good, demands, late };
+
+  /** What each part of a kind may do is the same for all its units, so it is worked out once. */
+  function profilesOf(kind: Kind): PartProfile[] {
+    const known = profiles.get(kind);
+    if (known !== undefined) return known;
+    const parts: Pick<Part, 'pieces' | 'grades'>[] = [kind, ...kind.moreParts];
+    const byVolume = isByVolume(kind) && positions.has('D.flush');
+    const found = parts.flatMap(({ pieces }, part): PartProfile[] => {
+      const uses: Use[] = [];
+      for (const need of needsNamed(kind, part, problem.school)) {
+        const demand = positions.get(need);
+        const asked = demand === undefined ? undefined : problem.needs[demand];
+        if (demand === undefined || asked === undefined || (byVolume && need !== 'D.flush')) continue;
+        const use = useOf(kind, part, asked, demand);
+        if (use !== null) uses.push(use);
+      }
+      uses.sort((one, other) => one.demand - other.demand);
+      const provides = part === 0 ? kind.provides.map(companionNumber) : [];
+      if (uses.length === 0 && provides.length === 0) return [];
+      return [{ part, piecesPerUnit: pieces, scale: byVolume ? (kind.traits.ml ?? 1) : 1, profile: { uses, provides, isTool: kind.tool } }];
+    });
+    profiles.set(kind, found);
+    return found;
   }
 
-  /** Units of a kind that are late for the same needs share their grades, as units of a kind do: the solver takes them together. */
-  function withinReach(grades: GradeCode[], reachS: number, pieces: number): GradeCode[] {
-    const lateFor = bitsOf(grades.length, (index) => (grades[index] as number) > 0 && isLate(index, reachS));
-    if (isNone(lateFor)) return grades;
-    for (let index = 0; index < grades.length; index += 1) if (hasBit(lateFor, index)) late[index] = (late[index] as number) + pieces;
-    const known = inTime.get(grades) ?? new Map<Bits, GradeCode[]>();
-    inTime.set(grades, known);
-    const left = known.get(lateFor) ?? grades.map((grade, index) => (hasBit(lateFor, index) ? 0 : grade));
-    known.set(lateFor, left);
+  function useOf(kind: Kind, part: number, asked: AskedNeed, demand: number): Use | null {
+    const { need } = asked;
+    const grade = partGradeOf(kind, need, problem.school, part);
+    if (grade === null) return null;
+    const skill = kind.skill ?? NEEDS[need].skill;
+    if (skill !== null && !skills.has(skill)) return null;
+    const key = keyOf(kind, need, demand);
+    if (key === null) return null;
+    const thing = kind.requires[need];
+    const code = grade === 'primary' && asked.secondBest?.includes(kind.family) === true ? CODES.substitute : CODES[grade];
+    return { demand, grade: code, key, companion: thing === undefined ? -1 : companionNumber(thing) };
+  }
+
+  /** -1: the need does not tell sorts apart; null: it asks for none of this sort. */
+  function keyOf(kind: Kind, need: NeedId, demand: number): number | null {
+    const own = sorts[demand] ?? null;
+    if (own === null) return -1;
+    const sort = sortOf(kind, need);
+    if (own.lines !== null) return own.byName.get(sort) ?? own.byName.get('') ?? null;
+    const known = own.byName.get(sort) ?? own.byName.size;
+    own.byName.set(sort, known);
+    return known;
+  }
+
+  /** Units of a kind that are late for the same needs share their profile, as units of a kind do: the solver takes them together. */
+  function withinReach(profile: Profile, reachS: number, pieces: number): Profile {
+    const isLate = ({ demand }: Use): boolean => {
+      const windowS = problem.needs[demand]?.windowS ?? null;
+      return windowS !== null && reachS > windowS;
+    };
+    const lateFor = profile.uses.filter(isLate);
+    if (lateFor.length === 0) return profile;
+    for (const { demand } of lateFor) late[demand] = (late[demand] as number) + pieces;
+    const key = lateFor.map(({ demand }) => demand).join();
+    const known = inTime.get(profile) ?? new Map<string, Profile>();
+    inTime.set(profile, known);
+    const left = known.get(key) ?? { ...profile, uses: profile.uses.filter((use) => !isLate(use)) };
+    known.set(key, left);
     return left;
   }
-  function isLate(index: number, reachS: number): boolean {
-    const windowS = problem.needs[index]?.windowS ?? null;
-    return windowS !== null && reachS > windowS;
-  }
 }
 
-/** The needs that are served, in the order in which they were asked. */
-export const maskOf = (grades: readonly GradeCode[]): Bits => bitsOf(grades.length, (demand) => (grades[demand] as number) > 0);
-
-/** Needs that the kind or the school grades it for; the school may name one that the kind does not. */
-function needsNamed(kind: Kind, school: School): NeedId[] {
-  const own = Object.keys(kind.grades) as NeedId[]; // both records are keyed by need ids
-  const overrides = school.grades[kind.id];
-  return overrides === undefined ? own : [...new Set([...own, ...(Object.keys(overrides) as NeedId[])])];
-}
-
-/** Until when things such as tape are at hand; an enabling thing is not used up by enabling. */
-function providedUntil(good: readonly GoodUnit[]): Map<string, PlainDate | null> {
-  const until = new Map<string, PlainDate | null>();
-  for (const { kind, expiresOn } of good) {
-    for (const thing of kind.provides) {
-      const known = until.get(thing);
-      if (known === undefined || compareExpiry(known, expiresOn) < 0) until.set(thing, expiresOn);
-    }
-  }
-  return until;
-}
-
-export function isEnabled(kind: Kind, need: NeedId, on: PlainDate, provided: Prepared['provided']): boolean {
-  const thing = kind.requires[need];
-  if (thing === undefined) return true;
-  const until = provided.get(thing);
-  return until !== undefined && isGoodOn(until, on);
+interface PartProfile {
+  part: number;
+  profile: Profile;
+  piecesPerUnit: number;
+  scale: number;
 }
 
 export interface Means {
@@ -192,14 +237,15 @@ export interface Means {
   grade: Grade;
 }
 
-/** Everything that could serve each need, in time or not: what an assignment would choose from if nothing were late. */
+/** Everything that could serve each need, in time or not: what a booking would choose from if nothing were late. What is improvised closes no need of the first circle. */
 export function meansOf(needs: readonly AskedNeed[], rows: readonly Row[]): Means[] {
   const means: Means[] = [];
   for (const { unit, anyTime } of rows)
-    for (let index = 0; index < anyTime.length; index += 1) {
-      const grade = NAMES[(anyTime[index] as number) - 1];
-      const asked = needs[index];
-      if (grade !== undefined && asked !== undefined) means.push({ need: asked.need, unitId: unit.id, grade });
+    for (const { demand, grade: code } of anyTime.uses) {
+      const grade = NAMES[code - 1];
+      const asked = needs[demand];
+      if (grade !== undefined && asked !== undefined && (grade !== 'improvised' || circleOf(asked.need) > 0))
+        means.push({ need: asked.need, unitId: unit.id, grade });
     }
   return means;
 }

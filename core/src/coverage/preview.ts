@@ -3,7 +3,9 @@ import { measuresOf } from '../model/kind.ts';
 import type { NeedId } from '../model/need.ts';
 import { changesBetween, type NeedChange } from './changes.ts';
 import { type Assigned, assignOnly, type Coverage, coverage } from './coverage.ts';
-import { type CoverageProblem, gradeOf } from './prepare.ts';
+import { gradeOf } from './grades.ts';
+import { type CoverageProblem, isBarred } from './prepare.ts';
+import { sortOf } from './sorts.ts';
 
 /** A unit that is only thought of; no real unit has such an id. */
 const THOUGHT_OF = '~preview';
@@ -77,9 +79,14 @@ const likenessOf = (kind: Kind, problem: CoverageProblem): string =>
   JSON.stringify([
     problem.needs.map(({ need }) => gradeOf(kind, need, problem.school)),
     kind.pieces,
+    kind.moreParts,
     kind.requires,
     kind.provides,
     kind.skill,
+    kind.tool,
+    problem.needs.map(({ need }) => sortOf(kind, need)),
+    kind.traits.ml,
+    isBarred(kind),
   ]);
 
 function compareAssigned(problem: CoverageProblem, before: Assigned, after: Assigned): Ranked {

@@ -1,9 +1,10 @@
 import { type Rung, rungOf } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
-import type { Coverage, NeedCoverage, NeedState } from './coverage.ts';
+import type { Coverage } from './coverage.ts';
+import { isAsked, type NeedCoverage, type NeedState } from './states.ts';
 
 /** The worst state first: what a rung shows for all its needs. */
-const WORST_FIRST: readonly NeedState[] = ['gap', 'thin', 'held', 'full', 'off'];
+const WORST_FIRST: readonly NeedState[] = ['gap', 'thin', 'held', 'full'];
 
 export interface RungCoverage {
   rung: Rung;
@@ -14,12 +15,15 @@ export interface RungCoverage {
   needs: NeedCoverage[];
 }
 
+/** A rung of which nothing is asked: left to other kits, or not needed at all. */
+const unasked = (needs: readonly NeedCoverage[]): NeedState => (needs.some(({ state }) => state === 'elsewhere') ? 'elsewhere' : 'off');
+
 /** Sums a coverage up by rung; a rung is as good as its worst need, `full` only where every asked need is. */
 export function byRung(result: Coverage, rungs: readonly Rung[]): RungCoverage[] {
   return rungs.map((rung) => {
     const needs = result.needs.filter(({ need }) => rungOf(need) === rung);
-    const asked = needs.filter(({ state }) => state !== 'off');
-    const state = WORST_FIRST.find((candidate) => asked.some((need) => need.state === candidate)) ?? 'off';
+    const asked = needs.filter(({ state }) => isAsked(state));
+    const state = WORST_FIRST.find((candidate) => asked.some((need) => need.state === candidate)) ?? unasked(needs);
     const least = asked.reduce((sum, need) => sum + need.least, 0);
     // Plenty of one need does not make up for a gap in another, so in a gap only what meets a least is counted.
     const have = asked.reduce((sum, need) => sum + (state === 'gap' ? Math.min(need.have, need.least) : need.have), 0);

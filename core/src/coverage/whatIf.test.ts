@@ -49,7 +49,7 @@ describe('what if', () => {
   it('a thing fails or is used: the needs that it served say so, others do not', () => {
     const { changes } = whatIfLost(before(), problem(FULL), new Map([['u0', 1]]), CATALOG);
     expect(changes.map(({ need }) => need)).toEqual(['M.limb']);
-    expect(changes[0]).toMatchObject({ before: { state: 'full', have: 1 }, after: { state: 'gap', have: 0 } });
+    expect(changes[0]).toMatchObject({ before: { state: 'held', have: 1 }, after: { state: 'gap', have: 0 } });
     expect(isWorse(changes[0] as (typeof changes)[number])).toBe(true);
   });
 
@@ -98,9 +98,14 @@ describe('a thing that can do several jobs', () => {
       });
       const served = new Map<string, number>();
       for (const { by } of coverage({ ...problem(kinds, schoolId, brief) }, CATALOG).needs)
-        for (const { unitId, count } of by) served.set(unitId, (served.get(unitId) ?? 0) + count);
-      for (const [index, kind] of kinds.entries())
-        expect(served.get(`u${index}`) ?? 0, kind).toBeLessThanOrEqual(CATALOG.get(kind)?.pieces ?? 0);
+        for (const { unitId, count, part = '' } of by) served.set(`${unitId}${part}`, (served.get(`${unitId}${part}`) ?? 0) + count);
+      for (const [index, id] of kinds.entries()) {
+        const kind = CATALOG.get(id);
+        // A tool is not used up, and serves each need once.
+        if (kind === undefined || kind.tool) continue;
+        expect(served.get(`u${index}`) ?? 0, id).toBeLessThanOrEqual(kind.pieces * (kind.traits.ml ?? 1));
+        for (const { name, pieces } of kind.moreParts) expect(served.get(`u${index}${name}`) ?? 0, id).toBeLessThanOrEqual(pieces);
+      }
     }
   });
 });
@@ -110,8 +115,8 @@ describe('what a kit is', () => {
     classifyKit(problem(kinds, schoolId), layer, CATALOG);
 
   it.each([
-    ['nothing in it stops a death', ['adhesive-dressings', 'marker', 'gloves'], 'everyday'],
-    ['a strap alone is not bleeding control', ['windlass-tourniquet'], 'everyday'],
+    ['nothing in it stops heavy bleeding', ['adhesive-dressings', 'marker', 'gloves'], 'everyday'],
+    ['a strap alone is part of bleeding control', ['windlass-tourniquet'], 'bleeding'],
     ['strap, gauze and dressing are', ['windlass-tourniquet', 'plain-gauze', 'pressure-dressing'], 'bleeding'],
     ['with seals it is a trauma kit', ['windlass-tourniquet', 'plain-gauze', 'pressure-dressing', 'vented-seals'], 'trauma'],
     [
@@ -142,7 +147,7 @@ describe('what a kit is', () => {
   });
 
   it('does not let one wrap be strap and dressing', () => {
-    expect(classOf(['elastic-wrap-tourniquet', 'plain-gauze']).kitClass).toBe('everyday');
+    expect(classOf(['elastic-wrap-tourniquet', 'plain-gauze'])).toMatchObject({ kitClass: 'bleeding', isPart: true });
   });
 
   it('does not take makeshift things for the real ones', () => {
@@ -202,7 +207,8 @@ describe('what helps most next', () => {
   });
 
   it('takes what is made for it before makeshift, and among equals the cheaper', () => {
-    expect(first([], 'one-piece-at-a-time')?.kind).toBe('plain-gauze');
+    // One thing that fills two gaps helps more than one that fills one.
+    expect(first([], 'one-piece-at-a-time')?.kind).toBe('gauze-wrap-combo');
     expect(first(['windlass-tourniquet', 'kaolin-gauze'], 'committee-first')?.kind).toBe('pressure-dressing');
   });
 

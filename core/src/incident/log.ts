@@ -122,10 +122,9 @@ export function mergeEntries(known: readonly UseEntry[], more: readonly UseEntry
 export const TOURNIQUET_MARKS_H = [1, 2, 6] as const;
 /** An unvented seal is looked at this often. Common practice, no source; planning value. */
 export const SEAL_CHECK_MIN = 10;
-const VENTED: readonly string[] = ['vented-seals', 'vented-seals-compact'];
 /** A seal that is not known to be vented is taken for unvented: a reminder too many costs a look. */
 const isUnvented = (kindId: string, catalog: KindCatalog): boolean =>
-  catalog.get(kindId)?.grades['R.seal'] === 'primary' && !VENTED.includes(kindId);
+  catalog.get(kindId)?.grades['R.seal'] === 'primary' && catalog.get(kindId)?.traits.vented !== true;
 export const isTourniquet = (kindId: string, catalog: KindCatalog): boolean => catalog.get(kindId)?.grades['M.limb'] === 'primary';
 
 export interface TourniquetClock {

@@ -34,7 +34,10 @@ export interface JudgedKit {
 /** Everything that follows from a kit's brief and contents on a date. */
 export function judgeKit(kit: JudgedKit, school: School, container: Container | undefined, on: PlainDate, catalog: KindCatalog): Judgement {
   const needs = deriveNeeds(kit.brief, school);
-  const result = coverage({ needs, school, skills: skillsOf(kit.brief), on, kits: [{ id: kit.id, units: kit.units }] }, catalog);
+  const result = coverage(
+    { needs, school, skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks, on, kits: [{ id: kit.id, units: kit.units }] },
+    catalog,
+  );
   const asked = result.needs.filter(({ least }) => least > 0);
   return {
     needs,

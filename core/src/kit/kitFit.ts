@@ -1,7 +1,9 @@
-import type { Coverage, NeedCoverage } from '../coverage/coverage.ts';
+import type { Coverage } from '../coverage/coverage.ts';
+import type { NeedCoverage } from '../coverage/states.ts';
 import { packFit } from '../fit/createFit.ts';
 import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS, OUTCOME_MAKES } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';
+import type { Family } from '../model/family.ts';
 import { type Kind, type KindCatalog, measuresOf } from '../model/kind.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
 import type { Lock } from '../model/lock.ts';
@@ -31,12 +33,13 @@ export function reachClasses({ needs }: Coverage): Map<string, 1 | 2 | 3> {
 }
 
 /** What cuts a sealed bag open is taped to its outside, never sealed in. */
-export const CUTTERS: readonly string[] = ['shears', 'shears-small', 'folding-cutter'];
+const CUTTERS: readonly Family[] = ['shears', 'beltCutter', 'knife'];
+export const isCutter = (kind: Kind | undefined): boolean => kind !== undefined && CUTTERS.includes(kind.family);
 export const SEALED_MAKES: readonly Container['make'][] = ['vacuumRoll'];
 
 /** Whether a thing is carried on the outside of its container. */
-export const isOutside = ({ kind }: Pick<Unit, 'kind'>, container: Container): boolean =>
-  SEALED_MAKES.includes(container.make) && CUTTERS.includes(kind);
+export const isOutside = ({ kind }: Pick<Unit, 'kind'>, container: Container, catalog: KindCatalog): boolean =>
+  SEALED_MAKES.includes(container.make) && isCutter(catalog.get(kind));
 
 /** A packing with what is taped to the outside of it: that much thicker. */
 function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
@@ -46,7 +49,7 @@ function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
   catalog: KindCatalog,
 ): Packed {
   const thick = units
-    .filter((unit) => isOutside(unit, container))
+    .filter((unit) => isOutside(unit, container, catalog))
     .map((unit) => {
       const kind = catalog.get(unit.kind);
       return kind === undefined ? 0 : measuresOf(kind, unit.state).tMm;
@@ -83,7 +86,7 @@ export function kitFitProblem(input: KitFitInput): KitFit {
   const unitOf = new Map<string, string>();
   for (const unit of units) {
     const kind = catalog.get(unit.kind);
-    if (kind === undefined || unit.condition === 'used' || isOutside(unit, container)) continue;
+    if (kind === undefined || unit.condition === 'used' || isOutside(unit, container, catalog)) continue;
     const module = moduleOf.get(unit.id);
     for (let copy = 1; copy <= unit.count; copy += 1) {
       const item = itemOf(unit, kind, copy, classes.get(unit.id) ?? 3);

@@ -1,6 +1,6 @@
 import { changesBetween } from '../coverage/changes.ts';
 import type { Coverage } from '../coverage/coverage.ts';
-import { gradeOf } from '../coverage/prepare.ts';
+import { gradeOf } from '../coverage/grades.ts';
 import { packFit } from '../fit/createFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';

@@ -135,8 +135,8 @@ describe('a loadout', () => {
     const world = worldOf(kit('vest', [], { needs, needsOfOne: needs }));
     const own = (...ids: string[]) => OWN_THINGS.filter(({ id }) => ids.includes(id));
     const withPhone = loadoutView(loadout([{ kitId: 'vest' }], { own: own('phone') }), world);
-    // The phone calls or lights: one piece, one need at a time.
-    expect([stateOf(withPhone, 'H.call'), stateOf(withPhone, 'S.light')]).toEqual(['full', 'gap']);
+    // The phone calls and lights at once: it is not used up.
+    expect([stateOf(withPhone, 'H.call'), stateOf(withPhone, 'S.light')]).toEqual(['full', 'thin']);
     const both = loadoutView(loadout([{ kitId: 'vest' }], { own: own('phone', 'pocket-light') }), world);
     expect([stateOf(both, 'H.call'), stateOf(both, 'S.light')]).toEqual(['full', 'full']);
     expect(both?.needs[1]?.lanes[0]).toMatchObject({ from: 'own', grade: 'primary', s: 4 });

@@ -196,7 +196,7 @@ function nearestCutter(loadout: Loadout, present: readonly Carried[], how: How, 
   const times = loadout.own.filter(({ grades }) => grades['S.cut'] !== undefined).map((one) => ownReach(one, how).s);
   for (const { kit, position, fetchS: fetch } of present) {
     const cutters = kit.units.filter(({ kind }) => {
-      const isSealedIn = kit.container?.opening === 'slit' && !isOutside({ kind }, kit.container);
+      const isSealedIn = kit.container?.opening === 'slit' && !isOutside({ kind }, kit.container, catalog);
       return canDo(kind, 'S.cut', catalog) && !isSealedIn;
     });
     const reach = kitReach({ ...kit, units: cutters, position }, { ...how, fetchS: fetch, cutterS: null }, catalog);

@@ -1,3 +1,4 @@
+import { plainOfFamily } from '../catalog/families.ts';
 import type { StockUnit } from '../coverage/prepare.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { OwnThing } from '../model/loadout.ts';
@@ -7,29 +8,20 @@ import type { ReachedUnit } from '../reach/reach.ts';
 export const OWN_ID = 'own';
 const OWN_KIND = 'own/';
 
-/** A thing of one's own as coverage and reach know things: one piece of a kind of its own. */
+/** A thing of one's own as coverage and reach know things: one piece of a kind of its own, of the family that it is said to be. */
 const ownKind = (own: OwnThing): Kind => ({
+  ...plainOfFamily(own.family),
   id: `${OWN_KIND}${own.id}`,
   name: own.name,
-  rung: 'S',
-  shape: 'rigid',
-  drawing: 'card',
+  tool: own.isTool,
   states: [{ id: 'asSold', label: 'as it is', wMm: 100, hMm: 60, tMm: 10 }],
-  foldable: false,
-  give: 0,
   massG: Math.max(1, own.massG),
   priceMinor: 0,
   dating: 'none',
-  pieces: 1,
-  pieceName: 'piece',
-  sterile: false,
   grades: own.grades,
-  requires: {},
-  provides: [],
-  skill: null,
+  moreParts: [],
   caution: own.drawback === '' ? null : own.drawback,
   barredAtSecurity: own.barredAtSecurity,
-  sellerMatters: false,
   source: 'practice',
 });
 

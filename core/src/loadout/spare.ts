@@ -231,10 +231,19 @@ class SpareSearch {
 
 const massOf = (singles: readonly Single[]): number => singles.reduce((sum, { massG }) => sum + massG, 0);
 const sumOf = (figures: readonly number[]): number => figures.reduce((sum, one) => sum + one, 0);
+/** Far above what any tool enables. */
+const WITHOUT_LIMIT = 1_000_000;
+
+/** At most so many pieces of all needs can hang on one unit: its parts, each need of a tool, and what it is used up beside. */
 const piecesOf = (unit: StockUnit, catalog: KindCatalog): number => {
-  const each = catalog.get(unit.kind)?.pieces ?? 1;
+  const kind = catalog.get(unit.kind);
+  if (kind === undefined) return 1;
   const used = unit.piecesUsed ?? 0;
-  return used === 0 ? each : piecesLeft({ count: unit.count, piecesUsed: used }, each);
+  const left = used === 0 ? kind.pieces : piecesLeft({ count: unit.count, piecesUsed: used }, kind.pieces);
+  const needs = kind.tool ? Object.keys(kind.grades).length : 1;
+  const parts = kind.moreParts.reduce((sum, { pieces }) => sum + pieces, 0) * unit.count;
+  const beside = kind.provides.length === 0 ? 0 : kind.tool ? WITHOUT_LIMIT : left;
+  return left * needs * (kind.traits.ml ?? 1) + parts + beside;
 };
 
 function countOf(gone: readonly Single[]): Map<string, number> {

@@ -1,7 +1,8 @@
 import * as z from 'zod';
+import { FamilySchema } from './family.ts';
 import { GradeSchema } from './kind.ts';
 import { FitChoicesSchema, KitHeadFields, ModuleSchema, StagingSchema } from './kit.ts';
-import { NeedIdSchema, RUNGS, SKILLS, SkillSchema } from './need.ts';
+import { AskedLineSchema, NeedIdSchema, RUNGS, SKILLS, SkillSchema } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
 import { SetAsideSchema } from './setAside.ts';
 import { KitIdSchema, PersonIdSchema, PlaceSchema, UnitIdSchema, UnitSchema } from './unit.ts';
@@ -9,10 +10,18 @@ import { KitUpkeepSchema } from './upkeep.ts';
 
 /** What server and browser say to each other, beyond what a person edits. */
 
-export const NeedStateSchema = z.enum(['off', 'gap', 'thin', 'held', 'full']);
+export const NeedStateSchema = z.enum(['off', 'elsewhere', 'gap', 'thin', 'held', 'full']);
 
 /** How much of a need a brief asks for, in counts of a plain thing, and within how many seconds; null: no window. */
-export const AskedNeedSchema = z.object({ need: NeedIdSchema, least: z.number(), ideal: z.number(), windowS: z.number().nullable() });
+export const AskedNeedSchema = z.object({
+  need: NeedIdSchema,
+  least: z.number(),
+  ideal: z.number(),
+  windowS: z.number().nullable(),
+  lines: z.array(AskedLineSchema).optional(),
+  secondBest: z.array(FamilySchema).optional(),
+  elsewhere: z.boolean().optional(),
+});
 
 export const CoverageSchema = z.object({
   needs: z.array(
@@ -22,9 +31,12 @@ export const CoverageSchema = z.object({
       lapsesOn: PlainDateSchema.nullable(),
       late: z.number(),
       singlePoint: z.boolean(),
-      by: z.array(z.object({ unitId: z.string(), kind: z.string(), grade: GradeSchema, count: z.number() })),
+      by: z.array(z.object({ unitId: z.string(), kind: z.string(), grade: GradeSchema, count: z.number(), part: z.string().optional() })),
+      ifNeedBe: z.array(z.object({ unitId: z.string(), grade: GradeSchema, leavesOpen: NeedIdSchema.nullable() })),
     }),
   ),
+  sharedTools: z.array(z.object({ unitId: z.string(), needs: z.array(NeedIdSchema), alone: z.array(NeedIdSchema) })),
+  wantedTwice: z.array(z.object({ unitId: z.string(), bookedFor: NeedIdSchema, notFor: NeedIdSchema })),
   singlePoints: z.array(z.object({ need: NeedIdSchema, unitId: z.string() })),
 });
 
@@ -52,6 +64,15 @@ export const UpkeepEventSchema = z.object({
   kind: z.string().nullable(),
   text: z.string(),
 });
+
+/** What a kit is by what lies in it, and what it lacks for the next class; `lacking` is empty where there is none. */
+export const KitClassSchema = z.object({
+  name: z.string(),
+  sentence: z.string(),
+  lacking: z.array(z.object({ need: NeedIdSchema, missing: z.number() })),
+  next: z.string().nullable(),
+});
+export type KitClassView = z.output<typeof KitClassSchema>;
 
 export const KitSummarySchema = z.object({
   rungs: z.array(z.object({ rung: z.enum(RUNGS), state: NeedStateSchema, have: z.number(), least: z.number() })),
@@ -89,6 +110,7 @@ export const KitViewSchema = z.object({
   /** A use of the kit that nobody has debriefed yet; it is not ready until then. */
   openUse: z.object({ logId: z.string(), startedAt: z.string() }).nullable(),
   summary: KitSummarySchema,
+  class: KitClassSchema,
 });
 export type KitView = z.output<typeof KitViewSchema>;
 

@@ -40,6 +40,27 @@ export const THREAT_NAMES: Record<Threat, { name: string; hint: string }> = {
   drowning: { name: 'Drowning or overdose', hint: 'breathing stops first' },
 };
 
+/** What a kit is for; the first question of a brief. Needs outside of it are another kit's. */
+export const PURPOSES = ['bleeding', 'trauma', 'individual', 'everyday', 'medicines'] as const;
+export type Purpose = (typeof PURPOSES)[number];
+export const PURPOSE_NAMES: Record<Purpose, { name: string; means: string }> = {
+  bleeding: { name: 'Bleeding control only', means: 'tourniquet, packing, pressure, and what goes with them' },
+  trauma: { name: 'Trauma', means: 'one casualty from the first minute to the handover, without the small things' },
+  individual: { name: 'Individual first aid', means: 'trauma, and day-to-day things where they are asked for' },
+  everyday: { name: 'Everyday', means: 'plasters, blisters, sprains; nothing that stops a death' },
+  medicines: { name: 'Medicines', means: 'daily doses and rescue medicines, by person' },
+};
+
+export const SURROUNDINGS = ['boat', 'vehicle', 'trail', 'house', 'town'] as const;
+export type Surroundings = (typeof SURROUNDINGS)[number];
+export const SURROUNDING_NAMES: Record<Surroundings, string> = {
+  boat: 'On a boat or by the water',
+  vehicle: 'In a vehicle, on a road',
+  trail: 'On a trail, in the open',
+  house: 'In a house or workshop',
+  town: 'In a town',
+};
+
 const count = (least: number, most: number, fallback: number) => z.number().int().min(least).max(most).default(fallback);
 
 /** Somebody who carries the kit or helps, with what they have been trained in and are allowed to do. */
@@ -76,8 +97,22 @@ export const AGE_GROUP_NAMES: Record<AgeGroup, string> = {
   older: '8 to 14',
 };
 
+/** A prescribed injector and where it is: on the person, or in this kit by agreement. */
+export const InjectorSchema = z.object({
+  who: z.string().trim().min(1, 'say whose: a name or a role').max(60),
+  where: z.enum(['person', 'kit']).default('person'),
+});
+/** A person's daily medicine, as the label names it. */
+export const DailyMedicineSchema = z.object({
+  who: z.string().trim().max(60).default(''),
+  substance: z.string().trim().min(1, 'name the substance, as on the label').max(80),
+  perDay: z.number().int().min(1, 'must be at least 1').max(40),
+});
+
 /** Who may be hurt, by what, how far from care, and who is there to help. */
 export const BriefSchema = z.object({
+  purpose: z.enum(PURPOSES).default('individual'),
+  surroundings: z.enum(SURROUNDINGS).nullable().default(null),
   persons: count(1, 500, 2),
   /** Planned for at once; null: derived from the number of persons. */
   casualties: z.number().int().min(1).max(100).nullable().default(null),
@@ -94,7 +129,12 @@ export const BriefSchema = z.object({
   /** Children of any age; true as well where their ages are not known. */
   children: z.boolean().default(false),
   dayToDay: z.boolean().default(false),
+  /** Day-to-day needs that are switched on or off by themselves. */
+  daily: z.partialRecord(NeedIdSchema, z.boolean()).default({}),
+  /** Daily doses each, of medicines that are not named yet. */
   dosesPerDay: count(0, 40, 0),
+  medicines: z.array(DailyMedicineSchema).max(60).default([]),
+  injectors: z.array(InjectorSchema).max(60).default([]),
 
   childrenByAge: z.object({ infants: count(0, 500, 0), small: count(0, 500, 0), older: count(0, 500, 0) }).prefault({}),
   animals: count(0, 100, 0),

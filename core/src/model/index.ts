@@ -2,6 +2,7 @@ export {
   AskedNeedSchema,
   CoverageSchema,
   FindingSchema,
+  type KitClassView,
   type KitSummary,
   type KitView,
   KitViewSchema,
@@ -26,6 +27,10 @@ export {
   defaultBrief,
   type Override,
   OverrideSchema,
+  PURPOSE_NAMES,
+  PURPOSES,
+  SURROUNDING_NAMES,
+  SURROUNDINGS,
   skillsOf,
   THREAT_NAMES,
   THREATS,
@@ -47,6 +52,7 @@ export {
   type Position,
   PositionSchema,
 } from './container.ts';
+export { FAMILIES, type Family } from './family.ts';
 export {
   type DrawingId,
   GRADES,
@@ -57,6 +63,7 @@ export {
   type KindState,
   measuresOf,
   PLAIN_KIND,
+  searchText,
 } from './kind.ts';
 export {
   type FitChoices,
@@ -120,6 +127,7 @@ export { type Conditions, HANDS, HANDS_NAMES, type ReachTime, ReachTimeSchema } 
 export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './school.ts';
 export { type SetAside, SetAsideSchema } from './setAside.ts';
 export { TimeSchema } from './time.ts';
+export * from './traits.ts';
 export {
   ArticleSchema,
   CONDITION_NAMES,

@@ -1,5 +1,7 @@
 import * as z from 'zod';
+import { FamilySchema } from './family.ts';
 import { NeedIdSchema, RUNGS, SkillSchema } from './need.ts';
+import { TraitsSchema } from './traits.ts';
 
 export const GRADES = ['primary', 'substitute', 'improvised'] as const;
 export const GradeSchema = z.enum(GRADES);
@@ -32,6 +34,10 @@ export const DRAWINGS = [
   'ampoule',
   'strips',
   'bag',
+  'phone',
+  'radio',
+  'bottle',
+  'injector',
 ] as const;
 export type DrawingId = (typeof DRAWINGS)[number];
 
@@ -45,9 +51,23 @@ export const KindStateSchema = z.object({
 });
 export type KindState = z.infer<typeof KindStateSchema>;
 
-export const KindSchema = z.object({
+/** A part that serves needs of its own beside the first one: the packing gauze inside a wrap. */
+export const PartSchema = z.object({
+  name: z.string().trim().min(1, 'give the part a name').max(60),
+  /** Pieces of it in one unit. */
+  pieces: z.number().int().positive().max(1000),
+  pieceName: z.string().trim().max(40),
+  grades: z.partialRecord(NeedIdSchema, GradeSchema),
+});
+export type Part = z.infer<typeof PartSchema>;
+
+const KindFields = z.object({
   id: z.string().regex(/^[a-z0-9-]+$/),
   name: z.string().min(1, 'give it a name'),
+  /** With the traits, what everything that is said about it follows from. */
+  family: FamilySchema.default('other'),
+  /** Other words that people look for it by. */
+  alsoCalled: z.array(z.string().trim().min(1).max(60)).max(20).default([]),
   rung: z.enum(RUNGS),
   /** `slab` keeps its thickness along the depth; `brick` and `rigid` turn freely; `tube` has w as length, h = t as diameter. */
   shape: z.enum(['slab', 'soft', 'brick', 'rigid', 'tube']),
@@ -61,13 +81,17 @@ export const KindSchema = z.object({
   priceMinor: z.number().int().nonnegative(),
   /** `printed` carries an expiry date; the others go by condition, by battery, or last. */
   dating: z.enum(['printed', 'condition', 'battery', 'none']),
-  /** Pieces in one unit; needs are counted in pieces. */
+  /** Not used up by use: it serves every need that it can at once. */
+  tool: z.boolean().default(false),
+  /** Pieces of the first part in one unit; needs are counted in pieces. */
   pieces: z.number().int().positive(),
   pieceName: z.string(),
   /** Once opened, what is left no longer counts. */
   sterile: z.boolean(),
   grades: z.partialRecord(NeedIdSchema, GradeSchema),
-  /** Serves that need only where something providing the named thing lies beside it. */
+  /** Further parts, each with pieces and grades of its own. */
+  moreParts: z.array(PartSchema).max(4).default([]),
+  /** Serves that need only together with something that provides the named companion, which is used up unless it is a tool. */
   requires: z.partialRecord(NeedIdSchema, z.string()),
   provides: z.array(z.string()),
   /** Without this skill in the brief it does not count; null: what the need itself asks for, if anything. */
@@ -79,14 +103,54 @@ export const KindSchema = z.object({
   sellerMatters: z.boolean(),
   /** Where mass and size come from. */
   source: z.enum(['practice', 'memory']),
+  traits: TraitsSchema.default({}),
 });
-export type Kind = z.infer<typeof KindSchema>;
+export type Kind = z.infer<typeof KindFields>;
+
+/** Kinds as they are written; a kind of before families and medicines is read as what it was. */
+export const KindSchema = z.preprocess(upgradeKind, KindFields);
+export const KIND_CHOICES = {
+  shape: KindFields.shape.shape.options,
+  drawing: KindFields.shape.drawing.options,
+  dating: KindFields.shape.dating.options,
+};
+
+/** Needs of earlier versions that mixed unlike things, and the one that a grade for them stood for. */
+const EARLIER_PUPIL_LIGHT = 'H.head';
+
+/**
+ * A kind from before there were families: doses were for any medicine, and a light served the eyes. What it is cannot be known
+ * from that, so it stays "something else" until somebody says so.
+ */
+export function upgradeKind(raw: unknown): unknown {
+  if (typeof raw !== 'object' || raw === null || 'family' in raw || !('grades' in raw)) return raw;
+  const kind = raw as { grades?: Record<string, unknown>; drawing?: unknown; dating?: unknown };
+  const grades = { ...kind.grades };
+  const isLight = kind.grades?.['S.light'] !== undefined;
+  if (isLight && grades[EARLIER_PUPIL_LIGHT] !== undefined) {
+    grades['C.pupil'] = grades[EARLIER_PUPIL_LIGHT];
+    delete grades[EARLIER_PUPIL_LIGHT];
+  }
+  const isMedicine = grades['D.meds'] !== undefined;
+  return {
+    ...raw,
+    grades,
+    family: 'other',
+    ...(isMedicine ? { traits: { medicine: { purposes: ['daily'] } } } : {}),
+    ...(kind.dating === 'battery' ? { tool: true } : {}),
+  };
+}
 
 /** What a kind is unless something else is said of it. */
 export const PLAIN_KIND = {
+  family: 'other',
+  alsoCalled: [],
   foldable: false,
   dating: 'none',
   sterile: false,
+  tool: false,
+  moreParts: [],
+  traits: {},
   requires: {},
   provides: [],
   skill: null,
@@ -96,6 +160,10 @@ export const PLAIN_KIND = {
   source: 'memory',
 } satisfies Partial<Kind>;
 export type KindCatalog = ReadonlyMap<string, Kind>;
+
+/** What a kind is found by: its name and the other words for it, in small letters. */
+export const searchText = ({ name, alsoCalled }: Pick<Kind, 'name' | 'alsoCalled'>): string =>
+  [name, ...alsoCalled].join(' ').toLowerCase();
 
 /** The measures of a kind in a state; an unknown state falls back to the first, which is how the thing is sold. */
 export function measuresOf(kind: Kind, stateId: string): KindState {

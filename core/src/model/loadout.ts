@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { BearerSchema } from './container.ts';
+import { FamilySchema } from './family.ts';
 import { GradeSchema } from './kind.ts';
 import { NeedIdSchema } from './need.ts';
 import { ConditionsSchema } from './reach.ts';
@@ -32,6 +33,10 @@ export const showWay = ({ distanceM, minutes }: Pick<CarriedKit, 'distanceM' | '
 export const OwnThingSchema = z.object({
   id: z.string().regex(/^[a-z0-9-]{1,64}$/, 'must be small letters, digits and -'),
   name: z.string().trim().min(1, 'give it a name').max(60),
+  /** What sort of thing it is, so that a phone in a pocket and one in a kit are one means to call. */
+  family: FamilySchema.default('other'),
+  /** Not used up by use. */
+  isTool: z.boolean().default(true),
   grades: z.partialRecord(NeedIdSchema, GradeSchema),
   drawback: z.string().trim().max(160).default(''),
   /** Seconds to the hand. Planning value. */

@@ -55,15 +55,16 @@ describe('planned amounts', () => {
     ['C.tape', {}, 1, 1],
     ['C.record', {}, 1, 2],
     ['C.vitals', {}, 0, 0],
-    ['C.vitals', trained, 0, 1],
-    ['C.vitals', { ...trained, remoteAdvice: true }, 0, 2],
+    ['C.vitals', { training: 'trauma' }, 0, 1],
+    ['C.vitals', trained, 0, 2],
+    ['C.vitals', { ...trained, remoteAdvice: true }, 0, 3],
     ['H.warm', { persons: 3 }, 1, 1],
     ['H.warm', { persons: 3, hoursToCare: 1 }, 1, 1],
     ['H.warm', { persons: 3, hoursToCare: 1.1 }, 1, 3],
     ['H.warm', { persons: 3, coldWet: true }, 1, 3],
     ['H.warm', { persons: 1, casualties: 2, coldWet: true }, 2, 2],
-    ['H.head', {}, 0, 3],
-    ['H.head', { threats: ['eye'] }, 2, 3],
+    ['H.head', {}, 0, 2],
+    ['H.head', { threats: ['eye'] }, 2, 2],
     ['H.call', {}, 1, 1],
     ['H.call', { hoursToCare: 1 }, 1, 1],
     ['H.call', { hoursToCare: 1.1 }, 1, 2],
@@ -87,14 +88,53 @@ describe('planned amounts', () => {
     ['D.blister', { dayToDay: true }, 2, 4],
     ['D.bite', { dayToDay: true }, 0, 2],
     ['D.bite', { threats: ['bites'] }, 1, 2],
-    ['D.flush', { dayToDay: true }, 1, 2],
-    ['D.flush', { threats: ['eye'] }, 1, 2],
+    ['D.flush', { dayToDay: true }, 20, 40],
+    ['D.flush', { dayToDay: true, hoursToCare: 2 }, 250, 500],
+    ['D.flush', { threats: ['eye'] }, 20, 200],
     ['D.close', { dayToDay: true }, 0, 1],
     ['D.meds', {}, 0, 0],
     ['D.meds', { dosesPerDay: 2, daysOut: 7, persons: 3 }, 48, 48],
-    ['D.meds', { withDiabetes: 1 }, 2, 2],
-    ['D.meds', { withDiabetes: 2, dosesPerDay: 1, persons: 1 }, 5, 5],
-    ['D.dental', { dayToDay: true, daysOut: 5 }, 0, 0],
+    ['D.sugar', { withDiabetes: 1 }, 2, 2],
+    ['D.sugar', { withDiabetes: 2, dosesPerDay: 1, persons: 1 }, 4, 4],
+    ['D.meds', { withDiabetes: 2, dosesPerDay: 1, persons: 1 }, 1, 1],
+    ['D.dental', { dayToDay: true, daysOut: 5 }, 0, 1],
+    ['D.dental', { dayToDay: true, daysOut: 2 }, 0, 0],
+    ['M.limb', { penetrating: true }, 1, 2],
+    ['M.limbSmall', {}, 0, 0],
+    ['M.limbSmall', { childrenByAge: { infants: 0, small: 0, older: 2 } }, 0, 0],
+    ['M.limbSmall', { childrenByAge: { infants: 0, small: 2, older: 0 } }, 1, 1],
+    ['M.limbSmall', { children: true }, 1, 1],
+    ['M.limbSmall', { animals: 1 }, 1, 1],
+    ['C.pupil', {}, 0, 0],
+    ['C.pupil', { training: 'trauma' }, 0, 1],
+    ['C.defib', { threats: ['cardiac'] }, 0, 0],
+    ['C.defib', { threats: ['cardiac'], staysPut: true }, 0, 1],
+    ['C.defib', { threats: ['cardiac'], persons: 20 }, 0, 1],
+    ['H.move', { persons: 4, hoursToCare: 2 }, 0, 1],
+    ['H.move', { persons: 2, hoursToCare: 2 }, 0, 0],
+    ['S.hands', { helpers: 2, casualties: 4 }, 7, 7],
+    ['S.hands', { daysOut: 3 }, 2, 3],
+    ['S.hands', { purpose: 'bleeding' }, 1, 1],
+    ['D.wound', { dayToDay: true, persons: 12, daysOut: 21 }, 40, 80],
+    ['D.wound', { dayToDay: true, daily: { 'D.wound': false } }, 0, 0],
+    ['D.blister', { daily: { 'D.blister': true } }, 2, 4],
+    ['D.sprain', { dayToDay: true }, 1, 2],
+    ['D.sprain', { threats: ['fall'] }, 1, 2],
+    ['D.allergy', { withAllergies: 2 }, 0, 0],
+    ['D.allergy', { injectors: [{ who: 'Ada', where: 'person' }] }, 0, 0],
+    [
+      'D.allergy',
+      {
+        injectors: [
+          { who: 'Ada', where: 'kit' },
+          { who: 'Bea', where: 'kit' },
+        ],
+      },
+      2,
+      2,
+    ],
+    ['D.chestPain', { olderPersons: 1 }, 0, 1],
+    ['D.chestPain', { threats: ['cardiac'] }, 0, 1],
   ])('%s for %j: %i, better %i', (need, brief, least, ideal) => {
     expect(amountOf(need, brief)).toEqual([least, ideal]);
   });
@@ -126,13 +166,13 @@ describe('planned amounts', () => {
     expect(said('R.breath', { helpers: 2 })[1]).toBe('1 per pair of helpers × 1 pair = 1');
     expect(said('R.breath', { helpers: 4 })[1]).toBe('1 per pair of helpers × 2 pairs = 2');
     expect(said('R.seal', {})).toEqual(['0', '0']);
-    expect(said('D.meds', { withDiabetes: 1 })[0]).toBe('2 doses of sugar × 1 with diabetes = 2');
+    expect(said('D.sugar', { withDiabetes: 1 })[0]).toBe('2 doses of sugar × 1 with diabetes = 2');
   });
 
   it('of medicines and of what a threat asks for say why', () => {
     const why = (need: NeedId, brief: object) => deriveNeeds(BriefSchema.parse(brief), SCHOOL).find((one) => one.need === need)?.reason;
     expect(why('D.meds', {})).toBe('no daily medicines in this brief');
-    expect(why('D.meds', { withDiabetes: 1 })).toBe('sugar for somebody whose level falls');
+    expect(why('D.sugar', { withDiabetes: 1 })).toBe('sugar for somebody whose level falls');
     expect(why('D.meds', { dosesPerDay: 1 })).toBe('a week out is packed as eight days');
     expect(why('H.warm', { coldWet: true })).toBe('cold or wet: everybody cools');
     expect(why('H.warm', { hoursToCare: 2 })).toBe('over an hour to care: everybody cools');
@@ -147,7 +187,7 @@ describe('planned amounts', () => {
     expect(why('S.cut', { standsAlone: false, threats: ['vehicle'] })).toContain('belts');
     expect(why('S.cut', { standsAlone: false })).toContain('another kit');
     expect(why('D.burn', { threats: ['burn'] })).toContain('among the threats');
-    expect(why('D.burn', { dayToDay: true })).toContain('galleys');
+    expect(why('D.burn', { dayToDay: true })).toContain('flames');
     expect(why('D.burn', {})).toContain('another bag');
   });
 
@@ -192,6 +232,7 @@ describe('planned amounts', () => {
     const windows = Object.fromEntries(Object.entries(NEEDS).map(([need, { windowS }]) => [need, windowS]));
     expect(windows).toEqual({
       'M.limb': 180,
+      'M.limbSmall': 180,
       'M.pack': 180,
       'M.press': 300,
       'A.airway': 240,
@@ -202,21 +243,28 @@ describe('planned amounts', () => {
       'C.roll': 1200,
       'C.tape': 1200,
       'C.record': 1200,
+      'C.pupil': null,
       'C.vitals': 1200,
+      'C.defib': 240,
       'H.warm': 1200,
       'H.head': 1200,
       'H.call': 300,
+      'H.move': null,
       'S.hands': 60,
       'S.cut': 60,
       'S.light': 60,
       'S.clean': null,
       'D.wound': null,
       'D.burn': null,
+      'D.sprain': null,
       'D.splint': null,
       'D.blister': null,
       'D.bite': null,
       'D.flush': null,
       'D.close': null,
+      'D.sugar': null,
+      'D.allergy': 300,
+      'D.chestPain': null,
       'D.meds': null,
       'D.dental': null,
     });

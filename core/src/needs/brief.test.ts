@@ -79,8 +79,8 @@ describe('people and threats', () => {
   });
 
   it('with diabetes want sugar, beside the daily doses', () => {
-    expect(need('D.meds', { withDiabetes: 2 }).least).toBe(4);
-    expect(need('D.meds', { withDiabetes: 1, dosesPerDay: 1, daysOut: 7, persons: 1 }).least).toBe(8 + 2);
+    expect(need('D.sugar', { withDiabetes: 2 }).least).toBe(4);
+    expect(need('D.meds', { withDiabetes: 1, dosesPerDay: 1, daysOut: 7, persons: 1 }).least).toBe(8);
   });
 
   it('count named carers as helpers', () => {
@@ -272,13 +272,13 @@ describe('schools', () => {
     const broken = {
       ...COMMITTEE,
       order: COMMITTEE.order.with(0, 'M.pack' as const),
-      grades: { 'magic-wand': { 'M.limb': 'primary' as const } },
+      exceptions: { 'magic-wand': { 'M.limb': 'primary' as const } },
       quantities: { 'R.seal': { least: 3, ideal: 2, reason: '' } },
     };
     expect(schoolIssues(broken, kindCatalog()).map(({ path }) => path)).toEqual([
-      'order.1',
+      'order.2',
       'order',
-      'grades.magic-wand',
+      'exceptions.magic-wand',
       'quantities.R.seal.ideal',
       'quantities.R.seal.reason',
     ]);

@@ -66,7 +66,7 @@ export function wrapOf(kind: Kind, unit: Pick<Unit, 'condition' | 'state'>): Rea
   if (kind.grades['M.limb'] !== undefined && unit.condition === 'notStaged') return 'wrappedTourniquetS';
   const hasOuter = kind.states.some(({ id }) => id === 'outerOff');
   if (hasOuter && unit.state !== 'outerOff' && unit.condition !== 'opened') return 'twoLayersS';
-  const isBagged = unit.state === 'pressed' || (kind.id === 'elastic-wrap-tourniquet' && unit.state === 'asSold');
+  const isBagged = unit.state === 'pressed' || (kind.family === 'elasticWrapTourniquet' && unit.state === 'asSold');
   const isPacket = kind.sterile || kind.drawing === 'packet' || kind.drawing === 'blanket' || isBagged;
   return isPacket && unit.condition !== 'opened' ? 'notchS' : null;
 }
@@ -77,13 +77,13 @@ export function handReaches({ hands }: Pick<Position, 'hands'>, free: Conditions
 }
 
 /** Items that lie in the kit: things one by one, a module as one. */
-function itemsOf(kit: ReachedKit): { id: string; unitId: string | null; moduleId: string | null }[] {
+function itemsOf(kit: ReachedKit, catalog: KindCatalog): { id: string; unitId: string | null; moduleId: string | null }[] {
   const { container } = kit;
   const moduleOf = new Map(kit.modules.flatMap(({ id, unitIds }) => unitIds.map((unitId) => [unitId as string, id] as const)));
   const items: { id: string; unitId: string | null; moduleId: string | null }[] = [];
   const seen = new Set<string>();
   for (const unit of kit.units) {
-    if (unit.condition === 'used' || (container !== undefined && isOutside({ kind: unit.kind }, container))) continue;
+    if (unit.condition === 'used' || (container !== undefined && isOutside({ kind: unit.kind }, container, catalog))) continue;
     const moduleId = moduleOf.get(unit.id);
     if (moduleId !== undefined) {
       if (!seen.has(moduleId)) items.push({ id: `${MODULE_PREFIX}${moduleId}`, unitId: null, moduleId });
@@ -113,7 +113,7 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
   const start: ReachTerm[] = [];
   if (fetchS > 0) start.push({ id: 'fetch', label: 'fetching the kit', s: fetchS });
   const hand = handTerms(position, conditions, plan);
-  const items = itemsOf(kit);
+  const items = itemsOf(kit, catalog);
   const isHidden = (id: string) => (kit.blockedBy?.[id]?.length ?? 0) > 0;
   const visible = items.filter(({ id }) => !isHidden(id)).length;
   // The same for every thing of the kit.
@@ -125,7 +125,7 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
   for (const unit of kit.units) {
     const kind = catalog.get(unit.kind);
     if (kind === undefined) continue;
-    const outside = container !== undefined && isOutside({ kind: unit.kind }, container);
+    const outside = container !== undefined && isOutside({ kind: unit.kind }, container, catalog);
     if (needsCutter && !outside && question.cutterS === null) {
       answers.set(unit.id, { inReach: false, why: 'sealed without tear slits, and no cutter is at hand' });
       continue;

@@ -1,10 +1,15 @@
-import { STAGED_KINDS } from '../catalog/stagedKinds.ts';
-import { hasChildren } from '../model/brief.ts';
-import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
+import { helpersIn } from '../model/brief.ts';
+import type { Family } from '../model/family.ts';
+import { STAGED_FAMILIES } from '../model/family.ts';
+import type { Kind } from '../model/kind.ts';
+import { about, idsOf, isOf, note, type Rule, stop, warn } from './rule.ts';
 
 /** Tourniquets, packing and pressure. Common practice, no source. */
-const HEMOSTATIC = ['kaolin-gauze', 'chitosan-gauze', 'hemostatic-ribbon', 'hemostatic-granules'];
-const PLAIN = ['plain-gauze', 'plain-gauze-flat', 'rolled-gauze', 'gauze-wrap-combo'];
+const HEMOSTATIC: readonly Family[] = ['hemostaticGauze', 'hemostaticPad', 'hemostaticGranules'];
+const PLAIN: readonly Family[] = ['packingGauze', 'gauzeRoll', 'combinationWrap'];
+
+const OUTER_OFF = 'outerOff';
+const hasOuterWrapper = ({ states }: Kind): boolean => states.some(({ id }) => id === OUTER_OFF);
 
 export const BLEEDING_RULES: readonly Rule[] = [
   {
@@ -26,7 +31,7 @@ export const BLEEDING_RULES: readonly Rule[] = [
     title: 'Tourniquet still wrapped',
     check: (facts) =>
       facts.things
-        .filter(({ unit, kind }) => STAGED_KINDS.includes(kind.id) && unit.condition === 'notStaged')
+        .filter(({ unit, kind }) => STAGED_FAMILIES.includes(kind.family) && unit.condition === 'notStaged')
         .map(({ unit, kind }) =>
           warn(
             `${kind.name} is not staged: take it out of its plastic and set it up for one hand; the wrapper costs seconds that a limb does not have.`,
@@ -36,15 +41,16 @@ export const BLEEDING_RULES: readonly Rule[] = [
   },
   {
     id: 'tourniquet-without-marker',
+    needs: ['C.record'],
     title: 'Tourniquet without a marker',
     check: (facts) =>
       facts.serving('M.limb').length > 0 && facts.serving('C.record').length === 0
         ? [
-            warn('A tourniquet and nothing to write with: the time it went on would be lost.', idsOf(facts.serving('M.limb')), {
-              do: 'add',
-              label: 'Add a marker',
-              kind: 'marker',
-            }),
+            warn(
+              'A tourniquet and nothing to write with: the time it went on would be lost.',
+              idsOf(facts.serving('M.limb')),
+              facts.add('Add a marker', isOf('marker')),
+            ),
           ]
         : [],
   },
@@ -55,7 +61,7 @@ export const BLEEDING_RULES: readonly Rule[] = [
       facts.given.container?.opening !== 'zip'
         ? []
         : facts
-            .of('elastic-wrap-tourniquet')
+            .of('elasticWrapTourniquet')
             .flatMap(({ unit }) =>
               unit.state === 'laidFlat'
                 ? [
@@ -70,52 +76,49 @@ export const BLEEDING_RULES: readonly Rule[] = [
   },
   {
     id: 'elastic-wrap-alone',
-    title: 'Only an elastic wrap, and nobody to help',
+    needs: ['M.limb'],
+    title: 'Only tourniquets that take two hands, and nobody to help',
     check: (facts) => {
-      const limb = facts.serving('M.limb');
-      const wraps = facts.of('elastic-wrap-tourniquet');
-      return facts.brief.helpers === 1 && wraps.length > 0 && limb.length === wraps.length
+      const limb = facts.serving('M.limb').filter(({ kind }) => kind.grades['M.limb'] !== 'improvised');
+      const two = limb.filter(({ kind }) => kind.traits.handsToApply === 'two');
+      return facts.brief.helpers === 1 && two.length > 0 && limb.length === two.length
         ? [
-            warn('The only tourniquet is an elastic wrap, and there is one carer: it is hard to put on alone.', idsOf(wraps), {
-              do: 'add',
-              label: 'Add a windlass tourniquet',
-              kind: 'windlass-tourniquet',
-            }),
+            warn(
+              'The only tourniquet here takes two hands to put on, and there is one carer, who may be the one who is hurt.',
+              idsOf(two),
+              facts.add('Add a windlass tourniquet', isOf('windlassTourniquet')),
+            ),
           ]
         : [];
     },
   },
   {
-    id: 'small-limbs',
-    title: 'Children or animals, and nothing for small limbs',
-    check: (facts) =>
-      (hasChildren(facts.brief) || facts.brief.animals > 0) &&
-      facts.serving('M.limb').length > 0 &&
-      facts.of('elastic-wrap-tourniquet').length === 0
-        ? [
-            warn(
-              `${hasChildren(facts.brief) ? 'Children' : 'Animals'} are in the brief and no tourniquet here closes on a small limb for certain; an elastic wrap does.`,
-              idsOf(facts.serving('M.limb')),
-              { do: 'add', label: 'Add an elastic wrap', kind: 'elastic-wrap-tourniquet' },
-            ),
-          ]
-        : [],
+    id: 'tourniquets-on-one',
+    needs: ['M.limb'],
+    title: 'All tourniquets on one wearer',
+    check: (facts) => {
+      const limb = facts.serving('M.limb').filter(({ kind }) => kind.rung === 'M' && kind.grades['M.limb'] === 'primary');
+      const count = limb.reduce((sum, { unit }) => sum + unit.count, 0);
+      return !facts.brief.staysPut && facts.brief.standsAlone && helpersIn(facts.brief) > 1 && count > 1
+        ? [note(`All ${count} tourniquets are on one wearer, who may be the casualty: let somebody else carry one.`, idsOf(limb))]
+        : [];
+    },
   },
   {
     id: 'bungee-disputed',
     title: 'Bungee-and-cleat tourniquet',
     check: (facts) =>
-      about(facts.of('bungee-tourniquet'), ({ unit }) =>
-        note('A bungee-and-cleat tourniquet is disputed: many courses do not teach it, and it counts as a substitute at most.', [unit.id], {
-          do: 'swap',
-          label: 'Swap for a windlass',
-          unitId: unit.id,
-          kind: 'windlass-tourniquet',
-        }),
+      about(facts.of('bungeeTourniquet'), ({ unit }) =>
+        note(
+          'A bungee-and-cleat tourniquet is disputed: many courses do not teach it, and it counts as a substitute at most.',
+          [unit.id],
+          facts.swap('Swap for a windlass', unit, isOf('windlassTourniquet')),
+        ),
       ),
   },
   {
     id: 'hemostatic-alone',
+    needs: ['M.pack'],
     title: 'Hemostatic without plain gauze behind it',
     check: (facts) => {
       const hemostatic = facts.of(...HEMOSTATIC);
@@ -124,7 +127,7 @@ export const BLEEDING_RULES: readonly Rule[] = [
             warn(
               'Hemostatic gauze and no plain gauze: the one goes against the bleed, the other fills the space behind it.',
               idsOf(hemostatic),
-              { do: 'add', label: 'Add plain gauze', kind: 'plain-gauze-flat' },
+              facts.add('Add plain gauze', isOf('packingGauze')),
             ),
           ]
         : [];
@@ -134,13 +137,12 @@ export const BLEEDING_RULES: readonly Rule[] = [
     id: 'granules',
     title: 'Loose hemostatic granules',
     check: (facts) =>
-      about(facts.of('hemostatic-granules'), ({ unit }) =>
-        warn('Loose granules blow into eyes and mouth on a windy deck; gauze stays where it is put.', [unit.id], {
-          do: 'swap',
-          label: 'Swap for gauze',
-          unitId: unit.id,
-          kind: 'kaolin-gauze',
-        }),
+      about(facts.of('hemostaticGranules'), ({ unit }) =>
+        warn(
+          'Loose granules blow into eyes and mouth in any wind; gauze stays where it is put.',
+          [unit.id],
+          facts.swap('Swap for gauze', unit, isOf('hemostaticGauze')),
+        ),
       ),
   },
   {
@@ -148,17 +150,18 @@ export const BLEEDING_RULES: readonly Rule[] = [
     title: 'Pressure dressing in its outer wrapper',
     check: (facts) =>
       about(
-        facts.of('pressure-dressing', 'bar-bandage-100').filter(({ unit }) => unit.state === 'asSold' && unit.count === 1),
+        facts.having((_, kind) => hasOuterWrapper(kind)).filter(({ unit }) => unit.state === 'asSold' && unit.count === 1),
         ({ unit, kind }) =>
           note(
             `${kind.name} lies in its outer wrapper: the inner one keeps it sterile, and without the outer it is flatter and faster.`,
             [unit.id],
-            { do: 'setState', label: 'Outer wrapper off', unitId: unit.id, state: 'outerOff' },
+            { do: 'setState', label: 'Outer wrapper off', unitId: unit.id, state: OUTER_OFF },
           ),
       ),
   },
   {
     id: 'pressure-without-packing',
+    needs: ['M.pack'],
     title: 'Pressure without packing',
     check: (facts) =>
       facts.serving('M.press').length > 0 && facts.serving('M.pack').length === 0
@@ -166,7 +169,7 @@ export const BLEEDING_RULES: readonly Rule[] = [
             warn(
               'A pressure dressing and nothing to pack with: in groin, armpit and neck pressure from outside does not reach the bleed.',
               idsOf(facts.serving('M.press')),
-              { do: 'add', label: 'Add plain gauze', kind: 'plain-gauze-flat' },
+              facts.add('Add plain gauze', isOf('packingGauze')),
             ),
           ]
         : [],

@@ -1,28 +1,38 @@
+import { wantedTwiceText } from '../coverage/words.ts';
+import type { Kind } from '../model/kind.ts';
+import { NEEDS } from '../model/need.ts';
 import { addDays, showDate } from '../model/plainDate.ts';
 import { isStepDone, stageSteps } from '../staging/checklist.ts';
 import { UPKEEP_PLAN } from '../upkeep/upkeep.ts';
 import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
 
 /** Condition, dates, heat and carrying. Common practice, no source; limits are planning values. */
-/** What ages fastest in heat. Common practice, no source. */
-export const HEAT_SENSITIVE: readonly string[] = [
-  'tape-roll',
-  'flat-tape',
-  'gloves',
-  'gloves-large',
-  'burn-gel',
-  'vented-seals',
-  'vented-seals-compact',
-  'unvented-seals',
-  'tablets',
-  'film-dressing',
-  'cohesive-wrap',
-];
+/** What ages fastest in heat: adhesives, rubber, gels and medicines. Common practice, no source. */
+export const isHeatSensitive = ({ traits: { care = [], medicine } }: Kind): boolean =>
+  medicine !== undefined || care.includes('oozes') || care.includes('brittleInHeat') || care.includes('driesOut');
+const isFlatTape = ({ family, traits: { care = [] } }: Kind): boolean => family === 'tape' && !care.includes('oozes');
 const SEATED_BULK_MM = 30;
 const ANKLE_MASS_G = 300;
 const SITTING_HURTS = ['belt-side', 'small-of-back', 'back-pocket'];
 
 export const KEEPING_RULES: readonly Rule[] = [
+  {
+    id: 'wanted-twice',
+    title: 'One thing wanted for two jobs',
+    check: (facts) =>
+      facts.given.coverage.wantedTwice.flatMap((wanted) => {
+        const thing = facts.things.find(({ unit }) => unit.id === wanted.unitId);
+        return thing === undefined
+          ? []
+          : [
+              warn(
+                wantedTwiceText(thing.kind.name, wanted),
+                [thing.unit.id],
+                facts.add(`Add a ${NEEDS[wanted.bookedFor].one}`, (kind) => facts.isMadeFor(kind, wanted.bookedFor)),
+              ),
+            ];
+      }),
+  },
   {
     id: 'practice-in-kit',
     title: 'Practice unit in a kit',
@@ -45,7 +55,7 @@ export const KEEPING_RULES: readonly Rule[] = [
         .filter(({ unit }) => unit.expiresOn !== null && unit.expiresOn < facts.given.today)
         .map(({ unit, kind }) =>
           warn(
-            `${kind.name} has lapsed (last good ${unit.expiresOn === null ? '' : showDate(unit.expiresOn)}): it does not count, whatever it looks like.`,
+            `${kind.name} has lapsed (last good ${unit.expiresOn === null ? '' : showDate(unit.expiresOn)}): it does not count, whatever it looks like.${kind.traits.medicine === undefined ? '' : ' Dispose of it; a medicine is never kept for practice.'}`,
             [unit.id],
             { do: 'takeOut', label: 'Take it out', unitId: unit.id },
           ),
@@ -100,7 +110,7 @@ export const KEEPING_RULES: readonly Rule[] = [
     id: 'heat-sensitive',
     title: 'Heat-sensitive things in a hot place',
     check: (facts) => {
-      const sensitive = facts.of(...HEAT_SENSITIVE);
+      const sensitive = facts.having((_, kind) => isHeatSensitive(kind));
       return facts.given.position?.heat === 'hot' && sensitive.length > 0
         ? [
             note(
@@ -116,13 +126,14 @@ export const KEEPING_RULES: readonly Rule[] = [
     title: 'Tape roll in heat',
     check: (facts) =>
       facts.given.position?.heat === 'hot' || facts.given.position?.heat === 'warm'
-        ? about(facts.of('tape-roll'), ({ unit }) =>
-            note('Adhesive tape oozes in the warm: keep the roll in a case, and fold its free end over.', [unit.id], {
-              do: 'swap',
-              label: 'Swap for flat-folded tape',
-              unitId: unit.id,
-              kind: 'flat-tape',
-            }),
+        ? about(
+            facts.having(({ care = [] }) => care.includes('oozes')),
+            ({ unit }) =>
+              note(
+                'Adhesive tape oozes in the warm: keep the roll in a case, and fold its free end over.',
+                [unit.id],
+                facts.swap('Swap for flat-folded tape', unit, isFlatTape),
+              ),
           )
         : [],
   },

@@ -1,6 +1,10 @@
-import { hasChildren, ownSkillsOf, skillsOf } from '../model/brief.ts';
+import { isBarred } from '../coverage/prepare.ts';
+import { ownSkillsOf, skillsOf } from '../model/brief.ts';
+import type { Kind } from '../model/kind.ts';
 import { type NeedId, SKILL_FACTS, type Skill } from '../model/need.ts';
-import { about, type Facts, idsOf, note, type Rule, stop, warn } from './rule.ts';
+import { MEDICINE_EXCLUDE_NAMES } from '../model/traits.ts';
+import { inWords } from '../needs/summary.ts';
+import { about, type Facts, idsOf, isOf, note, type Rule, stop, warn } from './rule.ts';
 
 /** What the people of the brief bring with them: age, illness, skill, and who else may open the kit. Common practice, no source. */
 const PRACTISED: readonly (readonly [NeedId, Skill])[] = [
@@ -18,18 +22,23 @@ const beyondOwnSkill = (facts: Facts) => {
   return facts.things.filter(({ kind, isGood }) => isGood && kind.skill !== null && !own.includes(kind.skill));
 };
 
+const isChitosan = ({ family, traits }: Kind): boolean => family === 'hemostaticGauze' && traits.agent === 'chitosan';
+
 export const PEOPLE_RULES: readonly Rule[] = [
   {
     id: 'kaolin-with-blood-thinners',
+    needs: ['M.pack'],
     title: 'Kaolin gauze and blood thinners',
     check: (facts) =>
-      facts.brief.onBloodThinners > 0 && facts.of('chitosan-gauze').length === 0
-        ? about(facts.of('kaolin-gauze'), ({ unit }) =>
-            warn(
-              `${facts.brief.onBloodThinners} on blood thinners: kaolin works through the body’s own clotting, which these slow down; chitosan works outside it.`,
-              [unit.id],
-              { do: 'swap', label: 'Swap for chitosan', unitId: unit.id, kind: 'chitosan-gauze' },
-            ),
+      facts.brief.onBloodThinners > 0 && facts.having((_, kind) => isChitosan(kind)).length === 0
+        ? about(
+            facts.having(({ agent }) => agent === 'kaolin'),
+            ({ unit }) =>
+              warn(
+                `${facts.brief.onBloodThinners} on blood thinners: kaolin works through the body’s own clotting, which these slow down; chitosan works outside it.`,
+                [unit.id],
+                facts.swap('Swap for chitosan', unit, isChitosan),
+              ),
           )
         : [],
   },
@@ -39,7 +48,7 @@ export const PEOPLE_RULES: readonly Rule[] = [
     check: (facts) =>
       facts.brief.securityChecks
         ? facts.things
-            .filter(({ kind }) => kind.barredAtSecurity)
+            .filter(({ kind }) => isBarred(kind))
             .map(({ unit, kind }) =>
               stop(`${kind.name} is taken away at many security checks, and the kit with it: this kit has to pass as it is.`, [unit.id], {
                 do: 'takeOut',
@@ -57,11 +66,11 @@ export const PEOPLE_RULES: readonly Rule[] = [
         ? about(
             facts.things.filter(({ kind, isGood }) => isGood && kind.skill !== null),
             ({ unit, kind }) =>
-              warn(`Strangers may open this kit and it holds a thing that needs training: ${kind.name.toLowerCase()}.`, [unit.id], {
-                do: 'takeOut',
-                label: 'Take it out',
-                unitId: unit.id,
-              }),
+              warn(
+                `Strangers may open this kit and it holds a thing that needs training: ${kind.name.toLowerCase()}. Keep it in a pouch of its own that says for whom it is.`,
+                [unit.id],
+                { do: 'takeOut', label: 'Take it out', unitId: unit.id },
+              ),
           )
         : [],
   },
@@ -74,11 +83,7 @@ export const PEOPLE_RULES: readonly Rule[] = [
             note(
               'Strangers may open this kit: a folded guide on top tells them what to do first. Say from outside what it is.',
               ['brief'],
-              {
-                do: 'add',
-                label: 'Add a guide',
-                kind: 'guide',
-              },
+              facts.add('Add a guide', isOf('guide')),
             ),
           ]
         : [],
@@ -88,7 +93,7 @@ export const PEOPLE_RULES: readonly Rule[] = [
     title: 'Things that nobody here has practised',
     check: (facts) => {
       const own = ownSkillsOf(facts.brief);
-      const missing = PRACTISED.filter(([need, skill]) => !own.includes(skill) && facts.serving(need).length > 0);
+      const missing = PRACTISED.filter(([need, skill]) => facts.isAsked(need) && !own.includes(skill) && facts.serving(need).length > 0);
       return missing.length === 0
         ? []
         : [
@@ -116,66 +121,148 @@ export const PEOPLE_RULES: readonly Rule[] = [
   },
   {
     id: 'remote-advice-out-of-reach',
+    needs: ['H.call'],
     title: 'Remote advice without a way to reach it',
     check: (facts) =>
-      facts.brief.remoteAdvice && !facts.brief.phoneCover && facts.of('satellite-messenger').length === 0
+      facts.brief.remoteAdvice && !facts.brief.phoneCover && facts.having(({ beyondCover }) => beyondCover === true).length === 0
         ? [
-            warn('Remote advice is counted on, there is no phone cover, and nothing here reaches beyond it.', ['brief'], {
-              do: 'add',
-              label: 'Add a satellite messenger',
-              kind: 'satellite-messenger',
-            }),
+            warn(
+              'Remote advice is counted on, there is no phone cover, and nothing here reaches beyond it.',
+              ['brief'],
+              facts.add('Add a satellite messenger', isOf('satelliteMessenger')),
+            ),
           ]
         : [],
   },
   {
     id: 'tablets-and-aspirin',
-    title: 'Which tablets, and for whom not',
+    title: 'Medicines, and for whom not',
     check: (facts) =>
-      hasChildren(facts.brief) || facts.brief.threats.includes('cardiac')
-        ? about(facts.of('tablets'), ({ unit }) =>
-            note(
-              'If these tablets are aspirin: not for children, not for anybody who bleeds; for a suspected heart attack only by those who know, as a stroke can be a bleed.',
-              [unit.id],
+      facts.things
+        .filter(({ kind, isGood }) => isGood && (kind.traits.medicine?.excludes.length ?? 0) > 0)
+        .map(({ unit, kind }) =>
+          note(
+            `${kind.name}: not for ${inWords((kind.traits.medicine?.excludes ?? []).map((one) => MEDICINE_EXCLUDE_NAMES[one]))}. Ask before it is given; local protocols win.`,
+            [unit.id],
+          ),
+        ),
+  },
+  {
+    id: 'medicine-unnamed',
+    title: 'A medicine without its substance',
+    check: (facts) =>
+      about(
+        facts.having(({ medicine }) => medicine !== undefined && medicine.substance === ''),
+        ({ unit, kind }) => note(`${kind.name}: nobody knows what it is for before its substance is named, as on the label.`, [unit.id]),
+      ),
+  },
+  {
+    id: 'strangers-and-medicines',
+    title: 'Strangers may open it, and it holds medicines',
+    check: (facts) =>
+      facts.brief.strangers
+        ? about(
+            facts.having(
+              ({ medicine, prescription }) =>
+                medicine !== undefined && (prescription === true || medicine.purposes.some((one) => one !== 'sugar')),
             ),
+            ({ unit, kind }) =>
+              warn(`Strangers may open this kit and it holds a medicine: ${kind.name.toLowerCase()}.`, [unit.id], {
+                do: 'takeOut',
+                label: 'Take it out',
+                unitId: unit.id,
+              }),
           )
         : [],
   },
   {
-    id: 'own-injector',
-    title: 'Allergies, and whose injector',
+    id: 'latex-and-allergy',
+    title: 'Latex, and somebody with a severe allergy',
     check: (facts) =>
       facts.brief.withAllergies > 0
-        ? [
-            note(
-              `${facts.brief.withAllergies} with a severe allergy: their own injector stays on them, not in this kit. Ask where it is before setting out.`,
-              ['brief'],
-            ),
-          ]
+        ? about(
+            facts.having(({ latex }) => latex === true),
+            ({ unit, kind }) =>
+              warn(
+                `${facts.brief.withAllergies} with a severe allergy, and ${kind.name.toLowerCase()} is of latex.`,
+                [unit.id],
+                facts.swap('Swap for one without latex', unit, (other) => other.family === kind.family && other.traits.latex === false),
+              ),
+          )
         : [],
   },
   {
+    id: 'closing-untrained',
+    title: 'Things to close wounds without training and authority',
+    check: (facts) =>
+      skillsOf(facts.brief).includes('closing')
+        ? []
+        : facts
+            .of('sutures', 'skinStapler', 'scalpel')
+            .map(({ unit, kind }) =>
+              stop(
+                `${kind.name}: nobody in this brief is trained and authorised for it, and a dirty wound that is closed festers.`,
+                [unit.id],
+                { do: 'takeOut', label: 'Take it out', unitId: unit.id },
+              ),
+            ),
+  },
+  {
+    id: 'guide-shows-another',
+    title: 'A guide that may not show this tourniquet',
+    check: (facts) => {
+      const others = facts
+        .serving('M.limb')
+        .filter(({ kind }) => kind.grades['M.limb'] === 'primary' && kind.family !== 'windlassTourniquet');
+      return facts.of('guide').length > 0 && others.length > 0
+        ? [
+            note(
+              'A printed guide shows the tourniquet that its author knew: look whether it shows the one in this kit.',
+              idsOf([...facts.of('guide'), ...others]),
+            ),
+          ]
+        : [];
+    },
+  },
+  {
+    id: 'own-injector',
+    title: 'Allergies, and where each injector is',
+    check: ({ brief }) => {
+      const open = brief.withAllergies - brief.injectors.length;
+      return open > 0
+        ? [
+            note(
+              `${brief.withAllergies} with a severe allergy, and of ${open} it is not said where the injector is: on the person, or by agreement in this kit. Ask before setting out.`,
+              ['brief'],
+            ),
+          ]
+        : [];
+    },
+  },
+  {
     id: 'bag-mask-alone',
+    needs: ['R.breath'],
     title: 'Bag-mask and one carer',
     check: (facts) =>
       facts.brief.helpers === 1 && facts.brief.carers.length < 2
-        ? about(facts.of('bag-mask'), ({ unit }) =>
-            note('A bag-mask takes one pair of hands to seal and another to squeeze: with one carer a barrier does more.', [unit.id], {
-              do: 'swap',
-              label: 'Swap for a barrier',
-              unitId: unit.id,
-              kind: 'breath-barrier',
-            }),
+        ? about(facts.of('bagMask'), ({ unit }) =>
+            note(
+              'A bag-mask takes one pair of hands to seal and another to squeeze: with one carer a barrier does more.',
+              [unit.id],
+              facts.swap('Swap for a barrier', unit, isOf('breathBarrier')),
+            ),
           )
         : [],
   },
   {
     id: 'infants-and-tubes',
+    needs: ['A.airway'],
     title: 'Infants and airway tubes',
     check: (facts) =>
       facts.brief.childrenByAge.infants > 0
-        ? about(facts.of('nasal-airway-28', 'nasal-airway-20', 'oral-airway'), ({ unit }) =>
-            note('Infants are in the brief: none of these tubes is for them. Positioning is what there is.', [unit.id]),
+        ? about(
+            facts.of('nasalAirway', 'oralAirway').filter(({ kind }) => kind.traits.ages?.includes('infants') !== true),
+            ({ unit }) => note('Infants are in the brief: none of these tubes is for them. Positioning is what there is.', [unit.id]),
           )
         : [],
   },

@@ -1,26 +1,25 @@
-import type { Coverage } from '../coverage/coverage.ts';
-import { conditionCounts, gradeOf } from '../coverage/prepare.ts';
+import { type Coverage, coverageNow } from '../coverage/coverage.ts';
+import { gradeOf } from '../coverage/grades.ts';
+import { type AskedNeed, conditionCounts, isBarred } from '../coverage/prepare.ts';
+import { isAsked, type NeedState } from '../coverage/states.ts';
 import type { FitResult } from '../fit/problem.ts';
 import { type CarryCheck, kitCarry } from '../kit/kitFit.ts';
-import type { Brief } from '../model/brief.ts';
+import { type Brief, skillsOf } from '../model/brief.ts';
 import type { Container, Position } from '../model/container.ts';
+import type { Family } from '../model/family.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
 import type { NeedId } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
-import { isGoodOn, type Unit, type UnitId } from '../model/unit.ts';
+import type { Traits } from '../model/traits.ts';
+import { isGoodOn, type Unit } from '../model/unit.ts';
+import { deriveNeeds } from '../needs/needs.ts';
+import { applyFix, type Fix } from './applyFix.ts';
 
 export const SEVERITIES = ['stop', 'warn', 'note'] as const;
 /** `stop`: it must not stay so; `warn`: it will fail somebody; `note`: worth knowing. */
 export type Severity = (typeof SEVERITIES)[number];
-
-/** A change to the draft that mends a finding; undoable like any other edit. */
-export type Fix =
-  | { do: 'add'; label: string; kind: string }
-  | { do: 'swap'; label: string; unitId: UnitId; kind: string }
-  | { do: 'takeOut'; label: string; unitId: UnitId }
-  | { do: 'setState'; label: string; unitId: UnitId; state: string };
 
 export interface Finding {
   rule: string;
@@ -52,6 +51,8 @@ export type Said = Omit<Finding, 'rule'>;
 
 export interface Rule {
   id: string;
+  /** Needs that it is about: it is silent where none of them is asked of this kit. Absent: it always may speak. */
+  needs?: readonly NeedId[];
   /** What it is about, in a few words, for lists and for setting it aside. */
   title: string;
   /** Common practice unless it says otherwise; the reason stands in what it says. */
@@ -64,6 +65,10 @@ export interface Thing {
   /** In date and in a condition that counts. */
   isGood: boolean;
 }
+
+const MOST_OFFERS_TRIED = 6;
+const NEW_THING = 'offered';
+const STATE_ORDER: readonly NeedState[] = ['gap', 'thin', 'held', 'full'];
 
 /** The facts with what many rules ask of them. */
 export class Facts {
@@ -82,15 +87,90 @@ export class Facts {
     return this.given.brief;
   }
 
-  /** Good things of these kinds. */
-  of(...kinds: readonly string[]): Thing[] {
-    return this.things.filter(({ kind, isGood }) => isGood && kinds.includes(kind.id));
+  /** Good things of these families. */
+  of(...families: readonly Family[]): Thing[] {
+    return this.things.filter(({ kind, isGood }) => isGood && families.includes(kind.family));
+  }
+
+  /** Good things with a trait. */
+  having(has: (traits: Traits, kind: Kind) => boolean): Thing[] {
+    return this.things.filter(({ kind, isGood }) => isGood && has(kind.traits, kind));
   }
 
   /** Good things that the school lets serve a need. */
   serving(need: NeedId): Thing[] {
     return this.things.filter(({ kind, isGood }) => isGood && gradeOf(kind, need, this.given.school) !== null);
   }
+
+  /**
+   * Kinds of the catalogue to offer: those wanted that count in this kit, by skill and at a security check; the cheapest first, equal
+   * prices by mass, then by name.
+   */
+  offers(isWanted: (kind: Kind) => boolean): string[] {
+    const skills = skillsOf(this.brief);
+    const counts = (kind: Kind) =>
+      (kind.skill === null || skills.includes(kind.skill)) && !(this.brief.securityChecks && isBarred(kind)) && isWanted(kind);
+    return [...this.given.catalog.values()]
+      .filter(counts)
+      .sort((a, b) => a.priceMinor - b.priceMinor || a.massG - b.massG || (a.name < b.name ? -1 : 1))
+      .map(({ id }) => id);
+  }
+
+  /** Whether the school takes a kind for what is made for a need, by itself. */
+  isMadeFor(kind: Kind, need: NeedId): boolean {
+    return gradeOf(kind, need, this.given.school) === 'primary' && kind.requires[need] === undefined;
+  }
+
+  /** A fix that adds such a thing; null where the catalogue has none that counts here. */
+  add(label: string, isWanted: (kind: Kind) => boolean): Fix | null {
+    return this.firstKept(this.offers(isWanted).map((kind) => ({ do: 'add', label, kind })));
+  }
+
+  /** A fix that swaps a thing for such a one. */
+  swap(label: string, { id }: Pick<Unit, 'id'>, isWanted: (kind: Kind) => boolean): Fix | null {
+    return this.firstKept(this.offers(isWanted).map((kind) => ({ do: 'swap', label, unitId: id, kind })));
+  }
+
+  private firstKept(fixes: readonly Fix[]): Fix | null {
+    return fixes.slice(0, MOST_OFFERS_TRIED).find((fix) => this.keeps(fix)) ?? null;
+  }
+
+  /** Whether the need is asked of this kit. */
+  isAsked(need: NeedId): boolean {
+    return this.given.coverage.needs.some((own) => own.need === need && isAsked(own.state));
+  }
+
+  /** Whether a thing is booked for a need that is asked. */
+  isBooked(unitId: string): boolean {
+    return this.given.coverage.needs.some(({ state, by }) => isAsked(state) && by.some((served) => served.unitId === unitId));
+  }
+
+  /**
+   * Whether a fix may be advised: nothing that is booked for an asked need goes out, and no asked need is in a worse state after it.
+   */
+  keeps(fix: Fix): boolean {
+    if (fix.do === 'takeOut' && this.isBooked(fix.unitId)) return false;
+    if (fix.do === 'setState') return true;
+    const { draft, catalog, school, today, coverage } = this.given;
+    const { units } = applyFix(draft, fix, catalog, NEW_THING);
+    this.needs ??= deriveNeeds(draft.brief, school);
+    const after = coverageNow(
+      {
+        needs: this.needs,
+        school,
+        skills: skillsOf(draft.brief),
+        isChecked: draft.brief.securityChecks,
+        on: today,
+        kits: [{ id: 'kit', units }],
+      },
+      catalog,
+    );
+    return after.every(({ need, state }) => {
+      const before = coverage.needs.find((own) => own.need === need)?.state ?? 'off';
+      return !isAsked(before) || STATE_ORDER.indexOf(state) >= STATE_ORDER.indexOf(before);
+    });
+  }
+  private needs: readonly AskedNeed[] | null = null;
 
   carry(): CarryCheck | null {
     const { container, position, packedMm, packedOuter, draft, catalog } = this.given;
@@ -114,3 +194,8 @@ export const about = (things: readonly Thing[], finding: (first: Thing) => Said)
   const [first] = things;
   return first === undefined ? [] : [finding(first)];
 };
+
+export const isOf =
+  (...families: readonly Family[]) =>
+  ({ family }: Kind): boolean =>
+    families.includes(family);

@@ -13,7 +13,9 @@ import { CONDITIONS, type Unit, UnitSchema } from '../model/unit.ts';
 import { SEVERITIES } from './rule.ts';
 import { applyFix, RULES, runRules } from './rules.ts';
 
-const CATALOG = kindCatalog();
+const GLOVES = KINDS.find(({ id }) => id === 'gloves');
+if (GLOVES === undefined) throw new Error('no gloves');
+const CATALOG = kindCatalog([...KINDS, { ...GLOVES, id: 'latex-gloves', name: 'Latex gloves', traits: { ...GLOVES.traits, latex: true } }]);
 const TODAY = plainDate('2026-11-25');
 const [SCHOOL] = SCHOOLS;
 if (SCHOOL === undefined) throw new Error('schools are missing');
@@ -63,6 +65,11 @@ function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', posit
     packedMm,
   };
 }
+/** The same facts with other contents, judged anew. */
+function factsAgain(facts: ReturnType<typeof factsOf>, draft: KitDraft): ReturnType<typeof factsOf> {
+  const { coverage } = judgeKit({ id: 'k', brief: draft.brief, units: draft.units }, facts.school, facts.container, TODAY, CATALOG);
+  return { ...facts, draft, coverage };
+}
 const found = (kit: Kit) => runRules(factsOf(kit));
 const idsIn = (kit: Kit) => found(kit).map(({ rule }) => rule);
 
@@ -99,14 +106,17 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
       { units: [] },
     ],
   },
-  'small-limbs': {
-    fires: { units: ['windlass-tourniquet'], brief: { children: true } },
+  'tourniquets-on-one': {
+    fires: { units: [{ kind: 'windlass-tourniquet', count: 2 }], brief: { helpers: 2 } },
     quiet: [
-      { units: ['windlass-tourniquet'] },
-      { units: ['windlass-tourniquet', 'elastic-wrap-tourniquet'], brief: { children: true } },
-      { units: ['windlass-tourniquet', 'elastic-wrap-tourniquet'], brief: { animals: 2 } },
-      { units: [], brief: { children: true } },
+      { units: ['windlass-tourniquet'], brief: { helpers: 2 } },
+      { units: [{ kind: 'windlass-tourniquet', count: 2 }] },
+      { units: [{ kind: 'windlass-tourniquet', count: 2 }], brief: { helpers: 2, staysPut: true } },
     ],
+  },
+  'wanted-twice': {
+    fires: { units: ['elastic-wrap-tourniquet', 'kaolin-gauze'] },
+    quiet: [{ units: ['elastic-wrap-tourniquet', 'kaolin-gauze', 'pressure-dressing'] }, { units: ['windlass-tourniquet'] }],
   },
   'bungee-disputed': { fires: { units: ['bungee-tourniquet'] }, quiet: [{ units: ['windlass-tourniquet'] }] },
   'hemostatic-alone': {
@@ -137,15 +147,39 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
       { units: ['nasal-airway-28'], brief: { training: 'trauma' } },
     ],
   },
-  'airway-lubricant': { fires: { units: ['nasal-airway-20'] }, quiet: [{ units: ['vented-seals'] }] },
-  'seals-odd': {
-    fires: { units: [{ kind: 'vented-seals', piecesUsed: 1, condition: 'opened' }] },
-    quiet: [{ units: ['vented-seals'] }, { units: [{ kind: 'adhesive-dressings', piecesUsed: 1 }] }],
+  'airway-no-adult': {
+    fires: { units: ['nasal-airway-20'], brief: { training: 'trauma' } },
+    quiet: [
+      { units: ['nasal-airway-20', 'nasal-airway-28'], brief: { training: 'trauma' } },
+      { units: ['marker'], brief: { training: 'trauma' } },
+    ],
   },
-  'seals-unvented': { fires: { units: ['unvented-seals'] }, quiet: [{ units: ['vented-seals'] }] },
+  'airway-lubricant': {
+    fires: { units: ['nasal-airway-20'], brief: { training: 'trauma' } },
+    quiet: [
+      { units: ['vented-seals'], brief: { training: 'trauma' } },
+      { units: ['nasal-airway-20', 'lubricant-packet'], brief: { training: 'trauma' } },
+    ],
+  },
+  'seals-odd': {
+    fires: { units: [{ kind: 'vented-seals', piecesUsed: 1, condition: 'opened' }], brief: { penetrating: true } },
+    quiet: [
+      { units: ['vented-seals'], brief: { penetrating: true } },
+      { units: [{ kind: 'adhesive-dressings', piecesUsed: 1 }], brief: { penetrating: true } },
+      // Nobody asks for seals here.
+      { units: [{ kind: 'vented-seals', piecesUsed: 1, condition: 'opened' }] },
+    ],
+  },
+  'seals-unvented': {
+    fires: { units: ['unvented-seals'], brief: { penetrating: true } },
+    quiet: [{ units: ['vented-seals'], brief: { penetrating: true } }, { units: ['unvented-seals'] }],
+  },
   'seals-wet-skin': {
-    fires: { units: ['vented-seals'], brief: { coldWet: true } },
-    quiet: [{ units: ['vented-seals'] }, { units: ['vented-seals', 'gauze-pads'], brief: { coldWet: true } }],
+    fires: { units: ['vented-seals'], brief: { coldWet: true, penetrating: true } },
+    quiet: [
+      { units: ['vented-seals'], brief: { penetrating: true } },
+      { units: ['vented-seals', 'gauze-pads'], brief: { coldWet: true, penetrating: true } },
+    ],
   },
   'mask-in-pocket': {
     fires: { units: ['pocket-mask'], layer: 'pocket' },
@@ -290,13 +324,48 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
       { units: ['satellite-messenger'], brief: { remoteAdvice: true, phoneCover: false } },
     ],
   },
-  'tablets-and-aspirin': {
-    fires: { units: [{ kind: 'tablets', lot: 'T', expiresOn: FAR }], brief: { threats: ['cardiac'] } },
-    quiet: [{ units: [{ kind: 'tablets', lot: 'T', expiresOn: FAR }] }, { units: ['marker'], brief: { children: true } }],
+  'tablets-and-aspirin': { fires: { units: ['aspirin'] }, quiet: [{ units: ['sugar-gel'] }, { units: ['tablets'] }] },
+  'medicine-unnamed': { fires: { units: ['tablets'] }, quiet: [{ units: ['aspirin'] }, { units: ['marker'] }] },
+  'strangers-and-medicines': {
+    fires: { units: ['pain-tablets'], brief: { strangers: true } },
+    quiet: [{ units: ['pain-tablets'] }, { units: ['sugar-gel'], brief: { strangers: true } }],
+  },
+  'latex-and-allergy': {
+    fires: { units: ['latex-gloves'], brief: { withAllergies: 1 } },
+    quiet: [{ units: ['latex-gloves'] }, { units: ['gloves'], brief: { withAllergies: 1 } }],
+  },
+  'closing-untrained': {
+    fires: { units: ['suture-set'], brief: { training: 'trauma' } },
+    quiet: [{ units: ['suture-set'], brief: { training: 'advanced' } }, { units: ['closure-strips'] }],
+  },
+  'guide-shows-another': {
+    fires: { units: ['guide', 'ratchet-tourniquet'] },
+    quiet: [{ units: ['guide', 'windlass-tourniquet'] }, { units: ['ratchet-tourniquet'] }],
+  },
+  'shears-and-belts': {
+    fires: { units: ['shears-small'], brief: { threats: ['vehicle'] } },
+    quiet: [{ units: ['shears-small'] }, { units: ['shears'], brief: { threats: ['vehicle'] } }],
+  },
+  'light-in-the-hand': {
+    fires: { units: ['penlight'], brief: { dark: true } },
+    quiet: [{ units: ['penlight'] }, { units: ['penlight', 'headlamp'], brief: { dark: true } }, { units: [], brief: { dark: true } }],
+  },
+  'gloves-dark': { fires: { units: ['gloves-dark'] }, quiet: [{ units: ['gloves'] }] },
+  'gloves-sealed-in': {
+    fires: { units: ['gloves'], container: 'vacuum-roll' },
+    quiet: [{ units: ['gloves'] }, { units: ['marker'], container: 'vacuum-roll' }],
+  },
+  'nothing-binds': {
+    fires: { units: ['splint-short'] },
+    quiet: [{ units: ['splint-short', 'triangular-bandage'] }, { units: ['gauze-pads'] }],
+  },
+  'nothing-writes': {
+    fires: { units: ['record-card'] },
+    quiet: [{ units: ['record-card', 'marker'] }, { units: ['record-card', 'pencil'] }],
   },
   'own-injector': {
     fires: { units: [], brief: { withAllergies: 1 } },
-    quiet: [{ units: [] }],
+    quiet: [{ units: [] }, { units: [], brief: { withAllergies: 1, injectors: [{ who: 'Ada', where: 'person' }] } }],
   },
   'bag-mask-alone': {
     fires: { units: ['bag-mask'], brief: { helpers: 1, training: 'advanced' } },
@@ -347,7 +416,7 @@ describe('every rule', () => {
       if (finding?.fix == null) return;
       const mended = applyFix(facts.draft, finding.fix, CATALOG, 'fixed');
       expect(mended).not.toBe(facts.draft);
-      const after = runRules({ ...facts, draft: mended });
+      const after = runRules(factsAgain(facts, mended));
       const still = after.filter(({ rule }) => rule === id).length;
       expect(still, `${id} still speaks`).toBeLessThan(runRules(facts).filter(({ rule }) => rule === id).length);
     },
@@ -439,15 +508,6 @@ describe('applyFix', () => {
 describe('limits of rules', () => {
   const spoken = (id: string, kit: Kit) => runRules(factsOf(kit)).filter(({ rule }) => rule === id);
 
-  it('one animal is enough to ask for a strap that closes on a small limb', () => {
-    expect(spoken('small-limbs', { units: ['windlass-tourniquet'], brief: { animals: 1 } })[0]?.reason).toMatch(
-      /^Animals are in the brief/,
-    );
-    expect(spoken('small-limbs', { units: ['windlass-tourniquet'], brief: { children: true, animals: 1 } })[0]?.reason).toMatch(
-      /^Children/,
-    );
-  });
-
   it('300 g on the ankle are borne, a gram more is not', () => {
     const light: Laid[] = ['flat-windlass-tourniquet', 'flat-windlass-tourniquet', 'windlass-tourniquet'];
     const on = (...more: Laid[]) => spoken('ankle-tires', { units: [...light, ...more], container: 'none', position: 'ankle' });
@@ -499,18 +559,20 @@ describe('limits of rules', () => {
     expect(told('worn', -1)).toBeUndefined();
   });
 
-  it('of three pairs of seals an odd number is a broken pair, an even one is not', () => {
+  it('of three pairs of seals the last broken one is said', () => {
     const odd = (piecesUsed: number) =>
-      spoken('seals-odd', { units: [{ kind: 'vented-seals', count: 3, piecesUsed, condition: 'opened' }] }).length > 0;
-    expect([0, 1, 2, 3, 4, 5].map(odd)).toEqual([false, true, false, true, false, true]);
+      spoken('seals-odd', { units: [{ kind: 'vented-seals', count: 3, piecesUsed }], brief: { penetrating: true } }).length > 0;
+    // The good seal of a broken pair is a spare while a whole pair is there.
+    expect([0, 1, 2, 3, 4, 5].map(odd)).toEqual([false, false, false, false, false, true]);
   });
 
   it('a bag-mask wants two pairs of hands', () => {
     const alone = (brief: Partial<Brief>) => spoken('bag-mask-alone', { units: ['bag-mask'], brief }).length > 0;
-    expect(alone({ helpers: 1 })).toBe(true);
-    expect(alone({ helpers: 2 })).toBe(false);
-    expect(alone({ helpers: 1, carers: [carer('A', [])] })).toBe(true);
-    expect(alone({ helpers: 1, carers: [carer('A', []), carer('B', [])] })).toBe(false);
+    const able = carer('A', ['breath', 'bagMask']);
+    expect(alone({ helpers: 1, training: 'advanced' })).toBe(true);
+    expect(alone({ helpers: 2, training: 'advanced' })).toBe(false);
+    expect(alone({ helpers: 1, carers: [able] })).toBe(true);
+    expect(alone({ helpers: 1, carers: [able, carer('B', [])] })).toBe(false);
   });
 
   it('repacked tablets need both lot and date', () => {

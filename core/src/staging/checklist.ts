@@ -1,6 +1,6 @@
-import { STAGED_KINDS } from '../catalog/stagedKinds.ts';
-import { CUTTERS, SEALED_MAKES } from '../kit/kitFit.ts';
+import { isCutter, SEALED_MAKES } from '../kit/kitFit.ts';
 import type { Container, Position } from '../model/container.ts';
+import { type Family, STAGED_FAMILIES } from '../model/family.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { KitDraft, Tick } from '../model/kit.ts';
 import type { PlainDate } from '../model/plainDate.ts';
@@ -28,18 +28,8 @@ export interface StageStep {
   asks: 'hangsAt' | 'told' | null;
 }
 
-/** What can come off, be folded over or be pulled up before it is needed. Kinds of the catalogue; common practice, no source. */
-const FLAGGED: readonly string[] = ['flat-tape', 'tape-roll', 'cohesive-wrap', 'wide-elastic-wrap'];
-/** Gels and liquids, which go into a leak bag. */
-export const LEAKING_KINDS: readonly string[] = [
-  'burn-gel',
-  'burn-sachet',
-  'hand-sanitiser',
-  'sugar-gel',
-  'wound-wash',
-  'antibiotic-ointment',
-];
-const GLOVES: readonly string[] = ['gloves', 'gloves-large'];
+/** Whether it goes into a leak bag: gels and liquids. */
+export const canLeak = ({ traits: { care = [] } }: Kind): boolean => care.includes('leaks');
 
 type Draft = Pick<KitDraft, 'units' | 'stage' | 'containerId' | 'modules'>;
 
@@ -79,7 +69,7 @@ const step = (group: StageGroup, id: string, text: string, why: string, unitIds:
 function thingSteps(unit: Unit, kind: Kind, container: Container | undefined): StageStep[] {
   const steps: StageStep[] = [];
   const add = (what: string, text: string, why: string) => steps.push(step('things', `${what}:${unit.id}`, text, why, [unit.id]));
-  if (STAGED_KINDS.includes(kind.id)) {
+  if (STAGED_FAMILIES.includes(kind.family)) {
     add(
       'strap',
       `${kind.name}: out of its plastic, strap threaded to a loop, tip folded over.`,
@@ -88,17 +78,17 @@ function thingSteps(unit: Unit, kind: Kind, container: Container | undefined): S
     const own = steps.at(-1);
     if (own !== undefined) own.isGiven = unit.condition !== 'notStaged';
   }
-  if (kind.id === 'elastic-wrap-tourniquet' && unit.state === 'asSold' && container?.opening === 'zip')
+  if ((kind.traits.care ?? []).includes('nickedByZip') && unit.state === 'asSold' && container?.opening === 'zip')
     add('packet', `${kind.name}: leave it in its packet.`, 'The zip could nick its edge, and a nicked wrap tears.');
   if (unit.state === 'outerOff')
     add(`outer-off`, `${kind.name}: outer wrapper off, inner seal whole.`, 'The inner wrapper keeps it sterile, and it lies flatter.');
   if (unit.state === 'pressed')
     add('pressed', `${kind.name}: pressed flat in a bag of its own.`, 'That is the thickness the packing reckons with.');
   if (unit.state === 'laidFlat') add('flat', `${kind.name}: unrolled and laid flat.`, 'That is the thickness the packing reckons with.');
-  if (FLAGGED.includes(kind.id))
+  if ((kind.traits.care ?? []).includes('looseEnd'))
     add('flag', `${kind.name}: fold the free end over as a flag.`, 'Gloved and wet fingers do not find a stuck end.');
-  if (LEAKING_KINDS.includes(kind.id)) add('leak', `${kind.name}: into a leak bag.`, 'One burst sachet spoils every wrapper around it.');
-  if (kind.id === 'tablets')
+  if (canLeak(kind)) add('leak', `${kind.name}: into a leak bag.`, 'One burst sachet spoils every wrapper around it.');
+  if (kind.family === 'tablets')
     add(
       'label',
       `${kind.name}: name, dose, lot and the original expiry on the packet.`,
@@ -106,17 +96,17 @@ function thingSteps(unit: Unit, kind: Kind, container: Container | undefined): S
     );
   if (kind.dating === 'battery')
     add('battery', `${kind.name}: switch it on, then off; a fresh battery if it is weak.`, 'A lamp that was never tried is a guess.');
-  if (GLOVES.includes(kind.id) && unit.state === 'asSold')
+  if (kind.family === 'gloves' && unit.state === 'asSold')
     add('gloves', `${kind.name}: folded so that the cuff comes out first.`, 'They are the first thing needed, with hands that shake.');
   return steps;
 }
 
 /** Things that belong beside each other. */
 function togetherSteps(draft: Draft, catalog: KindCatalog): StageStep[] {
-  const of = (ids: readonly string[]) => draft.units.filter(({ kind }) => ids.includes(kind));
+  const of = (family: Family) => draft.units.filter(({ kind }) => catalog.get(kind)?.family === family);
   const limb = draft.units.filter(({ kind }) => catalog.get(kind)?.grades['M.limb'] === 'primary');
-  const [marker] = of(['marker']);
-  const [card] = of(['record-card']);
+  const [marker] = of('marker');
+  const [card] = of('recordCard');
   const steps: StageStep[] = [];
   if (marker !== undefined && limb.length > 0)
     steps.push(
@@ -171,7 +161,7 @@ function containerSteps(draft: Draft, container: Container | undefined, catalog:
   const steps: StageStep[] = [];
   const add = (what: (typeof CONTAINER_STEPS)[number], text: string, why: string, unitIds: string[] = []) =>
     steps.push(step('container', `${what}:${container.id}`, text, why, unitIds));
-  const cutters = draft.units.filter(({ kind }) => CUTTERS.includes(kind));
+  const cutters = draft.units.filter(({ kind }) => isCutter(catalog.get(kind)));
   if (cutters.length > 0) {
     const isSealed = SEALED_MAKES.includes(container.make) || container.make === 'flatBag';
     const names = cutters.map(({ kind }) => catalog.get(kind)?.name ?? kind).join(', ');

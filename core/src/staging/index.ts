@@ -1,6 +1,6 @@
 export {
+  canLeak,
   isStepDone,
-  LEAKING_KINDS,
   moduleStepPrefix,
   openedAgain,
   STAGE_GROUP_NAMES,

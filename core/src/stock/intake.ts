@@ -1,4 +1,4 @@
-import { STAGED_KINDS } from '../catalog/stagedKinds.ts';
+import { STAGED_FAMILIES } from '../model/family.ts';
 import type { Kind } from '../model/kind.ts';
 import type { Condition } from '../model/unit.ts';
 
@@ -20,5 +20,5 @@ export function isSuspect(kind: Kind, { priceMinor, authorised }: Provenance): b
 /** The condition in which a thing is taken in: what is staged before it is carried comes wrapped, and counts as not staged yet. */
 export function intakeCondition(kind: Kind, provenance: Provenance): Condition {
   if (isSuspect(kind, provenance)) return 'suspect';
-  return STAGED_KINDS.includes(kind.id) ? 'notStaged' : 'ready';
+  return STAGED_FAMILIES.includes(kind.family) ? 'notStaged' : 'ready';
 }

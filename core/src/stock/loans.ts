@@ -1,12 +1,12 @@
 import { changesBetween, isWorse, type NeedChange, type NeedFigures } from '../coverage/changes.ts';
-import { gradeOf, type StockUnit } from '../coverage/prepare.ts';
+import { gradeOf, piecesFor } from '../coverage/grades.ts';
+import type { StockUnit } from '../coverage/prepare.ts';
 import type { Grade, KindCatalog } from '../model/kind.ts';
 import { LAYERS, type Layer } from '../model/kit.ts';
 import type { NeedId } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
-import { piecesLeft } from '../model/unit.ts';
-import { isOfferable } from './restock.ts';
+import { isOfferable, piecesOf } from './restock.ts';
 
 interface Held {
   needs: readonly (NeedFigures & { need: NeedId })[];
@@ -64,9 +64,9 @@ export function loansFor(
       kinds.flatMap(({ kind, grade }) =>
         (stacksOf(lender).get(kind.id) ?? []).flatMap((unit): Offer[] => {
           if (!isOfferable(unit, catalog, on)) return [];
-          const take = Math.min(unit.count, Math.ceil(missing / kind.pieces));
-          const piecesUsed = take === unit.count ? (unit.piecesUsed ?? 0) : 0;
-          const pieces = Math.min(missing, piecesLeft({ count: take, piecesUsed }, kind.pieces));
+          const each = piecesFor(kind, need, borrower.school);
+          const take = Math.min(unit.count, Math.ceil(missing / each));
+          const pieces = Math.min(missing, piecesOf(kind, unit, take, each));
           return [{ lender, unit, grade, take, pieces }];
         }),
       ),

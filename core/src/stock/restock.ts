@@ -1,7 +1,8 @@
-import { type NeedCoverage, needState } from '../coverage/coverage.ts';
-import { conditionCounts, gradeOf, type StockUnit } from '../coverage/prepare.ts';
-import type { Grade, KindCatalog } from '../model/kind.ts';
-import type { NeedId } from '../model/need.ts';
+import { gradeOf, piecesFor } from '../coverage/grades.ts';
+import { conditionCounts, type StockUnit } from '../coverage/prepare.ts';
+import { type NeedCoverage, needState } from '../coverage/states.ts';
+import type { Grade, Kind, KindCatalog } from '../model/kind.ts';
+import { circleOf, type NeedId } from '../model/need.ts';
 import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { isGoodOn, piecesLeft } from '../model/unit.ts';
@@ -48,6 +49,12 @@ export function orderSpares(spares: readonly SpareUnit[], { outlasts }: RestockO
   const lasting = spares.filter(lasts).sort(byExpiry);
   const short = spares.filter((unit) => !lasts(unit)).sort((a, b) => -byExpiry(a, b));
   return [...lasting, ...short];
+}
+
+/** Pieces that so many units of a stack bring, where one holds `each`; the last of it is the one that was begun. */
+export function piecesOf(kind: Kind, unit: Pick<StockUnit, 'count' | 'piecesUsed'>, take: number, each: number): number {
+  const piecesUsed = take === unit.count ? (unit.piecesUsed ?? 0) : 0;
+  return Math.floor((piecesLeft({ count: take, piecesUsed }, kind.pieces) / kind.pieces) * each);
 }
 
 export const isOfferable = (unit: StockUnit, catalog: KindCatalog, on: PlainDate): boolean => {
@@ -111,13 +118,16 @@ function takeSpares(
   const taken: RestockLine['fromStores'] = [];
   let open = missing;
   for (const grade of GRADE_ORDER) {
+    // What is improvised closes nothing that is a matter of minutes.
+    if (grade === 'improvised' && circleOf(need) === 0) continue;
     for (const unit of [...free.values()]) {
       if (open <= 0) return taken;
       const kind = catalog.get(unit.kind);
       if (kind === undefined || gradeOf(kind, need, school) !== grade || kind.requires[need] !== undefined) continue;
       // Whole units are taken off a stack; the rest of it stays free for the next need.
-      const take = Math.min(unit.count, Math.ceil(open / kind.pieces));
-      const pieces = Math.min(open, piecesLeft({ count: take, piecesUsed: take === unit.count ? (unit.piecesUsed ?? 0) : 0 }, kind.pieces));
+      const each = piecesFor(kind, need, school);
+      const take = Math.min(unit.count, Math.ceil(open / each));
+      const pieces = Math.min(open, piecesOf(kind, unit, take, each));
       if (take === unit.count) free.delete(unit.id);
       else free.set(unit.id, { ...unit, count: unit.count - take });
       taken.push({ unitId: unit.id, kind: unit.kind, grade, pieces, take, expiresOn: unit.expiresOn ?? null, lot: unit.lot ?? null });
@@ -131,7 +141,7 @@ function kindsToBuy(need: NeedId, pieces: number, school: School, catalog: KindC
   return [...catalog.values()]
     .filter((kind) => gradeOf(kind, need, school) === 'primary')
     .map((kind) => {
-      const count = Math.ceil(pieces / kind.pieces);
+      const count = Math.ceil(pieces / piecesFor(kind, need, school));
       return { kind: kind.id, count, priceMinor: count * kind.priceMinor };
     })
     .sort((a, b) => a.priceMinor - b.priceMinor || (a.kind < b.kind ? -1 : 1))

@@ -1,13 +1,31 @@
+import { FAMILY_FACTS, plainOfFamily, SOFT_GIVE } from '../catalog/families.ts';
 import { slug } from '../catalog/freeId.ts';
-import { GRADES, type Grade, type Kind, KindSchema, PLAIN_KIND } from '../model/kind.ts';
+import { FAMILIES, type Family } from '../model/family.ts';
+import { GRADES, type Grade, KIND_CHOICES, type Kind, KindSchema } from '../model/kind.ts';
 import { NEED_IDS, NEEDS, type NeedId, RUNGS } from '../model/need.ts';
+import {
+  AGE_NAMES,
+  AGENTS,
+  AGES,
+  CARE_NAMES,
+  CARES,
+  COLOUR_NAMES,
+  COLOURS,
+  GLOVE_SIZES,
+  MEDICINE_PURPOSE_NAMES,
+  MEDICINE_PURPOSES,
+  MedicineSchema,
+  type Traits,
+} from '../model/traits.ts';
 import { type Column, guessColumns, type Mapping } from './columns.ts';
 
 /** Columns of a table of kinds: how they are called here, under which other headings they are found, and whether a row needs them. */
 export const KIND_COLUMNS = [
   { field: 'id', label: 'Id', aka: ['id', 'key', 'code'], isNeeded: false },
   { field: 'name', label: 'Name', aka: ['name', 'item', 'kind', 'article'], isNeeded: true },
-  { field: 'rung', label: 'Rung', aka: ['rung', 'letter', 'march', 'lane'], isNeeded: true },
+  { field: 'family', label: 'Family', aka: ['family', 'sort', 'what it is', 'type', 'category'], isNeeded: false },
+  { field: 'alsoCalled', label: 'Also called', aka: ['also called', 'other names', 'synonyms', 'aka'], isNeeded: false },
+  { field: 'rung', label: 'Rung', aka: ['rung', 'letter', 'march', 'lane'], isNeeded: false },
   { field: 'shape', label: 'Shape', aka: ['shape', 'class'], isNeeded: false },
   { field: 'drawing', label: 'Drawing', aka: ['drawing', 'outline'], isNeeded: false },
   { field: 'wMm', label: 'Width, mm', aka: ['width', 'w', 'width mm', 'w mm'], isNeeded: true },
@@ -21,6 +39,15 @@ export const KIND_COLUMNS = [
   { field: 'primary', label: 'Made for', aka: ['made for', 'primary', 'needs'], isNeeded: false },
   { field: 'substitute', label: 'Substitute for', aka: ['substitute for', 'substitute'], isNeeded: false },
   { field: 'improvised', label: 'Improvised for', aka: ['improvised for', 'improvised'], isNeeded: false },
+  { field: 'tool', label: 'Tool', aka: ['tool', 'reusable'], isNeeded: false },
+  { field: 'size', label: 'Size', aka: ['size', 'glove size', 'fr'], isNeeded: false },
+  { field: 'ml', label: 'Holds, ml', aka: ['holds ml', 'ml', 'volume', 'volume ml'], isNeeded: false },
+  { field: 'agent', label: 'Works by', aka: ['works by', 'agent'], isNeeded: false },
+  { field: 'ages', label: 'For ages', aka: ['for ages', 'ages'], isNeeded: false },
+  { field: 'care', label: 'Needs care', aka: ['needs care', 'care'], isNeeded: false },
+  { field: 'colour', label: 'Colour', aka: ['colour', 'color'], isNeeded: false },
+  { field: 'substance', label: 'Substance', aka: ['substance', 'active substance', 'medicine'], isNeeded: false },
+  { field: 'medicineFor', label: 'Medicine for', aka: ['medicine for', 'purpose', 'indication'], isNeeded: false },
 ] as const satisfies readonly Column<string>[];
 export type KindField = (typeof KIND_COLUMNS)[number]['field'];
 /** Which heading of the file stands for which field; a field that is left out takes its default. */
@@ -76,33 +103,101 @@ function readKindRow(row: Row, mapping: KindMapping, number: number, known: Read
   };
   const name = cell('name');
   if (name === '') say('name', 'is missing');
-  if (cell('rung') === '') say('rung', 'is missing');
+  const family = readFamily(cell('family'), say);
+  if (cell('rung') === '' && cell('family') === '') say('rung', 'is missing: write a family or a rung');
+  const plain = plainOfFamily(family);
   const id = cell('id') === '' ? slug(name) : cell('id');
   if (!/^[a-z0-9-]{1,64}$/.test(id)) say('id', `"${id}" must be small letters, digits and -`);
   const { priceMinor, issue } = readPrice(cell('price'));
   if (issue !== null) say('price', issue);
-  const pieces = cell('pieces') === '' ? 1 : (numberIn(cell('pieces')) ?? 0);
+  const pieces = cell('pieces') === '' ? plain.pieces : (numberIn(cell('pieces')) ?? 0);
   if (!Number.isInteger(pieces) || pieces < 1) say('pieces', `"${cell('pieces')}" is not a whole number over 0`);
-  const shape = oneOf('shape', KindSchema.shape.shape.options, 'slab');
+  const shape = oneOf('shape', KIND_CHOICES.shape, plain.shape);
+  const grades = readGrades(cell, say);
   const row2 = {
-    ...PLAIN_KIND,
+    ...plain,
     id,
     name,
-    rung: oneOf('rung', RUNGS, 'D'),
+    alsoCalled: cell('alsoCalled') === '' ? plain.alsoCalled : listIn(cell('alsoCalled')),
+    rung: oneOf('rung', RUNGS, plain.rung),
     shape,
-    drawing: oneOf('drawing', KindSchema.shape.drawing.options, 'packet'),
+    drawing: oneOf('drawing', KIND_CHOICES.drawing, plain.drawing),
     states: [{ id: 'asSold', label: 'as packed', wMm: measure('wMm', 2000), hMm: measure('hMm', 2000), tMm: measure('tMm', 1000) }],
-    give: shape === 'soft' ? 0.25 : 0,
+    give: shape === 'soft' ? SOFT_GIVE : 0,
     massG: measure('massG', 50_000),
     priceMinor,
-    dating: oneOf('dating', KindSchema.shape.dating.options, 'none'),
+    dating: oneOf('dating', KIND_CHOICES.dating, plain.dating),
     pieces,
-    pieceName: cell('pieceName') === '' ? 'piece' : cell('pieceName'),
-    grades: readGrades(cell, say),
+    pieceName: cell('pieceName') === '' ? plain.pieceName : cell('pieceName'),
+    grades: Object.keys(grades).length === 0 ? plain.grades : grades,
+    tool: cell('tool') === '' ? plain.tool : YES.includes(cell('tool').toLowerCase()),
+    traits: readTraits(family, plain.traits, cell, say),
   };
   const parsed = issues.length === 0 ? KindSchema.safeParse(row2) : null;
   if (parsed !== null && !parsed.success) say('name', parsed.error.issues[0]?.message ?? 'cannot be read');
   return { row: number, kind: parsed?.success ? parsed.data : null, issues, replaces: known.has(id) };
+}
+
+const YES: readonly string[] = ['yes', 'y', 'true', '1', 'x'];
+const listIn = (text: string): string[] =>
+  text
+    .split(/[;|]/)
+    .map((word) => word.trim())
+    .filter((word) => word !== '');
+
+type Say = (field: KindField, message: string) => void;
+
+/** A family by its id, its name or another word for it. */
+function readFamily(text: string, say: Say): Family {
+  const word = text.toLowerCase();
+  if (word === '') return 'other';
+  const isIt = (family: Family) =>
+    [family, FAMILY_FACTS[family].name, ...FAMILY_FACTS[family].alsoCalled].some((name) => name.toLowerCase() === word);
+  const found = FAMILIES.find(isIt);
+  if (found === undefined) say('family', `"${text}" is not a family; leave it out, or write one such as "gauze pad"`);
+  return found ?? 'other';
+}
+
+/** What the row says of a thing beyond its measures, over what is usual for its family. */
+function readTraits(family: Family, usual: Traits, cell: (field: KindField) => string, say: Say): Traits {
+  const traits: Traits = { ...usual };
+  const some = <T extends string>(field: KindField, allowed: readonly T[], names: Record<T, string>): T[] =>
+    listIn(cell(field)).flatMap((word) => {
+      const found = allowed.find((value) => [value, names[value]].some((name) => name.toLowerCase() === word.toLowerCase()));
+      if (found === undefined) say(field, `"${word}" is not one of ${allowed.map((value) => names[value]).join(', ')}`);
+      return found ?? [];
+    });
+  const size = cell('size')
+    .toUpperCase()
+    .replace(/\s*FR$/, '');
+  if (size !== '') {
+    const glove = GLOVE_SIZES.find((one) => one === size);
+    const french = numberIn(size);
+    if (family === 'gloves' && glove !== undefined) traits.gloveSize = glove;
+    else if (family !== 'gloves' && french !== null) traits.airwayFr = french;
+    else say('size', `"${cell('size')}" is not a size of this: S to XL for gloves, a number in Fr for airways`);
+  }
+  const ml = numberIn(cell('ml'));
+  if (cell('ml') !== '' && (ml === null || ml <= 0)) say('ml', `"${cell('ml')}" is not a number over 0`);
+  else if (ml !== null) traits.ml = ml;
+  const [agent] = some('agent', AGENTS, { kaolin: 'kaolin', chitosan: 'chitosan', other: 'other' });
+  if (agent !== undefined) traits.agent = agent;
+  const ages = some('ages', AGES, AGE_NAMES);
+  if (ages.length > 0) traits.ages = ages;
+  const care = some('care', CARES, CARE_NAMES);
+  if (care.length > 0) traits.care = care;
+  const [colour] = some('colour', COLOURS, COLOUR_NAMES);
+  if (colour !== undefined) traits.colour = colour;
+  const purposes = some('medicineFor', MEDICINE_PURPOSES, MEDICINE_PURPOSE_NAMES);
+  if (purposes.length > 0 || cell('substance') !== '') {
+    const before = traits.medicine ?? MedicineSchema.parse({});
+    traits.medicine = {
+      ...before,
+      substance: cell('substance') || before.substance,
+      purposes: purposes.length > 0 ? purposes : before.purposes,
+    };
+  }
+  return traits;
 }
 
 /** Words that files of earlier versions have for needs. */
@@ -182,6 +277,17 @@ export function kindRow(kind: Kind): Record<string, string> {
     primary: needs('primary'),
     substitute: needs('substitute'),
     improvised: needs('improvised'),
+    family: kind.family,
+    alsoCalled: kind.alsoCalled.join('; '),
+    tool: kind.tool ? 'yes' : 'no',
+    size: kind.traits.gloveSize ?? (kind.traits.airwayFr === undefined ? '' : String(kind.traits.airwayFr)),
+    ml: kind.traits.ml === undefined ? '' : String(kind.traits.ml),
+    agent: kind.traits.agent ?? '',
+    ages: (kind.traits.ages ?? []).join('; '),
+    care: (kind.traits.care ?? []).join('; '),
+    colour: kind.traits.colour ?? '',
+    substance: kind.traits.medicine?.substance ?? '',
+    medicineFor: (kind.traits.medicine?.purposes ?? []).join('; '),
   };
   return Object.fromEntries(KIND_COLUMNS.map(({ field, label }) => [label, cells[field]]));
 }

@@ -214,7 +214,7 @@ describe('an inspection', () => {
     const marker = CATALOG.get('marker') as Kind;
     expect(promptFor(strap)).toMatch(/^Run the strap/);
     expect(promptFor({ ...strap, dating: 'printed', id: 'x' })).toMatch(/^Press the bag/);
-    expect(promptFor({ ...marker, dating: 'battery', id: 'y' })).toMatch(/^Turn it on/);
+    expect(promptFor({ ...marker, dating: 'battery', family: 'other' })).toMatch(/^Turn it on/);
   });
 
   it('never turns what was used into anything else', () => {

@@ -1,3 +1,4 @@
+import type { Family } from '../model/family.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { Layer } from '../model/kit.ts';
 import type { PlainDate } from '../model/plainDate.ts';
@@ -46,19 +47,18 @@ export interface InspectionStep {
 }
 
 /** What the hand does to find out whether a thing is sound. Common practice, no source. */
-const PROMPTS: Record<string, string> = {
+const PROMPTS: Partial<Record<Family, string>> = {
   gloves: 'Stretch one finger: a glove that tears, sticks or crackles is done.',
-  'gloves-large': 'Stretch one finger: a glove that tears, sticks or crackles is done.',
-  'flat-tape': 'Lift the end: it must stick, and come off clean.',
-  'tape-roll': 'Lift the end: it must stick, and come off clean.',
+  tape: 'Lift the end: it must stick, and come off clean.',
   marker: 'Write a time on skin or tape.',
+  pen: 'Write a line on paper.',
   shears: 'Cut a strip of cloth or tape, and look for rust at the screw.',
-  'shears-small': 'Cut a strip of cloth or tape, and look for rust at the screw.',
-  'folding-cutter': 'Open it with gloves on, and try the edge on cloth.',
+  beltCutter: 'Pull a strip of cloth through it, and look for rust on the edge.',
+  knife: 'Open it with gloves on, and try the edge on cloth.',
   whistle: 'Blow it once.',
-  'cohesive-wrap': 'Unwind a hand of it: old wrap sticks to itself and tears.',
-  'wide-elastic-wrap': 'Pull a hand of it: it must spring back.',
-  'foil-blanket': 'Feel for holes along the folds; a blanket that crackles loudly may be cracked.',
+  cohesiveWrap: 'Unwind a hand of it: old wrap sticks to itself and tears.',
+  elasticBandage: 'Pull a hand of it: it must spring back.',
+  foilBlanket: 'Feel for holes along the folds; a blanket that crackles loudly may be cracked.',
 };
 
 const BY_DATING: Record<Kind['dating'], string> = {
@@ -71,7 +71,7 @@ const BY_DATING: Record<Kind['dating'], string> = {
 export function promptFor(kind: Kind): string {
   if (kind.grades['M.limb'] !== undefined && kind.dating === 'none')
     return 'Run the strap through its whole length, turn the rod, look at the stitching. No sun-bleached straps.';
-  return PROMPTS[kind.id] ?? BY_DATING[kind.dating];
+  return PROMPTS[kind.family] ?? BY_DATING[kind.dating];
 }
 
 /**

@@ -192,7 +192,7 @@ describe('the shipped catalogue', () => {
 
   it('gives tubes one diameter, and every container and position a size', () => {
     for (const kind of KINDS)
-      if (kind.shape === 'tube' && kind.id !== 'tablets') for (const state of kind.states) expect(state.hMm, kind.id).toBe(state.tMm);
+      if (kind.shape === 'tube' && kind.family !== 'tablets') for (const state of kind.states) expect(state.hMm, kind.id).toBe(state.tMm);
     for (const { compartments } of CONTAINERS) expect(compartments.length).toBeGreaterThan(0);
     expect(POSITIONS).toHaveLength(15);
   });

@@ -1,9 +1,10 @@
 import type { CoverageBodySchema, SchoolRefSchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
 import type { BuyingProblem } from '@ivrak/core/buying';
+import { kindCatalog } from '@ivrak/core/catalog';
 import { type CoverageProblem, coverage } from '@ivrak/core/coverage';
 import { judgeKit } from '@ivrak/core/kit';
-import { SKILLS } from '@ivrak/core/model';
+import { type KindCatalog, SKILLS } from '@ivrak/core/model';
 import { deriveNeeds } from '@ivrak/core/needs';
 import { readScan } from '@ivrak/core/scan';
 import { type Heat, heatOf } from '@ivrak/core/upkeep';
@@ -21,10 +22,10 @@ const resolveSchool = (here: Installation, ref: z.output<typeof SchoolRefSchema>
   return school;
 };
 
-function checkKinds(here: Installation, kits: z.output<typeof CoverageBodySchema>['kits']): void {
+function checkKinds(catalog: KindCatalog, kits: z.output<typeof CoverageBodySchema>['kits']): void {
   const issues = kits.flatMap((kit, kitIndex) =>
     kit.units.flatMap(({ kind }, index) =>
-      here.catalog.kinds.has(kind) ? [] : [{ path: `kits.${kitIndex}.units.${index}.kind`, message: `"${kind}" is not in the catalogue` }],
+      catalog.has(kind) ? [] : [{ path: `kits.${kitIndex}.units.${index}.kind`, message: `"${kind}" is not in the catalogue` }],
     ),
   );
   const ids = kits.flatMap((kit) => kit.units.map(({ id }) => id));
@@ -81,14 +82,16 @@ export const computeRoutes = (here: Installation, queues: Queues): Served[] => [
     return { findings: findingsOf(here, kit, judgement, packedMm === null ? null : { thicknessMm: packedMm, feasible: true }, day) };
   }),
   serve(contract.computeCoverage, ({ body }) => {
-    checkKinds(here, body.kits);
+    const { kinds, ...asked } = body;
+    const catalog = kinds === undefined ? here.catalog.kinds : kindCatalog(kinds);
+    checkKinds(catalog, body.kits);
     const problem: CoverageProblem = {
-      ...body,
+      ...asked,
       school: resolveSchool(here, body.school),
       skills: body.skills ?? SKILLS,
       kits: body.kits as CoverageProblem['kits'],
     };
-    return coverage(problem, here.catalog.kinds);
+    return coverage(problem, catalog);
   }),
   serve(contract.computeFit, ({ body }) => queues.fits.ask(body)),
   serve(contract.computeBuying, ({ body }) => {

@@ -1,10 +1,9 @@
-import { CONTAINERS, KINDS, kindCatalog, POSITIONS, SCHOOLS } from '@ivrak/core/catalog';
+import { CONTAINERS, KINDS, kindCatalog, POSITIONS, SCHOOLS, StoredKindSchema } from '@ivrak/core/catalog';
 import {
   type Container,
   ContainerSchema,
   type Kind,
   type KindCatalog,
-  KindSchema,
   type Position,
   PositionSchema,
   type School,
@@ -50,7 +49,7 @@ class Shelf<T extends { id: string }> {
 
 /** The catalogue as one installation knows it. It is filled anew whenever one of its rows changes; whoever holds it sees the change. */
 export class LiveCatalog {
-  readonly kindShelf = new Shelf<Kind>(KindSchema, KINDS, kindCatalog());
+  readonly kindShelf = new Shelf<Kind>(StoredKindSchema, KINDS, kindCatalog());
   readonly schoolShelf = new Shelf<School>(SchoolSchema, SCHOOLS);
   readonly containerShelf = new Shelf<Container>(ContainerSchema, CONTAINERS);
   readonly positionShelf = new Shelf<Position>(PositionSchema, POSITIONS);

@@ -1,6 +1,7 @@
+import { classifyKit } from '@ivrak/core/coverage';
 import type { FitProblem, FitResult } from '@ivrak/core/fit';
 import { fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem } from '@ivrak/core/kit';
-import { addDays, type KitDraft, type KitSummary, type KitView, type PlainDate, skillsOf } from '@ivrak/core/model';
+import { addDays, type KitClassView, type KitDraft, type KitSummary, type KitView, type PlainDate, skillsOf } from '@ivrak/core/model';
 import { type Finding, runRules } from '@ivrak/core/rules';
 import { type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from '@ivrak/core/upkeep';
 import type { Installation } from '../installation/installation.ts';
@@ -23,7 +24,17 @@ export function keptKit(here: Installation, kit: StoredKit, judgement: Judgement
   const school = here.catalog.school(kit.schoolId);
   if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
   const { id, name, units, inspectedOn, brief } = kit;
-  return { id, name, units, inspectedOn, school, needs: judgement.needs, skills: skillsOf(brief), interval: here.heat.intervalOf(kit) };
+  return {
+    id,
+    name,
+    units,
+    inspectedOn,
+    school,
+    needs: judgement.needs,
+    skills: skillsOf(brief),
+    isChecked: brief.securityChecks,
+    interval: here.heat.intervalOf(kit),
+  };
 }
 
 /** How the kit would be packed now; null where there is nothing to pack it into, or too much. */
@@ -75,7 +86,17 @@ export function viewOf(here: Installation, kit: StoredKit, today: PlainDate): Ki
     container: { id: kit.containerId, name: container?.name ?? kit.containerId },
     position: { id: kit.positionId, name: position?.name ?? kit.positionId },
     summary,
+    class: here.memory.of(kit, `class ${today}`, () => classOf(here, kit, today)),
   };
+}
+
+function classOf(here: Installation, kit: StoredKit, on: PlainDate): KitClassView {
+  const school = here.catalog.school(kit.schoolId);
+  if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
+  const { brief, layer, units } = kit;
+  const problem = { school, skills: skillsOf(brief), isChecked: brief.securityChecks, on, kits: [{ id: kit.id, units }] };
+  const { name, says, next } = classifyKit(problem, layer, here.catalog.kinds);
+  return { name, sentence: says, lacking: next?.lacking ?? [], next: next?.name ?? null };
 }
 
 function summarise(here: Installation, kit: StoredKit, today: PlainDate): KitSummary {

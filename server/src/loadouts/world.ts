@@ -1,7 +1,7 @@
 import { kitMassG, kitPriceMinor } from '@ivrak/core/kit';
 import { type CarryKit, type CarryWorld, type LoadoutKit, loadoutKitOf } from '@ivrak/core/loadout';
 import { addDays, BriefSchema, type PlainDate, type ReachTime, type School, skillsOf } from '@ivrak/core/model';
-import { deriveNeeds } from '@ivrak/core/needs';
+import { type DerivedNeed, deriveNeeds } from '@ivrak/core/needs';
 import { measuredTimes, type ReachChangesRow, ReachChangesRowSchema, reachPlan } from '@ivrak/core/reach';
 import { asc, eq } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
@@ -18,7 +18,7 @@ function carryKit(here: Installation, kit: StoredKit, school: School, today: Pla
   const packed = packedOf(here, kit, judgement);
   const { summary } = viewOf(here, kit, today);
   const { id, name, layer, personId, containerId, positionId, schoolId, units, stage, brief } = kit;
-  const shown = ({ need, least, ideal, windowS }: CarryKit['needs'][number]) => ({ need, least, ideal, windowS });
+  const shown = ({ reason: _, terms: __, override: ___, ...asked }: DerivedNeed): CarryKit['needs'][number] => asked;
   const ofOne = deriveNeeds(BriefSchema.parse({ ...brief, casualties: 1 }), school);
   return {
     id,

@@ -21,6 +21,7 @@ export async function horizonKits(here: Installation, db: Db, today: PlainDate):
         needs: judge(here, kit, today).needs,
         school,
         skills: skillsOf(kit.brief),
+        isChecked: kit.brief.securityChecks,
         units: kit.units,
         inspectedOn: kit.inspectedOn,
         inspectEveryDays: here.heat.intervalOf(kit).days,

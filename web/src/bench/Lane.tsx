@@ -1,5 +1,5 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
-import type { NeedCoverage, RungCoverage } from '@ivrak/core/coverage';
+import { ifNeedBeText, isAsked, type NeedCoverage, type RungCoverage } from '@ivrak/core/coverage';
 import {
   CONDITION_NAMES,
   type Kind,
@@ -14,7 +14,7 @@ import {
 } from '@ivrak/core/model';
 import { clsx } from 'clsx';
 import { memo } from 'react';
-import { catalogNow } from '../data/catalog.ts';
+import { catalogNow, kindName } from '../data/catalog.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import css from './bench.module.css';
@@ -34,7 +34,7 @@ interface LaneProps {
 
 export function Lane({ rung, units, coverage, chosenId, overId, choose }: LaneProps) {
   const { today, judgement } = useKit();
-  const needs = coverage?.needs.filter(({ state }) => state !== 'off') ?? [];
+  const needs = coverage?.needs.filter(({ state }) => isAsked(state)) ?? [];
   const gaps = needs.filter(({ state }) => state === 'gap');
   const serves = servesOf(judgement.coverage.needs);
   const drop = useDroppable({ id: `lane:${rung}`, data: { what: 'lane' } satisfies Target });
@@ -105,7 +105,9 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, isOver,
   const { tMm } = measuresOf(kind, unit.state);
   const isLapsed = unit.expiresOn !== null && unit.expiresOn < today;
   const isOut = isLapsed || !['ready', 'notStaged'].includes(unit.condition);
-  const figures = [`${tMm} mm`, `${kind.massG * unit.count} g`, serves === '' ? 'spare' : serves];
+  // What does not count is not a spare either; its own line says why.
+  const use = serves !== '' ? [serves] : isOut ? [] : ['spare'];
+  const figures = [`${tMm} mm`, `${kind.massG * unit.count} g`, ...use];
   return (
     <button
       type="button"
@@ -139,6 +141,13 @@ function ThingDate({ unit, kind, isLapsed }: { unit: Unit; kind: Kind; isLapsed:
   return null;
 }
 
+/** What could stand in is said beside the gap, and never counted. */
+function IfNeedBeLine({ first: { unitId, leavesOpen } }: { first: NeedCoverage['ifNeedBe'][number] }) {
+  const { draft } = useKit();
+  const unit = draft.units.find(({ id }) => id === unitId);
+  return unit === undefined ? null : <span className={css.ifNeedBe}>If need be: {ifNeedBeText(kindName(unit.kind), leavesOpen)}</span>;
+}
+
 /** What is missing stands on the sheet as an empty place; pressing it shows what would fill it. */
 function GapBox({ need }: { need: NeedCoverage }) {
   const show = useCatalogFilter((state) => state.showNeed);
@@ -147,6 +156,7 @@ function GapBox({ need }: { need: NeedCoverage }) {
     <button type="button" className={css.gapBox} onClick={() => show(need.need)}>
       <b>{NEEDS[need.need].label}</b>
       <span className="mono">{missing} missing</span>
+      {need.ifNeedBe[0] !== undefined && <IfNeedBeLine first={need.ifNeedBe[0]} />}
     </button>
   );
 }

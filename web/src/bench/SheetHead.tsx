@@ -16,12 +16,18 @@ export function SheetHead() {
   // A word about the whole may come a moment after the figures.
   const problem = useDeferredValue(useProblem());
   const { step, scale, zoom } = useSheetScale();
-  const { name, says, next } = useMemo(() => classifyKit(problem, draft.layer, catalog), [problem, draft.layer, catalog]);
+  const { judgement } = useKit();
+  const { name, says, next, isPart, kitClass } = useMemo(() => classifyKit(problem, draft.layer, catalog), [problem, draft.layer, catalog]);
+  const { purpose } = draft.brief;
+  const isWhole = judgement.asked > 0 && judgement.held === judgement.asked;
+  // What is beyond its purpose is nothing that it lacks.
+  const isBeyond = (purpose === 'bleeding' && kitClass === 'bleeding' && !isPart) || purpose === 'everyday' || purpose === 'medicines';
   return (
     <header className={css.sheetHead}>
       <p className={css.sheetClass}>
-        <b>{name.charAt(0).toUpperCase() + name.slice(1)}</b>: {says}.
-        {next !== null && (
+        <b>{name.charAt(0).toUpperCase() + name.slice(1)}</b>: {says}
+        {isBeyond && isWhole && <span className="state-full"> Complete for what it is for.</span>}
+        {next !== null && !isBeyond && (
           <span className="muted">
             {' '}
             For a {next.name} it lacks {showLacking(next.lacking)}.

@@ -1,5 +1,5 @@
 import { gradeOf, type Helpfulness } from '@ivrak/core/coverage';
-import { type Kind, measuresOf, NEEDS, type NeedId, RUNGS, type School } from '@ivrak/core/model';
+import { type Kind, measuresOf, NEEDS, type NeedId, RUNGS, type School, searchText } from '@ivrak/core/model';
 
 export interface Shown {
   kind: Kind;
@@ -18,7 +18,7 @@ export function shownKinds(kinds: readonly Kind[], filter: KindFilter, school: S
   const shown = kinds
     .filter((kind) => {
       const needs = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
-      const text = `${kind.name} ${needs.map((need) => NEEDS[need].one).join(' ')}`.toLowerCase();
+      const text = `${searchText(kind)} ${needs.map((need) => NEEDS[need].one).join(' ')}`.toLowerCase();
       if (!words.every((word) => text.includes(word))) return false;
       if (filter.need !== null) return gradeOf(kind, filter.need, school) !== null;
       return filter.rung === null || kind.rung === filter.rung;

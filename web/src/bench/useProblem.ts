@@ -13,6 +13,7 @@ export function useProblem(): CoverageProblem {
       school,
       on: today,
       skills: skillsOf(brief),
+      isChecked: brief.securityChecks,
       kits: [{ id: kit.id, units } satisfies StockKit],
     }),
     [judgement.needs, school, today, brief, kit.id, units],

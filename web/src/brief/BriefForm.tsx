@@ -1,4 +1,20 @@
-import { AGE_GROUP_NAMES, AGE_GROUPS, LAYER_NAMES, LAYERS, type Layer, THREAT_NAMES, THREATS, type Threat } from '@ivrak/core/model';
+import {
+  AGE_GROUP_NAMES,
+  AGE_GROUPS,
+  LAYER_NAMES,
+  LAYERS,
+  type Layer,
+  NEED_IDS,
+  NEEDS,
+  PURPOSE_NAMES,
+  PURPOSES,
+  rungOf,
+  SURROUNDING_NAMES,
+  SURROUNDINGS,
+  THREAT_NAMES,
+  THREATS,
+  type Threat,
+} from '@ivrak/core/model';
 import { casualtiesOf, showHours } from '@ivrak/core/needs';
 import { Select, TextInput } from '@mantine/core';
 import { usePeople } from '../data/queries.ts';
@@ -8,7 +24,8 @@ import { DecimalInput } from '../ui/DecimalInput.tsx';
 import parts from '../ui/parts.module.css';
 import css from './brief.module.css';
 import { Carers } from './Carers.tsx';
-import { Count, Toggle, useBriefField } from './fields.tsx';
+import { Choices, Count, Toggle, useBriefField } from './fields.tsx';
+import { Medicines } from './Medicines.tsx';
 import { Retire } from './Retire.tsx';
 import { SchoolChoice } from './SchoolChoice.tsx';
 import { StartFrom } from './StartFrom.tsx';
@@ -20,10 +37,12 @@ export function BriefForm() {
   return (
     <form className={css.form} aria-label="Brief" onSubmit={(event) => event.preventDefault()}>
       <WhoseKit />
+      <Purpose />
       <People />
       <Threats />
       <Distance />
       <Carers />
+      <Medicines />
       <KitSort />
       <SchoolChoice />
       <Retire />
@@ -63,6 +82,50 @@ function WhoseKit() {
         onChange={(value) => edit((before) => ({ ...before, layer: (value ?? before.layer) as Layer }))}
       />
     </fieldset>
+  );
+}
+
+const PURPOSE_OPTIONS = PURPOSES.map((value) => ({ value, label: PURPOSE_NAMES[value].name, hint: PURPOSE_NAMES[value].means }));
+
+/** What the kit is for comes first: needs outside of it are another kit's, never a gap in this one. */
+function Purpose() {
+  const { brief } = useKit().draft;
+  const set = useBriefField();
+  return (
+    <fieldset>
+      <legend>What it is for</legend>
+      <Choices label="What it is for" options={PURPOSE_OPTIONS} value={brief.purpose} onChange={(purpose) => set({ purpose })} />
+      <Select
+        label="Where"
+        placeholder="anywhere"
+        clearable
+        data={SURROUNDINGS.map((value) => ({ value, label: SURROUNDING_NAMES[value] }))}
+        value={brief.surroundings}
+        onChange={(value) => set({ surroundings: SURROUNDINGS.find((one) => one === value) ?? null })}
+      />
+    </fieldset>
+  );
+}
+
+/** Day-to-day needs that are asked for one by one; amounts of medicines follow from the people. */
+const DAILY_NEEDS = NEED_IDS.filter((need) => rungOf(need) === 'D' && !['D.sugar', 'D.allergy', 'D.chestPain', 'D.meds'].includes(need));
+
+function DailyNeeds() {
+  const { brief } = useKit().draft;
+  const set = useBriefField();
+  const isAll = brief.purpose === 'everyday' || (brief.purpose === 'individual' && brief.dayToDay);
+  if (!isAll && Object.keys(brief.daily).length === 0) return null;
+  return (
+    <div className={parts.toggles} role="group" aria-label="Day-to-day things, one by one">
+      {DAILY_NEEDS.map((need) => (
+        <Toggle
+          key={need}
+          label={NEEDS[need].label}
+          value={brief.daily[need] ?? isAll}
+          onChange={(isOn) => set({ daily: { ...brief.daily, [need]: isOn } })}
+        />
+      ))}
+    </div>
   );
 }
 
@@ -212,6 +275,7 @@ function KitSort() {
         />
         <Toggle label="Strangers" hint="may open and use it" value={brief.strangers} onChange={(strangers) => set({ strangers })} />
       </div>
+      <DailyNeeds />
     </fieldset>
   );
 }

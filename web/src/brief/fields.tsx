@@ -1,8 +1,10 @@
 import type { Brief } from '@ivrak/core/model';
-import { IconSquare, IconSquareCheckFilled } from '@tabler/icons-react';
+import { IconCircle, IconCircleCheckFilled, IconSquare, IconSquareCheckFilled } from '@tabler/icons-react';
+import { useId } from 'react';
 import { edit } from '../kit/draftStore.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import parts from '../ui/parts.module.css';
+import css from './brief.module.css';
 
 /** Changes fields of the brief in the draft. */
 export function useBriefField() {
@@ -40,5 +42,31 @@ export function Toggle({ label, hint, value, onChange }: ToggleProps) {
         {hint !== undefined && <span className={parts.toggleHint}> {hint}</span>}
       </span>
     </button>
+  );
+}
+
+interface ChoicesProps<T extends string> {
+  label: string;
+  options: readonly { value: T; label: string; hint: string }[];
+  value: T;
+  onChange: (value: T) => void;
+}
+
+/** One of a few, each said in full. */
+export function Choices<T extends string>({ label, options, value, onChange }: ChoicesProps<T>) {
+  const name = useId();
+  return (
+    <div className={css.choices} role="radiogroup" aria-label={label}>
+      {options.map((option) => (
+        <label key={option.value} className={parts.toggle} data-chosen={option.value === value}>
+          <input className="sr-only" type="radio" name={name} checked={option.value === value} onChange={() => onChange(option.value)} />
+          {option.value === value ? <IconCircleCheckFilled size={18} aria-hidden="true" /> : <IconCircle size={18} aria-hidden="true" />}
+          <span>
+            {option.label}
+            <span className={parts.toggleHint}> {option.hint}</span>
+          </span>
+        </label>
+      ))}
+    </div>
   );
 }

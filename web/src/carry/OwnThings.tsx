@@ -1,5 +1,5 @@
-import { freeId, OWN_THINGS } from '@ivrak/core/catalog';
-import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, type OwnThing } from '@ivrak/core/model';
+import { FAMILY_FACTS, freeId, OWN_THINGS } from '@ivrak/core/catalog';
+import { FAMILIES, GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, type OwnThing } from '@ivrak/core/model';
 import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -22,7 +22,20 @@ export function OwnThings({ own, change }: OwnThingsProps) {
     if (shipped !== undefined) change([...own, shipped]);
     if (id !== NEW_THING) return;
     const newId = freeId('own thing', new Set(own.map((one) => one.id)));
-    change([...own, { id: newId, name: 'Own thing', grades: {}, drawback: '', drawS: 4, massG: 0, barredAtSecurity: false }]);
+    change([
+      ...own,
+      {
+        id: newId,
+        name: 'Own thing',
+        family: 'other',
+        isTool: true,
+        grades: {},
+        drawback: '',
+        drawS: 4,
+        massG: 0,
+        barredAtSecurity: false,
+      },
+    ]);
     setOpen(newId);
   };
   const free = OWN_THINGS.filter(({ id }) => !own.some((one) => one.id === id));
@@ -78,6 +91,14 @@ function OwnThingForm({ one, set }: { one: OwnThing; set: (next: Partial<OwnThin
         // An empty name is not taken up: the loadout would not be kept.
         onBlur={(event) => event.currentTarget.value.trim() !== '' && set({ name: event.currentTarget.value.trim() })}
       />
+      <Select
+        label="What sort of thing"
+        searchable
+        allowDeselect={false}
+        data={FAMILIES.map((family) => ({ value: family as string, label: FAMILY_FACTS[family].name }))}
+        value={one.family}
+        onChange={(next) => set({ family: FAMILIES.find((known) => known === next) ?? one.family })}
+      />
       {named.map(([need, grade]) => (
         <div key={need} className="row">
           <span className="grow">
@@ -112,6 +133,7 @@ function OwnThingForm({ one, set }: { one: OwnThing; set: (next: Partial<OwnThin
         <DecimalInput label="To the hand in" unit="s" max={600} value={one.drawS} onChange={(drawS) => set({ drawS: drawS ?? 0 })} />
         <DecimalInput label="Mass" unit="g" max={20_000} decimals={0} value={one.massG} onChange={(massG) => set({ massG: massG ?? 0 })} />
       </div>
+      <Checkbox label="Not used up by use" checked={one.isTool} onChange={(event) => set({ isTool: event.currentTarget.checked })} />
       <Checkbox
         label="Kept back at security checks"
         checked={one.barredAtSecurity}

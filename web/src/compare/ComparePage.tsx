@@ -52,7 +52,15 @@ export function ComparePage() {
   const shown = [own, ...chosen.flatMap((key) => others.filter((other) => other.key === key))].slice(0, MOST_COLUMNS);
   const packed = usePackedThickness(shown, judgement.needs);
   const columns = useMemo(
-    () => columnsOf(shown, { needs: judgement.needs, school, skills: skillsOf(draft.brief), on: today, catalog }),
+    () =>
+      columnsOf(shown, {
+        needs: judgement.needs,
+        school,
+        skills: skillsOf(draft.brief),
+        isChecked: draft.brief.securityChecks,
+        on: today,
+        catalog,
+      }),
     [shown, judgement.needs, school, draft.brief, today, catalog],
   );
   const edited = lists.find(({ id }) => id === editing);

@@ -8,6 +8,7 @@ import { type Candidate, columnsOf, listCandidate, type Yardstick } from './colu
 const [SCHOOL] = SCHOOLS as readonly [School, ...School[]]; // schools are shipped
 const CATALOG = kindCatalog();
 const yardstick: Yardstick = {
+  isChecked: false,
   needs: deriveNeeds(BriefSchema.parse({ penetrating: true }), SCHOOL),
   school: SCHOOL,
   skills: [],
@@ -51,7 +52,7 @@ describe('candidates side by side', () => {
       yardstick,
     );
     expect(columns.map(({ asked }) => asked)).toEqual([columns[0]?.asked, columns[0]?.asked]);
-    for (const { coverage } of columns) expect(coverage.needs.find(({ need }) => need === 'M.limb')?.state).toBe('full');
+    for (const { coverage } of columns) expect(coverage.needs.find(({ need }) => need === 'M.limb')?.state).toBe('held');
   });
 
   it('hold what they hold on the day: a lapsed thing holds nothing', () => {

@@ -33,6 +33,7 @@ export interface Yardstick {
   needs: readonly DerivedNeed[];
   school: School;
   skills: readonly Skill[];
+  isChecked: boolean;
   on: PlainDate;
   catalog: KindCatalog;
 }
@@ -50,9 +51,9 @@ export const listCandidate = (list: ContentList, fallback: { containerId: string
 });
 
 /** Judges every candidate by one yardstick: the same brief and school for all. */
-export function columnsOf(candidates: readonly Candidate[], { needs, school, skills, on, catalog }: Yardstick): Column[] {
+export function columnsOf(candidates: readonly Candidate[], { needs, school, skills, isChecked, on, catalog }: Yardstick): Column[] {
   return candidates.map((candidate) => {
-    const problem = { school, skills, on, kits: [{ id: candidate.key, units: candidate.units }] };
+    const problem = { school, skills, isChecked, on, kits: [{ id: candidate.key, units: candidate.units }] };
     const result = coverage({ ...problem, needs }, catalog);
     const asked = result.needs.filter(({ least }) => least > 0);
     return {

@@ -1,6 +1,6 @@
 import type { KitView } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCatalog } from './catalog.ts';
+import { takeShipped, useCatalog } from './catalog.ts';
 import { api } from './client.ts';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
@@ -15,7 +15,10 @@ const catalogQuery = queryOptions({
   queryKey: ['catalog'],
   staleTime: 60_000,
   queryFn: async () => {
-    const told = await api.get('/api/catalog');
+    const told = await api.get('/api/catalog').catch(async (error: unknown) => {
+      await takeShipped();
+      throw error;
+    });
     useCatalog.getState().take(told);
     return told.own;
   },

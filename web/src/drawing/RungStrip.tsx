@@ -1,3 +1,4 @@
+import { isAsked } from '@ivrak/core/coverage';
 import { type KitSummary, RUNG_NAMES } from '@ivrak/core/model';
 import { clsx } from 'clsx';
 import { STATE_WORDS } from './figures.ts';
@@ -11,7 +12,7 @@ export function RungStrip({ rungs, isNarrow = false }: { rungs: KitSummary['rung
         <li key={rung} className={css.rungCell} title={`${RUNG_NAMES[rung]}: ${STATE_WORDS[state]}, ${have} of ${least}`}>
           <span className={clsx(css.rungPattern, `fill-${state}`)} aria-hidden="true" />
           <span className={css.rungLetter}>{rung}</span>
-          <span className="sr-only">{`${RUNG_NAMES[rung]}: ${STATE_WORDS[state]}${state === 'off' ? '' : `, ${have} of ${least}`}`}</span>
+          <span className="sr-only">{`${RUNG_NAMES[rung]}: ${STATE_WORDS[state]}${!isAsked(state) ? '' : `, ${have} of ${least}`}`}</span>
         </li>
       ))}
     </ul>

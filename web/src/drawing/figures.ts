@@ -1,7 +1,14 @@
 import type { NeedState } from '@ivrak/core/coverage';
 import { NEEDS, type NeedId } from '@ivrak/core/model';
 
-export const STATE_WORDS: Record<NeedState, string> = { off: 'not needed', gap: 'gap', thin: 'thin', held: 'held', full: 'full' };
+export const STATE_WORDS: Record<NeedState, string> = {
+  off: 'not needed',
+  elsewhere: 'elsewhere',
+  gap: 'gap',
+  thin: 'thin',
+  held: 'held',
+  full: 'full',
+};
 
 export const price = (minor: number): string => (minor / 100).toFixed(2);
 export const grams = (value: number): string => `${Math.round(value)} g`;

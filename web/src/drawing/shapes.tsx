@@ -270,6 +270,42 @@ const bag: Draw = ({ w, h }) => (
   </>
 );
 
+const phone: Draw = ({ w, h }) => (
+  <>
+    <rect width={w} height={h} rx={Math.min(w, h) * 0.14} fill="var(--cloth-dark)" {...edge} />
+    <rect x={w * 0.07} y={h * 0.1} width={w * 0.86} height={h * 0.8} rx={2} fill="var(--film)" {...thin} />
+    <path d={`M${w * 0.42} ${h * 0.05}h${w * 0.16}`} {...thin} />
+  </>
+);
+
+const radio: Draw = ({ w, h }) => (
+  <>
+    <rect y={h * 0.22} width={w} height={h * 0.78} rx={4} fill="var(--cloth-dark)" {...edge} />
+    <rect x={w * 0.12} width={w * 0.14} height={h * 0.26} rx={2} fill="var(--steel)" {...edge} />
+    <rect x={w * 0.16} y={h * 0.32} width={w * 0.68} height={h * 0.2} rx={2} fill="var(--film)" {...thin} />
+    {[0.62, 0.72, 0.82].map((at) => (
+      <path key={at} d={`M${w * 0.24} ${h * at}H${w * 0.76}`} {...thin} />
+    ))}
+  </>
+);
+
+const bottle: Draw = ({ w, h }) => (
+  <>
+    <rect x={w * 0.18} width={w * 0.82} height={h} rx={h * 0.18} fill="var(--film)" {...edge} />
+    <rect y={h * 0.3} width={w * 0.2} height={h * 0.4} rx={2} fill="var(--emphasis)" {...edge} />
+    <path d={`M${w * 0.42} ${h * 0.1}V${h * 0.9}M${w * 0.8} ${h * 0.1}V${h * 0.9}`} {...thin} />
+  </>
+);
+
+const injector: Draw = ({ w, h }) => (
+  <>
+    <rect x={w * 0.1} width={w * 0.8} height={h} rx={h * 0.4} fill="var(--paper)" {...edge} />
+    <rect y={h * 0.2} width={w * 0.12} height={h * 0.6} rx={2} fill="var(--emphasis)" {...edge} />
+    <rect x={w * 0.86} y={h * 0.26} width={w * 0.14} height={h * 0.48} rx={2} fill="var(--steel)" {...edge} />
+    <rect x={w * 0.34} y={h * 0.3} width={w * 0.26} height={h * 0.4} rx={2} fill="var(--film)" {...thin} />
+  </>
+);
+
 export const SHAPES: Record<DrawingId, Draw> = {
   strapBundle,
   elasticRoll,
@@ -296,4 +332,8 @@ export const SHAPES: Record<DrawingId, Draw> = {
   ampoule,
   strips,
   bag,
+  phone,
+  radio,
+  bottle,
+  injector,
 };

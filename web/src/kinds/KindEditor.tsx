@@ -1,5 +1,6 @@
-import { type Kind, KindSchema, type KindState, PLAIN_KIND } from '@ivrak/core/model';
-import { Select, TextInput } from '@mantine/core';
+import { FAMILY_FACTS, plainOfFamily } from '@ivrak/core/catalog';
+import { FAMILIES, type Kind, KindSchema, type KindState, PLAIN_KIND } from '@ivrak/core/model';
+import { Select, TagsInput, TextInput } from '@mantine/core';
 import type { UseFormReturnType } from '@mantine/form';
 import { Toggle } from '../brief/fields.tsx';
 import { useCatalog } from '../data/catalog.ts';
@@ -14,6 +15,7 @@ import panelCss from '../ui/recordPanel.module.css';
 import { useKeep } from '../ui/useKeep.ts';
 import { useRecordForm } from '../ui/useRecordForm.ts';
 import { KindGrades } from './KindGrades.tsx';
+import { KindTraits } from './KindTraits.tsx';
 import { KIND_CHOICES } from './kindWords.ts';
 
 const PACKED: KindState = { id: 'asSold', label: 'as packed', wMm: 100, hMm: 80, tMm: 15 };
@@ -79,10 +81,13 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
         <KindDrawing kind={kind} scale={scaleToFit(kind.states[0] ?? PACKED, 170)} />
       </div>
       <TextInput label="Name" description="Generic: what it is, not who makes it" maxLength={80} {...form.getInputProps('name')} />
+      <FamilyChoice form={form} isNew={kept === null} />
       <KindMeasures form={form} />
       <KindFacts form={form} />
       <KindGrades value={kind.grades} onChange={(grades) => form.setFieldValue('grades', grades)} />
+      <KindTraits kind={kind} change={(traits) => form.setFieldValue('traits', traits)} />
       <div className={parts.toggles}>
+        <Toggle label="A tool" hint="not used up by use" {...field(form, 'tool')} />
         <Toggle label="Sterile until opened" {...field(form, 'sterile')} />
         <Toggle label="Folds once" {...field(form, 'foldable')} />
         <Toggle label="Barred at security" {...field(form, 'barredAtSecurity')} />
@@ -101,6 +106,37 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
 
 interface PartProps {
   form: UseFormReturnType<Kind>;
+}
+
+const FAMILY_OPTIONS = FAMILIES.map((family) => ({ value: family as string, label: FAMILY_FACTS[family].name }));
+
+/** What sort of thing it is; choosing it fills in what such a thing usually is, which can then be changed. */
+function FamilyChoice({ form, isNew }: PartProps & { isNew: boolean }) {
+  const choose = (value: string | null) => {
+    const family = FAMILIES.find((one) => one === value);
+    if (family === undefined) return;
+    form.setValues(isNew ? plainOfFamily(family) : { family });
+  };
+  return (
+    <div className={parts.fieldGrid}>
+      <Select
+        label="What sort of thing"
+        description={isNew ? 'Fills in what it usually serves' : 'Rules and care follow from it'}
+        searchable
+        allowDeselect={false}
+        data={FAMILY_OPTIONS}
+        value={form.values.family}
+        onChange={choose}
+      />
+      <TagsInput
+        label="Also called"
+        description="Words people look for it by"
+        maxTags={20}
+        value={form.values.alsoCalled}
+        onChange={(alsoCalled) => form.setFieldValue('alsoCalled', alsoCalled)}
+      />
+    </div>
+  );
 }
 
 function KindMeasures({ form }: PartProps) {

@@ -1,5 +1,5 @@
 import { KINDS } from '@ivrak/core/catalog';
-import { type Kind, measuresOf, NEEDS, type NeedId } from '@ivrak/core/model';
+import { type Kind, measuresOf, NEEDS, type NeedId, searchText } from '@ivrak/core/model';
 import { kindRow } from '@ivrak/core/tables';
 import { Button, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
@@ -41,7 +41,7 @@ export function KindsPage() {
   const show = (id: string | null) => setParams(id === null ? {} : { kind: id }, { replace: true });
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = kinds.filter(
-    ({ id, name }) => words.every((word) => name.toLowerCase().includes(word)) && (!onlyOwn || own.kinds[id] !== undefined),
+    (kind) => words.every((word) => searchText(kind).includes(word)) && (!onlyOwn || own.kinds[kind.id] !== undefined),
   );
   const { rows, sorting } = useSorted(shown, COLUMNS);
   const editing = chosen === 'new' ? null : kinds.find(({ id }) => id === chosen);

@@ -26,6 +26,10 @@ const DRAWING_NAMES: Record<DrawingId, string> = {
   ampoule: 'ampoule',
   strips: 'strips',
   bag: 'bag',
+  phone: 'phone',
+  radio: 'radio',
+  bottle: 'bottle',
+  injector: 'injector',
 };
 const SHAPE_NAMES = { slab: 'slab, lies flat', soft: 'soft, gives a little', brick: 'brick, any way up', rigid: 'rigid', tube: 'tube' };
 const DATING_NAMES = { printed: 'printed date', condition: 'goes by condition', battery: 'battery', none: 'lasts' };

@@ -1,10 +1,18 @@
-import type { NeedCoverage, ServedBy } from '@ivrak/core/coverage';
+import {
+  type Coverage,
+  ifNeedBeText,
+  isAsked,
+  type NeedCoverage,
+  type ServedBy,
+  sharedToolText,
+  wantedTwiceText,
+} from '@ivrak/core/coverage';
 import { NEEDS, RUNG_NAMES, showDate, type Unit } from '@ivrak/core/model';
 import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { CloseButton } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useEffect } from 'react';
-import { catalogNow } from '../data/catalog.ts';
+import { catalogNow, kindName } from '../data/catalog.ts';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from './KitContext.tsx';
 import css from './kit.module.css';
@@ -21,8 +29,8 @@ export function RungPanel() {
   }, [close]);
   const opened = judgement.rungs.find((entry) => entry.rung === rung);
   if (opened === undefined) return null;
-  const asked = opened.needs.filter(({ state }) => state !== 'off');
-  const off = opened.needs.filter(({ state }) => state === 'off');
+  const asked = opened.needs.filter(({ state }) => isAsked(state));
+  const off = opened.needs.filter(({ state }) => !isAsked(state));
   const derived = new Map(judgement.needs.map((need) => [need.need, need]));
   return (
     <section className={clsx(css.rungPanel, 'no-print')} aria-label={`Rung ${opened.rung}: ${RUNG_NAMES[opened.rung]}`}>
@@ -33,7 +41,7 @@ export function RungPanel() {
         <CloseButton aria-label="Close the rung" onClick={close} />
       </div>
       {asked.map((need) => (
-        <NeedBlock key={need.need} need={need} derived={derived.get(need.need)} units={draft.units} />
+        <NeedBlock key={need.need} need={need} coverage={judgement.coverage} derived={derived.get(need.need)} units={draft.units} />
       ))}
       {off.map(({ need }) => (
         <p key={need} className="small muted">
@@ -46,12 +54,14 @@ export function RungPanel() {
 
 interface NeedBlockProps {
   need: NeedCoverage;
+  coverage: Coverage;
   derived: DerivedNeed | undefined;
   units: readonly Unit[];
 }
 
-function NeedBlock({ need, derived, units }: NeedBlockProps) {
+function NeedBlock({ need, coverage, derived, units }: NeedBlockProps) {
   const facts = NEEDS[need.need];
+  const nameOf = (unitId: string) => kindName(units.find(({ id }) => id === unitId)?.kind ?? unitId);
   return (
     <article className={css.needBlock}>
       <h3>
@@ -66,11 +76,30 @@ function NeedBlock({ need, derived, units }: NeedBlockProps) {
       {need.by.length > 0 && (
         <ul className={css.servedBy}>
           {need.by.map((served) => (
-            <ServedLine key={served.unitId} served={served} unit={units.find(({ id }) => id === served.unitId)} />
+            <ServedLine key={`${served.unitId}${served.part ?? ''}`} served={served} unit={units.find(({ id }) => id === served.unitId)} />
           ))}
         </ul>
       )}
       {need.state === 'gap' && <p className="state-gap small">Without it: {facts.without}.</p>}
+      {need.ifNeedBe.length > 0 && (
+        <p className="small">
+          If need be: {need.ifNeedBe.map(({ unitId, leavesOpen }) => ifNeedBeText(nameOf(unitId), leavesOpen)).join(' · ')}. Not counted.
+        </p>
+      )}
+      {coverage.wantedTwice
+        .filter(({ notFor }) => notFor === need.need)
+        .map((wanted) => (
+          <p key={`${wanted.unitId}${wanted.bookedFor}`} className="small">
+            {wantedTwiceText(nameOf(wanted.unitId), wanted)}
+          </p>
+        ))}
+      {coverage.sharedTools
+        .filter(({ needs }) => needs.includes(need.need))
+        .map((tool) => (
+          <p key={tool.unitId} className="small">
+            {sharedToolText(nameOf(tool.unitId), tool)}
+          </p>
+        ))}
       {need.singlePoint && <p className="small">A single unit: if it fails, this is a gap.</p>}
       {need.lapsesOn !== null && <p className="small">Becomes a gap on {showDate(need.lapsesOn)} if nothing is done.</p>}
       {derived !== undefined && (
@@ -93,6 +122,7 @@ function ServedLine({ served, unit }: { served: ServedBy; unit: Unit | undefined
       <span className="muted">
         {' '}
         · {served.grade}
+        {served.part === undefined ? '' : ` · ${served.part}`}
         {unit?.lot ? ` · lot ${unit.lot}` : ''}
         {date ? ` · ${showDate(date)}` : ''}
       </span>

@@ -1,3 +1,4 @@
+import { isAsked } from '@ivrak/core/coverage';
 import { RUNG_NAMES } from '@ivrak/core/model';
 import { clsx } from 'clsx';
 import { STATE_WORDS } from '../drawing/figures.ts';
@@ -17,13 +18,13 @@ export function Spine() {
           type="button"
           className={clsx(css.spineRung, opened === rung && css.isOpen)}
           aria-expanded={opened === rung}
-          aria-label={`${rung}, ${RUNG_NAMES[rung]}: ${STATE_WORDS[state]}${state === 'off' ? '' : `, ${have} of ${least}`}`}
+          aria-label={`${rung}, ${RUNG_NAMES[rung]}: ${STATE_WORDS[state]}${!isAsked(state) ? '' : `, ${have} of ${least}`}`}
           onClick={() => open(rung)}
         >
           <span className={clsx(css.spinePattern, `fill-${state}`)} aria-hidden="true" />
           <span className={css.spineLetter}>{rung}</span>
           <span className={css.spineState}>
-            <span className={clsx(css.spineFigure, 'mono')}>{state === 'off' ? '–' : `${have}/${least}`}</span>
+            <span className={clsx(css.spineFigure, 'mono')}>{!isAsked(state) ? '–' : `${have}/${least}`}</span>
             <span className={clsx('state-word', `state-${state}`)}>{STATE_WORDS[state]}</span>
           </span>
         </button>

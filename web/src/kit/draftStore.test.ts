@@ -12,6 +12,7 @@ const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
   container: { id: 'belt-pouch', name: 'Belt pouch' },
   position: { id: 'belt-side', name: 'Belt side' },
   packing: null,
+  class: { name: '', sentence: '', lacking: [], next: null },
   inspectedOn: null,
   openUse: null,
   version,

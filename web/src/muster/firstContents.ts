@@ -1,4 +1,4 @@
-import { gradeOf } from '@ivrak/core/coverage';
+import { gradeOf, piecesFor } from '@ivrak/core/coverage';
 import { type Kind, type KindCatalog, NEEDS, type NeedId, type School, type Skill } from '@ivrak/core/model';
 import type { DerivedNeed } from '@ivrak/core/needs';
 
@@ -23,6 +23,6 @@ export function firstContents(needs: readonly DerivedNeed[], skills: readonly Sk
         const skill = kind.skill ?? NEEDS[need].skill;
         return skill === null || skills.includes(skill);
       });
-    return made === undefined ? [] : [{ need, kind: made, count: Math.ceil(least / made.pieces) }];
+    return made === undefined ? [] : [{ need, kind: made, count: Math.ceil(least / piecesFor(made, need, school)) }];
   });
 }

@@ -1,11 +1,12 @@
-import { GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, rungOf, type School } from '@ivrak/core/model';
+import { FAMILY_FACTS } from '@ivrak/core/catalog';
+import { FAMILIES, GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, rungOf, type School } from '@ivrak/core/model';
 import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useCatalog } from '../data/catalog.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
-import { dropGrade, setGrade, setGradeWhy, setQuantity } from './editSchool.ts';
+import { dropGrade, type Graded, setGrade, setGradeWhy, setQuantity } from './editSchool.ts';
 import type { GradeLine } from './SchoolLines.tsx';
 import { gradeLines } from './SchoolLines.tsx';
 import css from './schools.module.css';
@@ -32,32 +33,34 @@ function NeedSelect({ label, need, choose }: { label: string; need: NeedId | nul
   );
 }
 
+const readGraded = (value: string): Graded => {
+  const [of, id = ''] = value.split(':');
+  return { of: of === 'grades' ? 'grades' : 'exceptions', id };
+};
+
 export function GradeEditor({ school, change }: PartProps) {
   const kinds = useCatalog((state) => state.kinds);
   const [kind, setKind] = useState<string | null>(null);
   const [need, setNeed] = useState<NeedId | null>(null);
+  const graded = [
+    { group: 'Every one of a family', items: FAMILIES.map((family) => ({ value: `grades:${family}`, label: FAMILY_FACTS[family].name })) },
+    { group: 'One kind only', items: kinds.map(({ id, name }) => ({ value: `exceptions:${id}`, label: name })) },
+  ];
   return (
     <>
       <h3>What counts otherwise than usual</h3>
       <ul className={clsx(css.orderList, css.orderEdit)}>
         {gradeLines(school).map((line) => (
-          <GradeRow key={`${line.kind}-${line.need}`} line={line} change={change} school={school} />
+          <GradeRow key={`${line.graded.of}-${line.graded.id}-${line.need}`} line={line} change={change} school={school} />
         ))}
       </ul>
       <div className="row">
-        <Select
-          aria-label="Kind"
-          placeholder="kind"
-          searchable
-          data={kinds.map(({ id, name }) => ({ value: id, label: name }))}
-          value={kind}
-          onChange={setKind}
-        />
+        <Select aria-label="Family or kind" placeholder="family or kind" searchable data={graded} value={kind} onChange={setKind} />
         <NeedSelect label="Need" need={need} choose={setNeed} />
         <Button
           variant="default"
           disabled={kind === null || need === null}
-          onClick={() => kind !== null && need !== null && change(setGrade(school, kind, need, 'substitute'))}
+          onClick={() => kind !== null && need !== null && change(setGrade(school, readGraded(kind), need, 'substitute'))}
         >
           Grade it
         </Button>
@@ -73,25 +76,24 @@ interface GradeRowProps {
 }
 
 function GradeRow({ line, change, school }: GradeRowProps) {
-  const kinds = useCatalog((state) => state.kinds);
   return (
     <li>
-      <b className={css.orderName}>{kinds.find(({ id }) => id === line.kind)?.name ?? line.kind}</b>
+      <b className={css.orderName}>{line.name}</b>
       <span>{NEEDS[line.need].label}</span>
       <Select
         aria-label={`What it counts as for ${NEEDS[line.need].label}`}
         data={GRADE_OPTIONS}
         value={line.grade ?? NOTHING}
-        onChange={(value) => change(setGrade(school, line.kind, line.need, value === NOTHING ? null : (value as Grade)))}
+        onChange={(value) => change(setGrade(school, line.graded, line.need, value === NOTHING ? null : (value as Grade)))}
       />
       <TextInput
         aria-label="Why it counts so"
         placeholder="why"
         value={line.why}
         maxLength={300}
-        onChange={(event) => change(setGradeWhy(school, line.kind, event.currentTarget.value))}
+        onChange={(event) => change(setGradeWhy(school, line.graded.id, event.currentTarget.value))}
       />
-      <ActionIcon variant="subtle" size={34} aria-label="Back to usual" onClick={() => change(dropGrade(school, line.kind, line.need))}>
+      <ActionIcon variant="subtle" size={34} aria-label="Back to usual" onClick={() => change(dropGrade(school, line.graded, line.need))}>
         <IconTrash size={18} />
       </ActionIcon>
     </li>

@@ -1,6 +1,8 @@
-import { NEEDS, type NeedId, RUNG_NAMES, rungOf, type School } from '@ivrak/core/model';
+import { FAMILY_FACTS } from '@ivrak/core/catalog';
+import { type Family, NEEDS, type NeedId, RUNG_NAMES, rungOf, type School } from '@ivrak/core/model';
 import { kindName } from '../data/catalog.ts';
 import parts from '../ui/parts.module.css';
+import type { Graded } from './editSchool.ts';
 import css from './schools.module.css';
 
 /** A school's lines with a reason for each, to be read. */
@@ -45,9 +47,9 @@ function SchoolGrades({ school }: { school: School }) {
         </tr>
       </thead>
       <tbody>
-        {grades.map(({ kind, need, grade, why }) => (
-          <tr key={`${kind}-${need}`}>
-            <th scope="row">{kindName(kind)}</th>
+        {grades.map(({ graded, name, need, grade, why }) => (
+          <tr key={`${graded.of}-${graded.id}-${need}`}>
+            <th scope="row">{name}</th>
             <td>{NEEDS[need].label}</td>
             <td>{grade ?? 'nothing'}</td>
             <td className="muted">{why}</td>
@@ -76,18 +78,26 @@ function SchoolQuantities({ school }: { school: School }) {
 }
 
 export interface GradeLine {
-  kind: string;
+  graded: Graded;
+  name: string;
   need: NeedId;
-  grade: School['grades'][string][NeedId];
+  grade: School['exceptions'][string][NeedId];
   why: string;
 }
 
-export const gradeLines = (school: School): GradeLine[] =>
-  Object.entries(school.grades).flatMap(([kind, grades]) =>
-    (Object.entries(grades) as [NeedId, GradeLine['grade']][]).map(([need, grade]) => ({
-      kind,
+/** What a school grades otherwise than usual: families first, then single kinds. */
+export const gradeLines = (school: School): GradeLine[] => [
+  ...linesOf(school, 'grades', (family) => FAMILY_FACTS[family as Family].name),
+  ...linesOf(school, 'exceptions', kindName),
+];
+
+const linesOf = (school: School, of: Graded['of'], nameOf: (id: string) => string): GradeLine[] =>
+  Object.entries(school[of]).flatMap(([id, grades]) =>
+    (Object.entries(grades ?? {}) as [NeedId, GradeLine['grade']][]).map(([need, grade]) => ({
+      graded: { of, id },
+      name: nameOf(id),
       need,
       grade,
-      why: school.gradeWhy[kind] ?? '',
+      why: school.gradeWhy[id] ?? '',
     })),
   );

@@ -9,7 +9,7 @@ const CATALOG = kindCatalog();
 
 describe('the order of a school', () => {
   it('moves a need one place, and stops at the ends', () => {
-    expect(moveNeed(SCHOOL, 'M.pack', -1).order.slice(0, 2)).toEqual(['M.pack', 'M.limb']);
+    expect(moveNeed(SCHOOL, 'M.pack', -1).order.slice(1, 3)).toEqual(['M.pack', 'M.limbSmall']);
     expect(moveNeed(SCHOOL, 'M.limb', -1)).toBe(SCHOOL);
     const last = SCHOOL.order.at(-1) ?? 'M.limb';
     expect(moveNeed(SCHOOL, last, 1)).toBe(SCHOOL);
@@ -20,7 +20,8 @@ describe('the order of a school', () => {
     expect(first.order[0]).toBe('H.warm');
     expect(first.order[1]).toBe('M.limb');
     const later = placeNeed(SCHOOL, 'M.limb', 'M.press');
-    expect(later.order.slice(0, 3)).toEqual(['M.pack', 'M.press', 'M.limb']);
+    expect(later.order.slice(0, 3)).toEqual(['M.limbSmall', 'M.pack', 'M.press']);
+    expect(later.order[3]).toBe('M.limb');
     expect(placeNeed(SCHOOL, 'M.limb', 'M.limb')).toBe(SCHOOL);
   });
 
@@ -41,25 +42,27 @@ describe('the order of a school', () => {
 
 describe('the grades of a school', () => {
   it('are set, explained and dropped, and the school stays valid', () => {
-    const graded = setGradeWhy(setGrade(SCHOOL, 'shears', 'S.cut', null), 'shears', 'they rust in a week');
+    const graded = setGradeWhy(setGrade(SCHOOL, { of: 'grades', id: 'shears' }, 'S.cut', null), 'shears', 'they rust in a week');
     expect(graded.grades.shears).toEqual({ 'S.cut': null });
     expect(schoolIssues(graded, CATALOG)).toEqual([]);
-    const dropped = dropGrade(graded, 'shears', 'S.cut');
+    const dropped = dropGrade(graded, { of: 'grades', id: 'shears' }, 'S.cut');
     expect(dropped).toEqual(SCHOOL);
   });
 
   it('of a kind that has several lose only the one that is dropped', () => {
-    const two = setGrade(setGrade(SCHOOL, 'triangular-bandage', 'M.press', 'primary'), 'triangular-bandage', 'C.roll', 'primary');
-    expect(dropGrade(two, 'triangular-bandage', 'C.roll').grades['triangular-bandage']).toEqual({ 'M.press': 'primary' });
+    const cravat = { of: 'exceptions', id: 'triangular-bandage' } as const;
+    const two = setGrade(setGrade(SCHOOL, cravat, 'M.press', 'primary'), cravat, 'C.roll', 'primary');
+    expect(dropGrade(two, cravat, 'C.roll').exceptions['triangular-bandage']).toEqual({ 'M.press': 'primary' });
   });
 
   it('are told line by line with their reason', () => {
     const lines = gradeLines(SCHOOL);
-    expect(lines.find(({ kind }) => kind === 'elastic-wrap-tourniquet')).toEqual({
-      kind: 'elastic-wrap-tourniquet',
+    expect(lines.find(({ graded }) => graded.id === 'elasticWrapTourniquet')).toEqual({
+      graded: { of: 'grades', id: 'elasticWrapTourniquet' },
+      name: 'Elastic-wrap tourniquet',
       need: 'M.limb',
       grade: 'substitute',
-      why: SCHOOL.gradeWhy['elastic-wrap-tourniquet'],
+      why: SCHOOL.gradeWhy.elasticWrapTourniquet,
     });
   });
 });

@@ -21,19 +21,29 @@ export function setWhy(school: School, need: NeedId, why: string): School {
   return { ...school, why: why === '' ? rest : { ...rest, [need]: why } };
 }
 
-/** Grades a kind for a need in this school; null: it does not count. */
-export const setGrade = (school: School, kind: string, need: NeedId, grade: Grade | null): School => ({
-  ...school,
-  grades: { ...school.grades, [kind]: { ...school.grades[kind], [need]: grade } },
-});
+/** What a school grades: every thing of a family, or one kind by its id. The same word may name both. */
+export interface Graded {
+  of: 'grades' | 'exceptions';
+  id: string;
+}
 
-/** Takes the school's own grade away, so that the kind counts as it is marked in the catalogue. */
-export function dropGrade(school: School, kind: string, need: NeedId): School {
-  const { [need]: _, ...rest } = school.grades[kind] ?? {};
-  const { [kind]: __, ...others } = school.grades;
-  if (Object.keys(rest).length > 0) return { ...school, grades: { ...others, [kind]: rest } };
-  const { [kind]: ___, ...gradeWhy } = school.gradeWhy;
-  return { ...school, grades: others, gradeWhy };
+type Grades = School['exceptions'][string];
+const gradesIn = (school: School, { of, id }: Graded): Grades => (school[of] as Record<string, Grades>)[id] ?? {};
+const withGrades = (school: School, { of, id }: Graded, grades: Grades | null): School => {
+  const { [id]: _, ...others } = school[of] as Record<string, Grades>;
+  return { ...school, [of]: grades === null ? others : { ...others, [id]: grades } };
+};
+
+/** Grades a family or kind for a need in this school; null: it does not count. */
+export const setGrade = (school: School, graded: Graded, need: NeedId, grade: Grade | null): School =>
+  withGrades(school, graded, { ...gradesIn(school, graded), [need]: grade });
+
+/** Takes the school's own grade away, so that it counts as it is marked in the catalogue. */
+export function dropGrade(school: School, graded: Graded, need: NeedId): School {
+  const { [need]: _, ...rest } = gradesIn(school, graded);
+  if (Object.keys(rest).length > 0) return withGrades(school, graded, rest);
+  const { [graded.id]: __, ...gradeWhy } = school.gradeWhy;
+  return { ...withGrades(school, graded, null), gradeWhy };
 }
 
 export const setGradeWhy = (school: School, kind: string, why: string): School => ({

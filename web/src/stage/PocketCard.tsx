@@ -13,7 +13,13 @@ import papers from './papers.module.css';
 /** What the kit is in words, and the first date that comes. */
 export function useFacts() {
   const { draft, catalog, school, today } = useKit();
-  const problem = { school, skills: skillsOf(draft.brief), on: today, kits: [{ id: 'kit', units: draft.units }] };
+  const problem = {
+    school,
+    skills: skillsOf(draft.brief),
+    isChecked: draft.brief.securityChecks,
+    on: today,
+    kits: [{ id: 'kit', units: draft.units }],
+  };
   const dated = draft.units.flatMap(({ expiresOn }) => (expiresOn === null ? [] : [expiresOn])).sort();
   const [first] = dated;
   return {

@@ -1,5 +1,5 @@
 import { measuresOf, type PlainDate } from '@ivrak/core/model';
-import { LEAKING_KINDS, labelLines, leakBag, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core/staging';
+import { canLeak, labelLines, leakBag, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core/staging';
 import { Button, SegmentedControl, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -141,7 +141,10 @@ function TubePlan({ what, pieces, powder }: TubePlanProps) {
 
 function LeakBags() {
   const { catalog, draft } = useKit();
-  const gels = draft.units.filter(({ kind }) => LEAKING_KINDS.includes(kind));
+  const gels = draft.units.filter(({ kind: id }) => {
+    const kind = catalog.get(id);
+    return kind !== undefined && canLeak(kind);
+  });
   return gels.length === 0 ? (
     <p className="muted">No gel or liquid lies in this kit.</p>
   ) : (
@@ -169,8 +172,8 @@ interface TubeLabelProps {
 }
 
 function TubeLabel({ what, pieces }: TubeLabelProps) {
-  const { draft } = useKit();
-  const tablets = draft.units.find(({ kind }) => kind === 'tablets');
+  const { catalog, draft } = useKit();
+  const tablets = draft.units.find(({ kind }) => catalog.get(kind)?.family === 'tablets');
   const [label, setLabel] = useState<{ name: string; dose: string; lot: string; expiresOn: PlainDate | null }>({
     name: tablets === undefined ? '' : kindName(tablets.kind),
     dose: '',

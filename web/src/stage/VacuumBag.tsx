@@ -12,13 +12,13 @@ const DRAWN_HEIGHT = 420;
 
 /** How the bag is cut from the roll, where the seals and slits go, and what goes in first; drawn to scale. */
 export function VacuumBag() {
-  const { draft, packing } = useKit();
+  const { catalog, draft, packing } = useKit();
   const container = containerOf(draft.containerId);
   const roll = container?.rollWidthMm ?? 0;
   const { result, problem } = packing;
   const nameOf = (itemId: string) => kindName(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? itemId);
   if (container === undefined || result === null || problem === null) return <p>Packing. The cut follows from the packed bundle.</p>;
-  const outside = draft.units.filter((unit) => isOutside(unit, container));
+  const outside = draft.units.filter((unit) => isOutside(unit, container, catalog));
   const plan = vacuumPlan(result, problem.items, roll);
   if (plan === null) return <p>Nothing is packed.</p>;
   return (

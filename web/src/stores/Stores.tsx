@@ -2,7 +2,7 @@ import type { PlacedUnit } from '@ivrak/core/model';
 import { Button, TextInput } from '@mantine/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { kindName } from '../data/catalog.ts';
+import { kindWords } from '../data/catalog.ts';
 import { type MusteredKit, useKits, useStores } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
@@ -95,6 +95,6 @@ function StoresHead({ units, search, setSearch, show }: StoresHeadProps) {
 const count = (units: readonly PlacedUnit[]): number => units.reduce((sum, unit) => sum + unit.count, 0);
 
 function split(units: readonly PlacedUnit[], words: string): { spares: PlacedUnit[]; practice: PlacedUnit[] } {
-  const shown = units.filter(({ kind, lot, seller }) => `${kindName(kind)} ${lot ?? ''} ${seller ?? ''}`.toLowerCase().includes(words));
+  const shown = units.filter(({ kind, lot, seller }) => `${kindWords(kind)} ${lot ?? ''} ${seller ?? ''}`.toLowerCase().includes(words));
   return { spares: shown.filter(({ place }) => place === 'stores'), practice: shown.filter(({ place }) => place === 'practice') };
 }

@@ -1,10 +1,10 @@
 import { showDate } from '@ivrak/core/model';
-import { HEAT_SENSITIVE } from '@ivrak/core/rules';
+import { isHeatSensitive } from '@ivrak/core/rules';
 import { Button, FileButton, Modal, Select } from '@mantine/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useState } from 'react';
-import { kindName } from '../data/catalog.ts';
+import { useCatalog } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { useKits, useRefresh } from '../data/queries.ts';
 import { type PlaceHeat, useHeat } from '../data/upkeep.ts';
@@ -39,7 +39,11 @@ function HeatLine({ place, refCelsius }: { place: PlaceHeat; refCelsius: number 
 /** What ages fastest of that which lies in a hot place, by kit. */
 function Sensitive({ place }: { place: PlaceHeat }) {
   const kits = (useKits().data?.kits ?? []).filter(({ positionId }) => positionId === place.positionId);
-  const names = new Set(kits.flatMap(({ units }) => units.flatMap(({ kind }) => (HEAT_SENSITIVE.includes(kind) ? [kindName(kind)] : []))));
+  const catalog = useCatalog((state) => state.catalog);
+  const sensitive = kits
+    .flatMap(({ units }) => units.map(({ kind }) => catalog.get(kind)))
+    .filter((kind) => kind !== undefined && isHeatSensitive(kind));
+  const names = new Set(sensitive.map((kind) => kind?.name));
   if (place.ageingFactor <= 1 || names.size === 0) return null;
   return (
     <p className="small state-thin">

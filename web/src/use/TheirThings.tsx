@@ -1,28 +1,31 @@
 import { ACT_NAMES, ACTS, type Act } from '@ivrak/core/incident';
+import type { Family } from '@ivrak/core/model';
 import { clsx } from 'clsx';
-import { kindName } from '../data/catalog.ts';
+import { useCatalog } from '../data/catalog.ts';
 import pads from './pads.module.css';
 
 /** What a casualty's own kit most often holds, in the order of the rungs. */
-const USUAL = [
-  'windlass-tourniquet',
-  'plain-gauze',
-  'kaolin-gauze',
-  'pressure-dressing',
-  'nasal-airway-28',
-  'vented-seals',
-  'unvented-seals',
-  'foil-blanket',
+const USUAL: readonly Family[] = [
+  'windlassTourniquet',
+  'packingGauze',
+  'hemostaticGauze',
+  'pressureDressing',
+  'nasalAirway',
+  'chestSeal',
+  'unventedSeal',
+  'foilBlanket',
   'gloves',
-] as const;
+];
 
-/** Out of the casualty's own kit: nothing of ours is to be replaced. */
+/** Out of the casualty's own kit: nothing of ours is to be replaced. The first kind of each family stands for it. */
 export function TheirThings({ take }: { take: (kind: string) => void }) {
+  const kinds = useCatalog((state) => state.kinds);
+  const usual = USUAL.flatMap((family) => kinds.find((kind) => kind.family === family) ?? []);
   return (
     <div className={pads.theirThings} role="group" aria-label="Out of the casualty’s own kit">
-      {USUAL.map((kind) => (
-        <button key={kind} type="button" className={clsx(pads.padKey, pads.isWide)} onClick={() => take(kind)}>
-          {kindName(kind)}
+      {usual.map(({ id, name }) => (
+        <button key={id} type="button" className={clsx(pads.padKey, pads.isWide)} onClick={() => take(id)}>
+          {name}
         </button>
       ))}
     </div>
