@@ -7,6 +7,8 @@ export const SettingsSchema = z.object({
   cautionReadAt: z.string().nullable(),
   /** What is here is the made-up crew, as it was laid out at the first start. */
   isDemo: z.boolean(),
+  /** What an earlier version wrote is read otherwise now, and nobody has read how yet. */
+  hasModelNews: z.boolean(),
 });
 
 export const getSettings = endpoint({
@@ -20,7 +22,11 @@ export const saveSettings = endpoint({
   method: 'put',
   path: '/api/settings',
   summary: 'Change settings',
-  body: z.object({ cautionRead: z.literal(true).optional(), isDemo: z.literal(false).optional() }),
+  body: z.object({
+    cautionRead: z.literal(true).optional(),
+    isDemo: z.literal(false).optional(),
+    hasModelNews: z.literal(false).optional(),
+  }),
   answer: SettingsSchema,
 });
 

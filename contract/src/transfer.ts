@@ -40,8 +40,8 @@ const count = z.number().int().nonnegative();
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5), z.literal(6), z.literal(7)], {
-    error: 'this program reads format versions 1 to 7',
+  formatVersion: z.literal([1, 2, 3, 4, 5, 6, 7, 8], {
+    error: 'this program reads format versions 1 to 8',
   }),
   // Version 1 knew none of these three.
   ownKinds: z.array(z.strictObject({ id: z.string(), data: StoredKindSchema, version })).default([]),

@@ -441,7 +441,7 @@ describe('a batch', () => {
 describe('export and import', () => {
   it('carry heat logs, inspections and notices, and give the same file again', async () => {
     const file = (await call('get', '/api/export')).body;
-    expect(file.formatVersion).toBe(7);
+    expect(file.formatVersion).toBe(8);
     expect([file.heatLogs, file.inspections, file.notices, file.loadouts].every(({ length }) => length > 0)).toBe(true);
     expect((await call('post', '/api/import', file)).status).toBe(200);
     expect((await call('get', '/api/export')).body).toEqual(file);
@@ -453,6 +453,10 @@ describe('export and import', () => {
     expect([weekPlans, reachTimes, plans].every(({ length }) => length > 0)).toBe(true);
     const kits = older.kits.map(({ upkeep: _upkeep, ...kit }: { upkeep: unknown }) => kit);
     expect((await call('post', '/api/import', { ...older, kits, formatVersion: 3 })).status).toBe(200);
+    // What is read otherwise now is told once.
+    expect((await call('get', '/api/settings')).body.hasModelNews).toBe(true);
+    expect((await call('put', '/api/settings', { hasModelNews: false })).body.hasModelNews).toBe(false);
+    expect((await call('get', '/api/settings')).body.hasModelNews).toBe(false);
     expect((await call('get', '/api/heat')).body.places.every(({ isAssumed }: { isAssumed: boolean }) => isAssumed)).toBe(true);
   });
 

@@ -14,7 +14,7 @@ class Column {
     return this.list.push(value) - 1;
   }
   pack(): Int32Array {
-    return Int32Array.from(this.list);
+    return new Int32Array(this.list);
   }
 }
 const columns = <K extends string>(...names: readonly K[]): Record<K, Column> =>

@@ -404,7 +404,7 @@ export class Table {
     const { net, givers, slots } = this.on;
     this.lookOver(null, false);
     const { values, byTools } = this.fill(this.forAll.slots);
-    const inOrder = Array.from(givers.edge.keys()).sort((a, b) => (givers.supplier[a] as number) - (givers.supplier[b] as number));
+    const inOrder = upTo(givers.edge.length).sort((a, b) => (givers.supplier[a] as number) - (givers.supplier[b] as number));
     for (const giver of inOrder) net.minimise(givers.edge[giver] as number);
     const least = this.demands.map(() => 0);
     const extra = this.demands.map(() => 0);
@@ -417,7 +417,11 @@ export class Table {
   }
 }
 
-const upTo = (count: number): Int32Array => Int32Array.from({ length: count }, (_, index) => index);
+function upTo(count: number): Int32Array {
+  const all = new Int32Array(count);
+  for (let index = 0; index < count; index += 1) all[index] = index;
+  return all;
+}
 
 /** Whether the first list of amounts is more, earlier slots first. */
 function isMore(a: Int32Array, b: Int32Array): boolean {

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { FAMILIES, FamilySchema } from './family.ts';
+import { FamilySchema } from './family.ts';
 import { GradeSchema, type KindCatalog } from './kind.ts';
 import { NEED_IDS, NEEDS, type NeedId, NeedIdSchema } from './need.ts';
 
@@ -48,16 +48,14 @@ export function withNewNeeds(order: readonly NeedId[]): NeedId[] {
   return whole;
 }
 
-/** A school from before families graded kinds, and knew fewer needs. */
+/** A school from before there were families graded kinds, and knew fewer needs. */
 export function upgradeSchool(raw: unknown): unknown {
   if (typeof raw !== 'object' || raw === null || 'exceptions' in raw || !('grades' in raw)) return raw;
   const school = raw as { grades?: Record<string, unknown>; order?: unknown };
-  const families: readonly string[] = FAMILIES;
-  const entries = Object.entries(school.grades ?? {});
   return {
     ...raw,
-    grades: Object.fromEntries(entries.filter(([key]) => families.includes(key))),
-    exceptions: Object.fromEntries(entries.filter(([key]) => !families.includes(key))),
+    grades: {},
+    exceptions: school.grades ?? {},
     ...(Array.isArray(school.order) ? { order: withNewNeeds(school.order as NeedId[]) } : {}),
   };
 }

@@ -150,7 +150,18 @@ export class Facts {
    */
   keeps(fix: Fix): boolean {
     if (fix.do === 'takeOut' && this.isBooked(fix.unitId)) return false;
+    return this.cannotHurt(fix) || this.isNoWorse(fix);
+  }
+
+  /** What needs no booking to be known: a way of lying, and things that no other thing leans on. */
+  private cannotHurt(fix: Fix): boolean {
     if (fix.do === 'setState') return true;
+    const kindId = fix.do === 'takeOut' ? this.things.find(({ unit }) => unit.id === fix.unitId)?.unit.kind : fix.kind;
+    const kind = this.given.catalog.get(kindId ?? '');
+    return fix.do !== 'swap' && kind !== undefined && kind.provides.length === 0 && Object.keys(kind.requires).length === 0;
+  }
+
+  private isNoWorse(fix: Fix): boolean {
     const { draft, catalog, school, today, coverage } = this.given;
     const { units } = applyFix(draft, fix, catalog, NEW_THING);
     this.needs ??= deriveNeeds(draft.brief, school);

@@ -350,7 +350,7 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
     fires: { units: ['penlight'], brief: { dark: true } },
     quiet: [{ units: ['penlight'] }, { units: ['penlight', 'headlamp'], brief: { dark: true } }, { units: [], brief: { dark: true } }],
   },
-  'gloves-dark': { fires: { units: ['gloves-dark'] }, quiet: [{ units: ['gloves'] }] },
+  'dark-gloves': { fires: { units: ['gloves-dark'] }, quiet: [{ units: ['gloves'] }] },
   'gloves-sealed-in': {
     fires: { units: ['gloves'], container: 'vacuum-roll' },
     quiet: [{ units: ['gloves'] }, { units: ['marker'], container: 'vacuum-roll' }],

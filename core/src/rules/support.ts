@@ -113,7 +113,7 @@ export const SUPPORT_RULES: readonly Rule[] = [
     },
   },
   {
-    id: 'gloves-dark',
+    id: 'dark-gloves',
     needs: ['S.hands'],
     title: 'Dark gloves',
     check: (facts) =>

@@ -4,10 +4,14 @@ import { unacceptable } from '../http/problem.ts';
 import { type Installation, takeUp } from '../installation/installation.ts';
 import type { ExportFile } from '../records/record.ts';
 import { STORED_RECORDS } from '../records/registry.ts';
+import { MODEL_NEWS_KEY } from '../settings/routes.ts';
 import { referenceIssues } from './file.ts';
 import { readExport } from './reading.ts';
 import { replaceTables } from './replacing.ts';
 import { FORMAT_VERSION } from './writing.ts';
+
+/** What earlier ones hold is read otherwise now, and whoever imports one is told how. */
+const FIRST_WITH_FAMILIES = 8;
 
 /** How many of what people count lie here. */
 export async function countsHere({ db }: Installation) {
@@ -29,6 +33,8 @@ export async function replaceAll(
       const issues = await referenceIssues(inside, here.letPass);
       if (issues.length > 0) throw unacceptable(issues);
       for (const { field, write } of STORED_RECORDS) if (field !== 'journal') await write(insert, inside[field]);
+      if (inside.formatVersion < FIRST_WITH_FAMILIES && inside.kits.length > 0)
+        await insert(settings, [{ key: MODEL_NEWS_KEY, value: true }]);
       return inside;
     },
     before,

@@ -15,6 +15,7 @@ import { useMeasureMissing } from './useMeasureMissing.ts';
 
 /** Neither is needed where there are kits and nobody presses. */
 const FirstKit = late(async () => (await import('./FirstKit.tsx')).FirstKit);
+const ModelNews = late(async () => (await import('./ModelNews.tsx')).ModelNews);
 const NewKit = late(async () => (await import('./NewKit.tsx')).NewKit);
 
 /** Every kit, layer by layer, and what to do next. */
@@ -23,6 +24,7 @@ export function Muster() {
   const upkeep = useUpkeep();
   const restock = useRestock();
   const [isMaking, setMaking] = useState(false);
+  const hasNews = useSettings().data?.hasModelNews === true;
   const measuring = useMeasureMissing(kits.data);
   if (kits.isLoadingError) return <Failure error={kits.error} />;
   if (kits.data === undefined) return <Blank label="Mustering the kits" />;
@@ -38,6 +40,7 @@ export function Muster() {
           </Button>
         </div>
         <DemoLine />
+        <Suspense fallback={null}>{hasNews && <ModelNews />}</Suspense>
         <Today />
         {all.length === 0 && (
           <Suspense fallback={null}>

@@ -1,10 +1,6 @@
-import { fitFingerprint, judgeKit, kitFitProblem } from '@ivrak/core/kit';
 import type { PlainDate } from '@ivrak/core/model';
 import { useEffect, useRef, useState } from 'react';
-import { catalogNow, containerOf, schoolOf } from '../data/catalog.ts';
-import { api } from '../data/client.ts';
-import { type MusteredKit, queryClient } from '../data/queries.ts';
-import { startFit } from '../kit/fitClient.ts';
+import type { MusteredKit } from '../data/queries.ts';
 
 /** Kits whose contents changed since they were packed are packed again, one after the other, in a worker. */
 export function useMeasureMissing(data: { kits: MusteredKit[]; today: PlainDate } | undefined): string | null {
@@ -18,30 +14,11 @@ export function useMeasureMissing(data: { kits: MusteredKit[]; today: PlainDate 
     if (missing === undefined) return;
     tried.current.add(`${missing.id}:${missing.version}`);
     setMeasuring(missing.id);
-    void measure(missing, data.today)
+    // Most times nothing is to be measured, and the page stands without what it takes.
+    void import('./measure.ts')
+      .then(({ measure }) => measure(missing, data.today))
       .catch(() => undefined)
       .finally(() => setMeasuring(null));
   }, [data, measuring]);
   return measuring;
-}
-
-async function measure(kit: MusteredKit, today: PlainDate): Promise<void> {
-  const container = containerOf(kit.containerId);
-  if (container === undefined) return;
-  const judgement = judgeKit(kit, schoolOf(kit), container, today, catalogNow());
-  const fit = kitFitProblem({
-    units: kit.units,
-    container,
-    coverage: judgement.coverage,
-    catalog: catalogNow(),
-    fit: kit.fit,
-    modules: kit.modules,
-  });
-  if (!fit.ok) return;
-  const result = await startFit(fit.problem, () => undefined).result;
-  await api.put('/api/kits/:id/packing', {
-    params: { id: kit.id },
-    body: { fingerprint: fitFingerprint(fit.problem), result: { ...result } },
-  });
-  await queryClient.invalidateQueries({ queryKey: ['kits'] });
 }
