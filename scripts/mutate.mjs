@@ -9,7 +9,7 @@ import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
 /** What is planted in, and the tests that must notice. */
 const PARTS = {
   rules: { files: ['core/src/rules'], tests: ['core/src/rules/'] },
-  needs: { files: ['core/src/needs/needs.ts'], tests: ['core/src/needs/'] },
+  needs: { files: ['core/src/needs'], tests: ['core/src/needs/'] },
   reach: { files: ['core/src/reach'], tests: ['core/src/reach/', 'core/src/loadout/'] },
   upkeep: { files: ['core/src/upkeep', 'core/src/kit/judgement.ts'], tests: ['core/src/upkeep/'] },
   checks: {

@@ -99,4 +99,106 @@ export const DISPUTES: readonly Dispute[] = [
     ],
     ivrak: 'All readings are needs: warmth, head and eyes, and a call; C holds smaller bleeding, the record and vital signs.',
   },
+  {
+    id: 'wrapper',
+    question: 'Wrapper on, or off?',
+    needs: ['M.press', 'M.pack'],
+    sides: [
+      side('Off', 'The outer wrapper costs seconds and millimetres; the inner one keeps it sterile.', 'practice'),
+      side('On', 'The outer one carries lot and date, and keeps salt and grit off the seal.', 'practice'),
+    ],
+    ivrak: 'Both ways of lying are there, each with its thickness and seconds. Lot and date are kept with the thing either way.',
+  },
+  {
+    id: 'vacuum-or-pouch',
+    question: 'Vacuum bag, or pouch?',
+    needs: [],
+    sides: [
+      side('Vacuum bag', 'Flat, dry and sealed: nobody borrows from it, and a broken seal shows.', 'practice'),
+      side('Pouch', 'Opened with one hand, in order, again and again; a bag needs a slit or a cutter and is gone after it.', 'practice'),
+    ],
+    ivrak: 'Fit measures both, Carry counts the seconds of each, and cutters and gloves sealed inside are reported.',
+  },
+  {
+    id: 'glove-colour',
+    question: 'Dark gloves, or light?',
+    needs: ['S.hands'],
+    sides: [
+      side('Light', 'Blood shows on them, so that a hand that feels for bleeding comes back telling.', 'practice'),
+      side('Dark', 'They do not show up where one would rather not be seen, nor frighten whoever watches.', 'practice'),
+    ],
+    ivrak: 'Colour is a trait of the thing; dark ones are noted, and count.',
+  },
+  {
+    id: 'needle-gauge',
+    question: 'Decompression with 10 gauge, or 14?',
+    needs: ['R.decompress'],
+    sides: [
+      side('10', 'It kinks and clots less, and stays open for longer.', 'memory'),
+      side('14', 'It is what most were trained with, and does less harm where the place was wrong.', 'memory'),
+    ],
+    ivrak: 'Both count, only for those trained and authorised. Local protocols win.',
+  },
+  {
+    id: 'closing',
+    question: 'Strips, glue or sutures?',
+    needs: ['D.close'],
+    sides: [
+      side('Strips', 'Anybody can take them off again when the wound turns bad.', 'practice'),
+      side('Glue', 'It holds where strips lift off: on joints and in the wet.', 'practice'),
+      side('Sutures', 'Nothing holds as long; but only clean wounds, and only by those who have learnt it.', 'practice'),
+    ],
+    ivrak:
+      'Strips are open to all, glue and sutures count with training and authority. A dirty wound that is closed festers, whatever closes it.',
+  },
+  {
+    id: 'antiseptics',
+    question: 'Alcohol and peroxide?',
+    needs: ['S.clean', 'D.flush'],
+    sides: [
+      side('Carry them', 'They clean skin, tools and hands, and cost nothing.', 'practice'),
+      side('Leave them', 'In a wound they harm what should heal; water does more.', 'memory'),
+    ],
+    ivrak: 'Wipes are for intact skin, and say so. Wounds are washed by volume: wound wash, or drinking water with a syringe.',
+  },
+  {
+    id: 'bag-mask',
+    question: 'A bag-mask for the lone carer?',
+    needs: ['R.breath'],
+    sides: [
+      side('Yes', 'Help may come, and then there are hands.', 'practice'),
+      side('No', 'Alone one hand seals badly; a barrier or pocket mask does more and fits a pocket.', 'practice'),
+    ],
+    ivrak: 'It counts with the skill. With one carer it is noted.',
+  },
+  {
+    id: 'nasal-size',
+    question: 'How is a nasal tube sized?',
+    needs: ['A.airway'],
+    sides: [
+      side('By length', 'From the nostril to the ear: a short one ends in the mouth, a long one farther than it should.', 'memory'),
+      side('By the little finger', 'It is at hand, and about right for most.', 'practice'),
+    ],
+    ivrak: 'Sizes are held against the people of the brief; which one fits is measured on the person, by those who are trained.',
+  },
+  {
+    id: 'bright-or-subdued',
+    question: 'Bright kit, or subdued?',
+    needs: [],
+    sides: [
+      side('Bright', 'It is found in the dark, in water and by strangers.', 'practice'),
+      side('Subdued', 'It does not invite thieves, and goes with uniform.', 'practice'),
+    ],
+    ivrak: 'Colour is a trait; nothing is graded by it.',
+  },
+  {
+    id: 'glue-sort',
+    question: 'Household glue, or medical?',
+    needs: ['D.close'],
+    sides: [
+      side('Medical', 'It stays supple, gives off less heat, and is sterile.', 'memory'),
+      side('Household', 'It is the same family and costs a tenth.', 'memory'),
+    ],
+    ivrak: 'Only medical glue is in the catalogue; a kind of your own says what it is.',
+  },
 ];

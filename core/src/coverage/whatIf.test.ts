@@ -209,7 +209,7 @@ describe('what helps most next', () => {
   it('takes what is made for it before makeshift, and among equals the cheaper', () => {
     // One thing that fills two gaps helps more than one that fills one.
     expect(first([], 'one-piece-at-a-time')?.kind).toBe('gauze-wrap-combo');
-    expect(first(['windlass-tourniquet', 'kaolin-gauze'], 'committee-first')?.kind).toBe('pressure-dressing');
+    expect(first(['windlass-tourniquet', 'kaolin-gauze', 'kaolin-gauze'], 'committee-first')?.kind).toBe('pressure-dressing');
   });
 
   it('offers a spare that is made for it before one that is makeshift', () => {

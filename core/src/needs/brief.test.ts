@@ -127,7 +127,7 @@ describe('the summary', () => {
       COMMITTEE,
     );
     expect(text).toBe(
-      'Covers 6 persons (among them 1 child aged 1 to 7 and 1 on blood thinners), and plans for 2 casualties at once. ' +
+      'Individual first aid. Covers 6 persons (among them 1 child aged 1 to 7 and 1 on blood thinners), and plans for 2 casualties at once. ' +
         'Likely: machinery or crush; drowning or overdose; cold or wet. ' +
         'Professional care is about 2 h 30 min away on a trip of 2 days, beyond phone cover. ' +
         'Those who help: Coxswain, who carries it (tourniquet). ' +
@@ -285,7 +285,25 @@ describe('schools', () => {
   });
 
   it('have their disputes told by both sides, with a label for the evidence', () => {
-    expect(DISPUTES.map(({ id }) => id)).toEqual(['gauze', 'tourniquet', 'seals', 'breath', 'airway', 'bags', 'c-and-h']);
+    expect(DISPUTES.map(({ id }) => id)).toEqual([
+      'gauze',
+      'tourniquet',
+      'seals',
+      'breath',
+      'airway',
+      'bags',
+      'c-and-h',
+      'wrapper',
+      'vacuum-or-pouch',
+      'glove-colour',
+      'needle-gauge',
+      'closing',
+      'antiseptics',
+      'bag-mask',
+      'nasal-size',
+      'bright-or-subdued',
+      'glue-sort',
+    ]);
     for (const { sides, ivrak } of DISPUTES) {
       expect(sides.length).toBeGreaterThanOrEqual(2);
       expect(ivrak.length).toBeGreaterThan(40);

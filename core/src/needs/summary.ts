@@ -6,6 +6,8 @@ import {
   childrenIn,
   helpersIn,
   mayUse,
+  PURPOSE_NAMES,
+  SURROUNDING_NAMES,
   THREAT_NAMES,
   TRAINING_NAMES,
 } from '../model/brief.ts';
@@ -28,6 +30,32 @@ export function showHours(hours: number): string {
   if (hours >= 48) return `${Math.round(hours / 2.4) / 10} days`.replace('.0 ', ' ');
   const rest = minutes % 60;
   return rest === 0 ? `${Math.floor(minutes / 60)} h` : `${Math.floor(minutes / 60)} h ${rest} min`;
+}
+
+/** Where what is too much stays, in the words of the surroundings: nothing is left ashore on a hike. */
+export const leftBehind = ({ surroundings }: Pick<Brief, 'surroundings'>): string => (surroundings === 'boat' ? 'ashore' : 'behind');
+
+/** Where hands work, as the dark is asked about. */
+export const darkPlaces = ({ surroundings }: Pick<Brief, 'surroundings'>): string =>
+  ({
+    boat: 'night, below deck',
+    vehicle: 'night, in a tunnel',
+    trail: 'night, a short winter day',
+    house: 'a power cut, a cellar',
+    town: 'night, a stairwell',
+  })[surroundings ?? 'town'];
+
+const purposeSentence = ({ purpose, surroundings }: Brief): string =>
+  `${PURPOSE_NAMES[purpose].name}${surroundings === null ? '' : `, ${SURROUNDING_NAMES[surroundings].toLowerCase()}`}.`;
+
+/** Names as the labels have them; no doses. */
+function medicineSentences({ medicines, injectors }: Brief): string[] {
+  const daily = medicines.map(({ who, substance }) => (who === '' ? substance : `${substance} for ${who}`));
+  const pens = injectors.map(({ who, where }) => `${who} (${where === 'kit' ? 'in this kit, by agreement' : 'on the person'})`);
+  return [
+    ...(daily.length > 0 ? [`Daily medicines: ${inWords(daily)}.`] : []),
+    ...(pens.length > 0 ? [`Injectors: ${inWords(pens)}.`] : []),
+  ];
 }
 
 function peopleSentence(brief: Brief): string {
@@ -109,11 +137,13 @@ function overrideSentence(brief: Brief): string {
 /** The brief as one paragraph that can be printed and shown to a crew. Plain text; planning values, no clinical advice. */
 export function briefSummary(brief: Brief, school: Pick<School, 'name'>): string {
   const sentences = [
+    purposeSentence(brief),
     peopleSentence(brief),
     dangerSentence(brief),
     distanceSentence(brief),
     helperSentence(brief),
     kitSentence(brief),
+    ...medicineSentences(brief),
     `What comes first follows the school “${school.name}”.`,
   ];
   return `${sentences.join(' ')}${overrideSentence(brief)}`;

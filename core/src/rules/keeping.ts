@@ -1,7 +1,9 @@
 import { wantedTwiceText } from '../coverage/words.ts';
+import type { Position } from '../model/container.ts';
 import type { Kind } from '../model/kind.ts';
 import { NEEDS } from '../model/need.ts';
 import { addDays, showDate } from '../model/plainDate.ts';
+import { leftBehind } from '../needs/summary.ts';
 import { isStepDone, stageSteps } from '../staging/checklist.ts';
 import { UPKEEP_PLAN } from '../upkeep/upkeep.ts';
 import { about, idsOf, note, type Rule, stop, warn } from './rule.ts';
@@ -13,7 +15,8 @@ export const isHeatSensitive = ({ traits: { care = [], medicine } }: Kind): bool
 const isFlatTape = ({ family, traits: { care = [] } }: Kind): boolean => family === 'tape' && !care.includes('oozes');
 const SEATED_BULK_MM = 30;
 const ANKLE_MASS_G = 300;
-const SITTING_HURTS = ['belt-side', 'small-of-back', 'back-pocket'];
+/** On the body, and in the way of whoever sits; a pack comes off. */
+const hurtsSitting = ({ onBody, seated, bearers }: Position): boolean => onBody && !seated && !bearers.includes('pack');
 
 export const KEEPING_RULES: readonly Rule[] = [
   {
@@ -145,7 +148,7 @@ export const KEEPING_RULES: readonly Rule[] = [
       return carry !== null && carry.massOverG > 0
         ? [
             warn(
-              `${Math.round(carry.massOverG)} g over what is comfortable on the ${facts.given.position?.name.toLowerCase()} (planning value): what is not comfortable is left ashore.`,
+              `${Math.round(carry.massOverG)} g over what is comfortable on the ${facts.given.position?.name.toLowerCase()} (planning value): what is not comfortable is left ${leftBehind(facts.brief)}.`,
               ['position'],
             ),
           ]
@@ -183,11 +186,7 @@ export const KEEPING_RULES: readonly Rule[] = [
     check: (facts) => {
       const carry = facts.carry();
       const { position, packedMm } = facts.given;
-      return carry !== null &&
-        packedMm !== null &&
-        position !== undefined &&
-        SITTING_HURTS.includes(position.id) &&
-        carry.outerTMm > SEATED_BULK_MM
+      return carry !== null && packedMm !== null && position !== undefined && hurtsSitting(position) && carry.outerTMm > SEATED_BULK_MM
         ? [
             note(
               `${carry.outerTMm} mm on the ${position.name.toLowerCase()}: over ${SEATED_BULK_MM} mm (planning value) hurts when sitting or driving.`,
@@ -202,7 +201,7 @@ export const KEEPING_RULES: readonly Rule[] = [
     title: 'Weight on the ankle',
     check: (facts) => {
       const mass = facts.things.reduce((sum, { kind, unit }) => sum + kind.massG * unit.count, 0) + (facts.given.container?.massG ?? 0);
-      return facts.given.position?.id === 'ankle' && mass > ANKLE_MASS_G
+      return facts.given.position?.spot === 'ankle' && mass > ANKLE_MASS_G
         ? [
             note(`${Math.round(mass)} g on the ankle tires a leg; over ${ANKLE_MASS_G} g (planning value) it is soon left off.`, [
               'position',

@@ -7,7 +7,7 @@ import { factsOf, siftFindings, withoutSetAside, withSetAside } from './setAside
 const finding = (change: Partial<Finding> = {}): Finding => ({
   rule: 'cutters-many',
   severity: 'note',
-  reason: '3 cutters for 1 carer: 70 g could stay ashore.',
+  reason: '3 cutters for 1 carer: 70 g could stay behind.',
   lookedAt: ['u1', 'u2', 'u3'],
   fix: null,
   ...change,
@@ -27,7 +27,7 @@ describe('a finding that was set aside', () => {
   });
 
   it.each([
-    ['another figure', { reason: '4 cutters for 1 carer: 70 g could stay ashore.' }],
+    ['another figure', { reason: '4 cutters for 1 carer: 70 g could stay behind.' }],
     ['another thing', { lookedAt: ['u1', 'u2', 'u9'] }],
     ['a graver word', { severity: 'warn' as const }],
   ])('comes back with %s, and says that it was set aside before', (_, change) => {

@@ -1,4 +1,5 @@
 import type { Kind } from '../model/kind.ts';
+import { leftBehind } from '../needs/summary.ts';
 import { about, idsOf, isOf, note, type Rule, warn } from './rule.ts';
 
 /** Hands, cutting, light, warmth and day-to-day things. Common practice, no source. */
@@ -57,7 +58,7 @@ export const SUPPORT_RULES: readonly Rule[] = [
       return count > wanted && heaviest !== undefined
         ? [
             note(
-              `${count} cutters for ${wanted} ${wanted === 1 ? 'carer' : 'carers'}: ${heaviest.kind.massG} g could stay ashore.`,
+              `${count} cutters for ${wanted} ${wanted === 1 ? 'carer' : 'carers'}: ${heaviest.kind.massG} g could stay ${leftBehind(facts.brief)}.`,
               idsOf(cutters),
               { do: 'takeOut', label: 'Take the heaviest out', unitId: heaviest.unit.id },
             ),

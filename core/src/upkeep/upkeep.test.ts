@@ -194,7 +194,7 @@ describe('the shipped catalogue', () => {
     for (const kind of KINDS)
       if (kind.shape === 'tube' && kind.family !== 'tablets') for (const state of kind.states) expect(state.hMm, kind.id).toBe(state.tMm);
     for (const { compartments } of CONTAINERS) expect(compartments.length).toBeGreaterThan(0);
-    expect(POSITIONS).toHaveLength(15);
+    expect(POSITIONS).toHaveLength(29);
   });
 });
 

@@ -1,7 +1,7 @@
 import { useDroppable } from '@dnd-kit/core';
 import { type Finding, runRules, siftFindings } from '@ivrak/core/rules';
 import { clsx } from 'clsx';
-import { type ReactNode, type RefObject, useMemo } from 'react';
+import { type ReactNode, type RefObject, useDeferredValue, useMemo } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
@@ -34,7 +34,8 @@ export function SheetDrawer({ name, tab, setTab, searchRef, children }: SheetDra
 }
 
 function useFindings(): Finding[] {
-  const { draft, judgement, school, catalog, today, packing } = useKit();
+  // What there is to say may come a moment after the figures: each fix is tried before it is advised.
+  const { draft, judgement, school, catalog, today, packing } = useDeferredValue(useKit());
   const packedMm = packing.result?.thicknessMm ?? null;
   return useMemo(
     () =>

@@ -15,7 +15,7 @@ import {
   THREATS,
   type Threat,
 } from '@ivrak/core/model';
-import { casualtiesOf, showHours } from '@ivrak/core/needs';
+import { casualtiesOf, darkPlaces, showHours } from '@ivrak/core/needs';
 import { Select, TextInput } from '@mantine/core';
 import { usePeople } from '../data/queries.ts';
 import { edit } from '../kit/draftStore.ts';
@@ -201,7 +201,7 @@ function Threats() {
           />
         ))}
         <Toggle label="Cold or wet" hint="everybody cools" value={brief.coldWet} onChange={(coldWet) => set({ coldWet })} />
-        <Toggle label="Dark" hint="night, below deck" value={brief.dark} onChange={(dark) => set({ dark })} />
+        <Toggle label="Dark" hint={darkPlaces(brief)} value={brief.dark} onChange={(dark) => set({ dark })} />
       </div>
     </fieldset>
   );
