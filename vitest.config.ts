@@ -1,5 +1,4 @@
 import { defineConfig } from 'vitest/config';
-import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 /** A hang must not hold a run up for ever; on a busy machine anything sooner fails what is only slow. */
 const LAST_RESORT_MS = 600_000;
@@ -26,16 +25,6 @@ const ON_BOTH = [
   'use',
 ];
 
-/** It takes a minute by itself, which is lost where it begins last. */
-const LONGEST = '/kill.test.mjs';
-
-class LongestFirst extends BaseSequencer {
-  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
-    const rank = ({ moduleId }: TestSpecification) => (moduleId.endsWith(LONGEST) ? 0 : 1);
-    return (await super.sort(files)).toSorted((a, b) => rank(a) - rank(b));
-  }
-}
-
 const limits = { testTimeout: LAST_RESORT_MS, hookTimeout: LAST_RESORT_MS };
 
 export default defineConfig({
@@ -45,7 +34,6 @@ export default defineConfig({
     // Left alone it would use one core less than there are, which on two is one.
     maxWorkers: 2,
     pool: 'forks',
-    sequence: { sequencer: LongestFirst },
     projects: [
       {
         extends: true,

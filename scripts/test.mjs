@@ -107,11 +107,7 @@ const checks = async () => {
   await step('types', () => check(['scripts/types.mjs']));
   await step('dependency rules', () => check(['scripts/deps.mjs']));
 };
-const projects = (...names) => names.flatMap((name) => ['--project', name]);
-const unit = () => lane('unit', projects('core', 'web'));
-/** Each for itself: projects of one lane begin only when those before them have ended. */
-const server = () => lane('server', projects('server'));
-const postgres = () => lane('postgres', projects('postgres'));
+const unit = () => lane('unit-and-server', []);
 const E2E = ['--config', 'e2e/vitest.config.ts'];
 const browser = () => lane('browser', E2E);
 /** What measures time, with nothing beside it. */
@@ -146,8 +142,7 @@ if (wanted !== 'check') {
 await fetched;
 if (needsUnit) await step('PostgreSQL', () => ensurePackage('postgresql', () => postgresPrograms() !== null));
 // Beside each other: what waits for a page or a disk leaves the processor to the others.
-const lanes = [...(needsUnit ? [unit(), server(), postgres()] : []), ...(needsBrowser ? [browser()] : [])];
-await Promise.all([checked, ...lanes]);
+await Promise.all([checked, needsUnit ? unit() : undefined, needsBrowser ? browser() : undefined]);
 if (needsBrowser) await responsiveness();
 console.log(`\nin ${seconds(start)}`);
 console.log(`${passed} passed, ${failed} failed`);

@@ -1,5 +1,5 @@
 import type { Grade, Kind } from '../model/kind.ts';
-import type { NeedId } from '../model/need.ts';
+import { NEEDS, type NeedId, type Skill } from '../model/need.ts';
 import type { School } from '../model/school.ts';
 import type { MedicinePurpose } from '../model/traits.ts';
 
@@ -30,6 +30,23 @@ export function partGradeOf(kind: Kind, need: NeedId, school: School, part: numb
   if (set === undefined) return own;
   const isNamed = own !== null || (part === 0 && !kind.moreParts.some(({ grades }) => grades[need] !== undefined));
   return isNamed ? set : null;
+}
+
+/** Who is there and what the kit has to pass: what a thing must bring to count at all. */
+export interface Allowance {
+  /** Skills that are there; absent: all. */
+  skills?: readonly Skill[];
+  /** The kit has to pass security checks. */
+  isChecked?: boolean;
+}
+
+/** Taken away at many security checks. */
+export const isBarred = ({ barredAtSecurity, traits }: Kind): boolean => barredAtSecurity || (traits.barred ?? []).length > 0;
+
+/** Whether a kind may count for a need once it is in a kit: somebody may use it there, and no check takes it away. */
+export function isAllowed(kind: Kind, need: NeedId, { skills, isChecked }: Allowance): boolean {
+  const skill = kind.skill ?? NEEDS[need].skill;
+  return (skill === null || skills === undefined || skills.includes(skill)) && !(isChecked === true && isBarred(kind));
 }
 
 const MEDICINE_NEEDS = Object.keys(PURPOSES) as NeedId[]; // keyed by need ids

@@ -5,7 +5,7 @@ import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { type Condition, isGoodOn, piecesLeft } from '../model/unit.ts';
 import type { Demand, GradeCode, Profile, Supplier, Use } from './booking.ts';
-import { isByVolume, needsNamed, partGradeOf } from './grades.ts';
+import { isBarred, isByVolume, needsNamed, partGradeOf } from './grades.ts';
 import { sortOf } from './sorts.ts';
 
 export interface AskedNeed {
@@ -56,9 +56,6 @@ export function conditionCounts(condition: Condition, kind: Kind): boolean {
   if (condition === 'opened') return !kind.sterile;
   return condition === 'ready' || condition === 'notStaged';
 }
-
-/** Taken away at many security checks. */
-export const isBarred = ({ barredAtSecurity, traits }: Kind): boolean => barredAtSecurity || (traits.barred ?? []).length > 0;
 
 /** A part of a unit as the booking sees it. */
 export interface Row extends Supplier {

@@ -9,6 +9,8 @@ import {
   casualtyView,
   countedEntries,
   LIMB_NAMES,
+  PUPIL_NAMES,
+  readingOf,
   type UseLog,
   VITALS,
   type Written,
@@ -20,7 +22,10 @@ export const VITAL_NAMES: Record<Vital, { name: string; short: string; unit: str
   breaths: { name: 'Breathing', short: 'Breath', unit: '/min' },
   oxygen: { name: 'Oxygen', short: 'O₂', unit: '%' },
   celsius: { name: 'Temperature', short: 'Temp', unit: '°C' },
+  systolic: { name: 'Blood pressure, upper', short: 'BP up', unit: ' mmHg' },
+  diastolic: { name: 'Blood pressure, lower', short: 'BP low', unit: ' mmHg' },
   alertness: { name: 'Alertness', short: 'Alert', unit: '' },
+  pupils: { name: 'Pupils', short: 'Pupils', unit: '' },
 };
 
 /** How the use of a thing is said: by the first need that it is made for. */
@@ -99,7 +104,7 @@ export function doneText(entry: Counted, catalog: KindCatalog): string | null {
 function seriesOf(entries: readonly Counted[]): VitalSeries[] {
   return VITALS.flatMap((vital) => {
     const readings = entries.flatMap((entry) => {
-      const value = entry.do === 'vitals' ? entry[vital] : null;
+      const value = entry.do === 'vitals' ? readingOf(entry, vital) : null;
       return value === null ? [] : [{ at: entry.at, value }];
     });
     return readings.length === 0 ? [] : [{ vital, readings }];
@@ -110,7 +115,11 @@ const notesOf = (entries: readonly Counted[]): HandOverLine[] =>
   entries.flatMap((entry) => (entry.do === 'note' ? [{ id: entry.id, at: entry.at, saidAt: entry.saidAt, text: entry.text }] : []));
 
 export const showReading = (vital: Vital, value: number | string): string =>
-  vital === 'alertness' ? ALERTNESS_NAMES[value as keyof typeof ALERTNESS_NAMES] : `${value}${VITAL_NAMES[vital].unit}`; // only alertness is in words
+  vital === 'alertness'
+    ? ALERTNESS_NAMES[value as keyof typeof ALERTNESS_NAMES]
+    : vital === 'pupils'
+      ? PUPIL_NAMES[value as keyof typeof PUPIL_NAMES]
+      : `${value}${VITAL_NAMES[vital].unit}`; // only these two are in words
 
 /** Bytes that a QR code on a phone's screen carries so that another phone reads it at once. Common practice, no source. */
 export const QR_MOST_BYTES = 900;

@@ -18,13 +18,27 @@ export const ALERTNESS_NAMES: Record<(typeof ALERTNESS)[number], string> = {
   none: 'no answer',
 };
 
-export const ACTS = ['pressure', 'packed', 'airway', 'warmth'] as const;
+/** How pupils look. */
+export const PUPILS = ['equal', 'unequal', 'small', 'wide'] as const;
+export const PUPIL_NAMES: Record<(typeof PUPILS)[number], string> = {
+  equal: 'equal, and narrow in the light',
+  unequal: 'unequal',
+  small: 'both small',
+  wide: 'both wide, unmoved by light',
+};
+
+/** Done with the hands, and what happened; each with its time in one tap. */
+export const ACTS = ['pressure', 'packed', 'airway', 'warmth', 'lostConsciousness', 'vomited', 'moved', 'handedWater'] as const;
 export type Act = (typeof ACTS)[number];
 export const ACT_NAMES: Record<Act, string> = {
   pressure: 'pressure by hand',
   packed: 'wound packed',
   airway: 'airway opened',
   warmth: 'wrapped against cold',
+  lostConsciousness: 'lost consciousness',
+  vomited: 'vomited',
+  moved: 'moved',
+  handedWater: 'was handed water',
 };
 
 const id = z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'must be letters, digits and -');
@@ -61,6 +75,10 @@ export const UseEntrySchema = z.discriminatedUnion(
       breaths: z.number().int().min(0).max(100).nullable().default(null),
       oxygen: z.number().int().min(0).max(100).nullable().default(null),
       celsius: z.number().min(10).max(45).nullable().default(null),
+      /** mmHg. */
+      systolic: z.number().int().min(0).max(300).nullable().default(null),
+      diastolic: z.number().int().min(0).max(200).nullable().default(null),
+      pupils: z.enum(PUPILS).nullable().default(null),
       alertness: z.enum(ALERTNESS).nullable().default(null),
     }),
     z.object({ ...base, do: z.literal('note'), text: z.string().trim().min(1, 'write something').max(300) }),
@@ -157,7 +175,7 @@ export interface CasualtyView {
   entries: Counted[];
 }
 
-export const VITALS = ['pulse', 'breaths', 'oxygen', 'celsius', 'alertness'] as const;
+export const VITALS = ['pulse', 'breaths', 'oxygen', 'systolic', 'diastolic', 'celsius', 'alertness', 'pupils'] as const;
 const S = 1000;
 
 /** What is running for a casualty at a moment. `nowMs` is milliseconds since 1970, as clocks give them. */
@@ -186,15 +204,34 @@ function sealClock(sinceAt: string, nowMs: number): SealClock {
   return { nextCheckAt: new Date(nextMs).toISOString(), inS: (nextMs - nowMs) / S };
 }
 
+type Vitals = Extract<UseEntry, { do: 'vitals' }>;
+
+/** A reading; what a log of an earlier version could not ask was not taken. */
+export const readingOf = (entry: Vitals, vital: (typeof VITALS)[number]): number | string | null => entry[vital] ?? null;
+
+/** Nothing was read off. */
+export const NOT_TAKEN: Pick<Vitals, (typeof VITALS)[number]> = {
+  pulse: null,
+  breaths: null,
+  oxygen: null,
+  systolic: null,
+  diastolic: null,
+  celsius: null,
+  alertness: null,
+  pupils: null,
+};
+
 function trendsOf(entries: readonly Counted[]): CasualtyView['vitals'] {
   const vitals: CasualtyView['vitals'] = {};
   for (const entry of entries) {
     if (entry.do !== 'vitals') continue;
     for (const name of VITALS) {
-      const value = entry[name];
+      const value = readingOf(entry, name);
       if (value === null) continue;
       const before = vitals[name]?.value;
-      vitals[name] = { value, at: entry.at, way: before === undefined ? null : wayOf(rank(before), rank(value)) };
+      // Pupils have no order.
+      const way = before === undefined || name === 'pupils' ? null : wayOf(rank(before), rank(value));
+      vitals[name] = { value, at: entry.at, way };
     }
   }
   return vitals;

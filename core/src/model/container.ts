@@ -75,7 +75,22 @@ export const BEARER_NAMES: Record<Bearer, string> = {
 };
 
 /** Where on a body a position is. */
-export const BODY_SPOTS = ['chest', 'vest', 'lifeVest', 'side', 'hip', 'thigh', 'ankle', 'seat', 'smallOfBack', 'back'] as const;
+export const BODY_SPOTS = [
+  'chest',
+  'vest',
+  'lifeVest',
+  'side',
+  'hip',
+  'thigh',
+  'ankle',
+  'seat',
+  'smallOfBack',
+  'back',
+  'hipLeft',
+  'thighLeft',
+  'seatLeft',
+  'chestRight',
+] as const;
 export const BodySpotSchema = z.enum(BODY_SPOTS);
 export type BodySpot = z.infer<typeof BodySpotSchema>;
 

@@ -3,7 +3,7 @@ import { rounds, seeded } from '../../testing/rounds.ts';
 import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
-import { isBarred } from '../coverage/prepare.ts';
+import { isBarred } from '../coverage/grades.ts';
 import { isAsked, type NeedState } from '../coverage/states.ts';
 import { Random } from '../fit/random.ts';
 import { judgeKit } from '../kit/judgement.ts';

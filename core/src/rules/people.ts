@@ -1,4 +1,4 @@
-import { isBarred } from '../coverage/prepare.ts';
+import { isBarred } from '../coverage/grades.ts';
 import { ownSkillsOf, skillsOf } from '../model/brief.ts';
 import type { Kind } from '../model/kind.ts';
 import { type NeedId, SKILL_FACTS, type Skill } from '../model/need.ts';

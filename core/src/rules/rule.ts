@@ -1,6 +1,6 @@
 import { type Coverage, coverageNow } from '../coverage/coverage.ts';
-import { gradeOf } from '../coverage/grades.ts';
-import { type AskedNeed, conditionCounts, isBarred } from '../coverage/prepare.ts';
+import { gradeOf, isBarred } from '../coverage/grades.ts';
+import { type AskedNeed, conditionCounts } from '../coverage/prepare.ts';
 import { isAsked, type NeedState } from '../coverage/states.ts';
 import type { FitResult } from '../fit/problem.ts';
 import { type CarryCheck, kitCarry } from '../kit/kitFit.ts';

@@ -1,5 +1,5 @@
 import { changesBetween, isWorse, type NeedChange, type NeedFigures } from '../coverage/changes.ts';
-import { gradeOf, piecesFor } from '../coverage/grades.ts';
+import { type Allowance, gradeOf, isAllowed, piecesFor } from '../coverage/grades.ts';
 import type { StockUnit } from '../coverage/prepare.ts';
 import type { Grade, KindCatalog } from '../model/kind.ts';
 import { LAYERS, type Layer } from '../model/kit.ts';
@@ -47,14 +47,15 @@ const GRADES_TAKEN: readonly Grade[] = ['primary', 'substitute'];
  */
 export function loansFor(
   { need, missing }: { need: NeedId; missing: number },
-  borrower: { id: string; layer: Layer; school: School },
+  borrower: { id: string; layer: Layer; school: School } & Allowance,
   lenders: readonly Lender[],
   catalog: KindCatalog,
   on: PlainDate,
 ): Loan[] {
   const rank = LAYERS.indexOf(borrower.layer);
   const kinds = [...catalog.values()].flatMap((kind) => {
-    const grade = kind.requires[need] === undefined ? gradeOf(kind, need, borrower.school) : null;
+    const isOffered = kind.requires[need] === undefined && isAllowed(kind, need, borrower);
+    const grade = isOffered ? gradeOf(kind, need, borrower.school) : null;
     return grade !== null && GRADES_TAKEN.includes(grade) ? [{ kind, grade }] : [];
   });
   const layerOf = ({ layer }: Lender): number => LAYERS.indexOf(layer);

@@ -1,8 +1,9 @@
-import { gradeOf, piecesFor } from '../coverage/grades.ts';
+import { type Allowance, gradeOf, isAllowed, piecesFor } from '../coverage/grades.ts';
 import { conditionCounts, type StockUnit } from '../coverage/prepare.ts';
+import { sortOf } from '../coverage/sorts.ts';
 import { type NeedCoverage, needState } from '../coverage/states.ts';
 import type { Grade, Kind, KindCatalog } from '../model/kind.ts';
-import { circleOf, type NeedId } from '../model/need.ts';
+import { circleOf, NEEDS, type NeedId } from '../model/need.ts';
 import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { isGoodOn, piecesLeft } from '../model/unit.ts';
@@ -31,7 +32,7 @@ export interface RestockLine {
 }
 
 /** A spare that lapses before `outlasts` is only taken if nothing better is there. */
-export interface RestockOptions {
+export interface RestockOptions extends Allowance {
   on: PlainDate;
   /** Next inspection of the kit plus the supplier's lead time. */
   outlasts: PlainDate;
@@ -79,11 +80,12 @@ export function restockLines(
       options,
     ).map((unit) => [unit.id, unit]),
   );
-  return gaps.map(({ need, least, have }) => {
+  return gaps.map(({ need, least, have, by }) => {
     const missing = least - have;
-    const fromStores = takeSpares(need, missing, school, free, catalog);
+    const counts = counterOf(by, need, catalog, options);
+    const fromStores = takeSpares(need, missing, school, free, catalog, counts);
     const filled = fromStores.reduce((sum, spare) => sum + spare.pieces, 0);
-    return { need, missing, fromStores, toBuy: filled >= missing ? [] : kindsToBuy(need, missing - filled, school, catalog) };
+    return { need, missing, fromStores, toBuy: filled >= missing ? [] : kindsToBuy(need, missing - filled, school, catalog, counts) };
   });
 }
 
@@ -108,12 +110,29 @@ export function sparesOfKind(
   });
 }
 
+/** Whether one more of a kind would count in the kit. */
+interface Counter {
+  would: (kind: Kind) => boolean;
+  take: (kind: Kind) => void;
+}
+
+/** Somebody may use it there, no check takes it away, and where sorts are counted apart it is none that is there. */
+function counterOf(by: NeedCoverage['by'], need: NeedId, catalog: KindCatalog, allowance: Allowance): Counter {
+  const sorts = new Set(by.flatMap((served) => sortIn(catalog.get(served.kind), need)));
+  return {
+    would: (kind) => isAllowed(kind, need, allowance) && !(NEEDS[need].countsSorts && sorts.has(sortOf(kind, need))),
+    take: (kind) => void sorts.add(sortOf(kind, need)),
+  };
+}
+const sortIn = (kind: Kind | undefined, need: NeedId): string[] => (kind === undefined ? [] : [sortOf(kind, need)]);
+
 function takeSpares(
   need: NeedId,
   missing: number,
   school: School,
   free: Map<string, SpareUnit>,
   catalog: KindCatalog,
+  counts: Counter,
 ): RestockLine['fromStores'] {
   const taken: RestockLine['fromStores'] = [];
   let open = missing;
@@ -123,13 +142,15 @@ function takeSpares(
     for (const unit of [...free.values()]) {
       if (open <= 0) return taken;
       const kind = catalog.get(unit.kind);
-      if (kind === undefined || gradeOf(kind, need, school) !== grade || kind.requires[need] !== undefined) continue;
+      if (kind === undefined || gradeOf(kind, need, school) !== grade || kind.requires[need] !== undefined || !counts.would(kind)) continue;
       // Whole units are taken off a stack; the rest of it stays free for the next need.
       const each = piecesFor(kind, need, school);
-      const take = Math.min(unit.count, Math.ceil(open / each));
+      // One of a sort counts, however many there are.
+      const take = NEEDS[need].countsSorts ? 1 : Math.min(unit.count, Math.ceil(open / each));
       const pieces = Math.min(open, piecesOf(kind, unit, take, each));
       if (take === unit.count) free.delete(unit.id);
       else free.set(unit.id, { ...unit, count: unit.count - take });
+      counts.take(kind);
       taken.push({ unitId: unit.id, kind: unit.kind, grade, pieces, take, expiresOn: unit.expiresOn ?? null, lot: unit.lot ?? null });
       open -= pieces;
     }
@@ -137,11 +158,11 @@ function takeSpares(
   return taken;
 }
 
-function kindsToBuy(need: NeedId, pieces: number, school: School, catalog: KindCatalog): RestockLine['toBuy'] {
+function kindsToBuy(need: NeedId, pieces: number, school: School, catalog: KindCatalog, counts: Counter): RestockLine['toBuy'] {
   return [...catalog.values()]
-    .filter((kind) => gradeOf(kind, need, school) === 'primary')
+    .filter((kind) => gradeOf(kind, need, school) === 'primary' && counts.would(kind))
     .map((kind) => {
-      const count = Math.ceil(pieces / piecesFor(kind, need, school));
+      const count = NEEDS[need].countsSorts ? 1 : Math.ceil(pieces / piecesFor(kind, need, school));
       return { kind: kind.id, count, priceMinor: count * kind.priceMinor };
     })
     .sort((a, b) => a.priceMinor - b.priceMinor || (a.kind < b.kind ? -1 : 1))

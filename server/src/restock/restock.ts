@@ -1,6 +1,6 @@
 import { gradeOf, type NeedCoverage } from '@ivrak/core/coverage';
 import { judgeKit } from '@ivrak/core/kit';
-import { addDays, type KindCatalog, type NeedId, type PlainDate, type Restock, type School } from '@ivrak/core/model';
+import { addDays, type KindCatalog, type NeedId, type PlainDate, type Restock, type School, skillsOf } from '@ivrak/core/model';
 import { FreeSpares, isOfferable, type Lender, type Loan, loansFor, restockLines, sparesOfKind } from '@ivrak/core/stock';
 import { eq, gte } from 'drizzle-orm';
 import type { Db } from '../db/database.ts';
@@ -26,8 +26,9 @@ export async function restockPlan(here: Installation, db: Db, today: PlainDate):
   const lenders = all.map((kit) => here.memory.of(kit, `lender ${today}`, () => lenderOf(here, kit, today)));
   // Kits of one layer and school that miss the same are offered the same: what lies farther from the body is never the kit itself.
   const loansOf = (need: NeedId, missing: number, kit: StoredKit, school: School): Loan[] => {
-    const key = [need, missing, kit.layer, school.id].join(' ');
-    const loans = lent.get(key) ?? loansFor({ need, missing }, { ...kit, school }, lenders, here.catalog.kinds, today);
+    const allowance = { skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks };
+    const key = [need, missing, kit.layer, school.id, allowance.isChecked, ...allowance.skills].join(' ');
+    const loans = lent.get(key) ?? loansFor({ need, missing }, { ...kit, ...allowance, school }, lenders, here.catalog.kinds, today);
     lent.set(key, loans);
     return loans;
   };
@@ -37,7 +38,12 @@ export async function restockPlan(here: Installation, db: Db, today: PlainDate):
   for (const kit of all) {
     const school = here.catalog.school(kit.schoolId);
     if (school === undefined) continue;
-    const options = { on: today, outlasts: here.memory.of(kit, `outlasts ${today}`, () => outlastsFor(here, kit, today)) };
+    const options = {
+      on: today,
+      skills: skillsOf(kit.brief),
+      isChecked: kit.brief.securityChecks,
+      outlasts: here.memory.of(kit, `outlasts ${today}`, () => outlastsFor(here, kit, today)),
+    };
     const { needs } = judge(here, kit, today).coverage;
     const kinds = kindsFor(needs, school, here.catalog.kinds, serving);
     const missing = needs.reduce((sum, { have, least }) => sum + Math.max(0, least - have), 0);

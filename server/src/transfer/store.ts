@@ -33,7 +33,8 @@ export async function replaceAll(
       const issues = await referenceIssues(inside, here.letPass);
       if (issues.length > 0) throw unacceptable(issues);
       for (const { field, write } of STORED_RECORDS) if (field !== 'journal') await write(insert, inside[field]);
-      if (inside.formatVersion < FIRST_WITH_FAMILIES && inside.kits.length > 0)
+      const isTold = inside.settings.some(({ key }) => key === MODEL_NEWS_KEY);
+      if (inside.formatVersion < FIRST_WITH_FAMILIES && inside.kits.length > 0 && !isTold)
         await insert(settings, [{ key: MODEL_NEWS_KEY, value: true }]);
       return inside;
     },

@@ -9,12 +9,16 @@ export const SPOTS: Record<BodySpot, { x: number; y: number; side: 'front' | 'ba
   chest: { x: 97, y: 66, side: 'front' },
   vest: { x: 79, y: 94, side: 'front' },
   side: { x: 44, y: 112, side: 'front' },
-  hip: { x: 70, y: 130, side: 'front' },
+  hip: { x: 66, y: 132, side: 'front' },
+  hipLeft: { x: 96, y: 132, side: 'front' },
+  thighLeft: { x: 108, y: 158, side: 'front' },
+  chestRight: { x: 74, y: 46, side: 'front' },
   thigh: { x: 52, y: 156, side: 'front' },
   ankle: { x: 60, y: 212, side: 'front' },
   back: { x: 222, y: 74, side: 'back' },
   smallOfBack: { x: 222, y: 108, side: 'back' },
   seat: { x: 238, y: 134, side: 'back' },
+  seatLeft: { x: 206, y: 134, side: 'back' },
 };
 
 export interface Place {

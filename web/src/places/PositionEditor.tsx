@@ -37,6 +37,10 @@ const SPOT_NAMES: Record<BodySpot, string> = {
   seat: 'seat, behind',
   smallOfBack: 'small of the back',
   back: 'back',
+  hipLeft: 'hip, left',
+  thighLeft: 'thigh, left',
+  seatLeft: 'seat, left',
+  chestRight: 'chest, right',
 };
 const SPOTS = BODY_SPOTS.map((spot) => ({ value: spot as string, label: SPOT_NAMES[spot] }));
 const HANDS: { value: Position['hands']; label: string }[] = [

@@ -171,7 +171,7 @@ function Signs({ signs }: { signs: readonly VitalSeries[] }) {
             {shown.map((time) => {
               const reading = readings.findLast(({ at }) => clock(at) === time);
               return (
-                <td key={time} className={vital === 'alertness' ? undefined : 'mono'}>
+                <td key={time} className={vital === 'alertness' || vital === 'pupils' ? undefined : 'mono'}>
                   {reading === undefined ? '' : showReading(vital, reading.value)}
                 </td>
               );

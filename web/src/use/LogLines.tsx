@@ -1,4 +1,4 @@
-import { ALERTNESS_NAMES, type Counted, doneText, showReading, VITAL_NAMES, VITALS } from '@ivrak/core/incident';
+import { type Counted, doneText, readingOf, showReading, VITAL_NAMES, VITALS } from '@ivrak/core/incident';
 import { useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
 import { clock } from './clock.ts';
@@ -10,11 +10,9 @@ export function entryText(entry: Counted): string {
   if (entry.do === 'note') return entry.text;
   if (entry.do !== 'vitals') return doneText(entry, catalogNow()) ?? entry.do;
   return VITALS.flatMap((vital) => {
-    const value = entry[vital];
+    const value = readingOf(entry, vital);
     if (value === null) return [];
-    return vital === 'alertness'
-      ? [ALERTNESS_NAMES[value as keyof typeof ALERTNESS_NAMES]]
-      : [`${VITAL_NAMES[vital].name} ${showReading(vital, value)}`];
+    return vital === 'alertness' ? [showReading(vital, value)] : [`${VITAL_NAMES[vital].name} ${showReading(vital, value)}`];
   }).join(', ');
 }
 

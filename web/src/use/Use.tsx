@@ -1,4 +1,12 @@
-import { type CasualtyView, casualtyNumbers, casualtyView, minutesSinceHelp, piecesUsedOf, type UseEntry } from '@ivrak/core/incident';
+import {
+  type CasualtyView,
+  casualtyNumbers,
+  casualtyView,
+  minutesSinceHelp,
+  NOT_TAKEN,
+  piecesUsedOf,
+  type UseEntry,
+} from '@ivrak/core/incident';
 import { type KitId, type KitView, piecesLeft, RUNGS, type StoredUnit } from '@ivrak/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
@@ -68,12 +76,7 @@ function Moment({ kit }: { kit: KitView }) {
             takeOff={(of) => add({ do: 'tourniquetOff', casualty, of })}
             sealChecked={() => add({ do: 'sealChecked', casualty })}
           />
-          <Vitals
-            vitals={view.vitals}
-            add={(reading) =>
-              add({ do: 'vitals', casualty, pulse: null, breaths: null, oxygen: null, celsius: null, alertness: null, ...reading })
-            }
-          />
+          <Vitals vitals={view.vitals} add={(reading) => add({ do: 'vitals', casualty, ...NOT_TAKEN, ...reading })} />
         </div>
         <LogLines entries={view.entries} retime={(of, to) => add({ do: 'retimed', casualty, of, to })} takeBack={takeBack} />
       </div>

@@ -1,4 +1,14 @@
-import { ALERTNESS, ALERTNESS_NAMES, showReading, type Trend, type UseEntry, VITAL_NAMES, VITALS } from '@ivrak/core/incident';
+import {
+  ALERTNESS,
+  ALERTNESS_NAMES,
+  PUPIL_NAMES,
+  PUPILS,
+  showReading,
+  type Trend,
+  type UseEntry,
+  VITAL_NAMES,
+  VITALS,
+} from '@ivrak/core/incident';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { clock } from './clock.ts';
@@ -8,10 +18,12 @@ type Vital = (typeof VITALS)[number];
 type Reading = Partial<Pick<Extract<UseEntry, { do: 'vitals' }>, Vital>>;
 
 /** First the tens, then the ones: with the tile, three taps. */
-const PAD: Record<Exclude<Vital, 'alertness'>, { first: readonly number[]; step: number; digits: number }> = {
+const PAD: Record<Exclude<Vital, 'alertness' | 'pupils'>, { first: readonly number[]; step: number; digits: number }> = {
   pulse: { first: [3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20], step: 10, digits: 0 },
   breaths: { first: [0, 1, 2, 3, 4, 5], step: 10, digits: 0 },
   oxygen: { first: [5, 6, 7, 8, 9, 10], step: 10, digits: 0 },
+  systolic: { first: [4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20, 21, 22], step: 10, digits: 0 },
+  diastolic: { first: [2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13], step: 10, digits: 0 },
   celsius: { first: [30, 31, 32, 33, 34, 35, 36, 37, 38, 39, 40, 41], step: 1, digits: 1 },
 };
 const WAYS = { up: { sign: '↑', word: 'rising' }, down: { sign: '↓', word: 'falling' }, same: { sign: '→', word: 'unchanged' } } as const;
@@ -50,7 +62,18 @@ export function Vitals({ vitals, add }: VitalsProps) {
           ))}
         </div>
       )}
-      {open !== null && open !== 'alertness' && <Pad key={open} vital={open} take={(value) => take({ [open]: value })} />}
+      {open === 'pupils' && (
+        <div className={pads.vitalPad} role="group" aria-label="Pupils">
+          {PUPILS.map((look) => (
+            <button key={look} type="button" className={clsx(pads.padKey, pads.isWide)} onClick={() => take({ pupils: look })}>
+              {PUPIL_NAMES[look]}
+            </button>
+          ))}
+        </div>
+      )}
+      {open !== null && open !== 'alertness' && open !== 'pupils' && (
+        <Pad key={open} vital={open} take={(value) => take({ [open]: value })} />
+      )}
     </section>
   );
 }
@@ -71,7 +94,7 @@ function VitalTile({ vital, trend, isOpen, press }: { vital: Vital; trend: Trend
   );
 }
 
-function Pad({ vital, take }: { vital: Exclude<Vital, 'alertness'>; take: (value: number) => void }) {
+function Pad({ vital, take }: { vital: keyof typeof PAD; take: (value: number) => void }) {
   const { first, step, digits } = PAD[vital];
   const [begun, setBegun] = useState<number | null>(null);
   const begin = (value: number) => {

@@ -1,0 +1,54 @@
+import { expect, it } from 'vitest';
+import { rounds, seeded } from '../../testing/rounds.ts';
+import { KINDS, kindCatalog } from '../catalog/kinds.ts';
+import { SCHOOLS } from '../catalog/schools.ts';
+import { coverage } from '../coverage/coverage.ts';
+import type { AskedNeed, StockUnit } from '../coverage/prepare.ts';
+import { Random } from '../fit/random.ts';
+import { NEED_IDS, SKILLS } from '../model/need.ts';
+import { addDays, plainDate } from '../model/plainDate.ts';
+import { restockLines } from './restock.ts';
+
+const CATALOG = kindCatalog();
+const TODAY = plainDate('2026-11-30');
+
+it('whatever stores offer counts in the kit once it is there, on random kits and shelves', () => {
+  const random = new Random(seeded(83));
+  const pick = <T>(from: readonly T[]): T => from[random.below(from.length)] as T; // the lists are not empty
+  let offered = 0;
+  for (let round = 0; round < rounds(300); round += 1) {
+    const needs = NEED_IDS.filter((need) => need !== 'D.meds' && random.next() < 0.4).map((need): AskedNeed => {
+      const least = need === 'D.flush' ? 20 * random.below(4) : random.below(4);
+      return { need, least, ideal: least };
+    });
+    const lay = (prefix: string, most: number): StockUnit[] =>
+      Array.from({ length: random.below(most) }, (_, index) => ({
+        id: `${prefix}${index}`,
+        kind: pick(KINDS).id,
+        count: 1 + random.below(3),
+        condition: 'ready' as const,
+        expiresOn: random.next() < 0.5 ? addDays(TODAY, 100 + random.below(900)) : null,
+      }));
+    const units = lay('k', 10);
+    const spares = lay('s', 30);
+    const school = pick(SCHOOLS);
+    const skills = random.next() < 0.5 ? SKILLS : (['tourniquet'] as const);
+    const isChecked = random.next() < 0.2;
+    const ask = (laid: readonly StockUnit[]) =>
+      coverage({ needs, school, skills, isChecked, on: TODAY, kits: [{ id: 'kit', units: laid }] }, CATALOG).needs;
+    const before = ask(units);
+    const lines = restockLines(before, school, spares, CATALOG, { on: TODAY, outlasts: TODAY, skills, isChecked });
+    for (const { need, fromStores } of lines) {
+      for (const spare of fromStores) {
+        offered += 1;
+        const unit = spares.find(({ id }) => id === spare.unitId);
+        if (unit === undefined) throw new Error('no such spare');
+        // It may fill a more vital need than the one that it was offered for, or bind what does.
+        const after = ask([...units, { ...unit, id: 'taken', count: spare.take }]);
+        const helps = after.some(({ have }, index) => have > (before[index]?.have ?? 0));
+        expect(helps, `${unit.kind} for ${need} in round ${round}`).toBe(true);
+      }
+    }
+  }
+  expect(offered).toBeGreaterThan(rounds(300));
+});
