@@ -36,7 +36,7 @@ describe('a use with many entries', () => {
         const inEach = names.map(async (name) => (await (await caches.open(name)).keys()).map(({ url }) => new URL(url).pathname));
         return (await Promise.all(inEach)).flat().join(' ');
       });
-    for (const path of ['/api/kits/committee-bag', '/assets/Use-', '/assets/HandOverPage-', '/assets/index-', '/use'])
+    for (const path of ['/api/kits/committee-bag', '/api/catalog', '/assets/Use-', '/assets/HandOverPage-', '/assets/index-', '/use'])
       await expect.poll(kept).toContain(path);
     await person.sees('all 14 entries are kept by the server');
     await scene.server.stop('SIGKILL');

@@ -6,7 +6,8 @@ const SETTLED_MS = 1500;
 export async function keepWithinReach(): Promise<void> {
   // The screen itself comes first.
   await new Promise((resolve) => requestIdleCallback(resolve, { timeout: SETTLED_MS }));
-  await Promise.all([import('./HandOverPage.tsx'), import('bwip-js/browser'), import('papaparse')]);
+  // The shipped catalogue stands in where what the server told of it was not kept yet.
+  await Promise.all([import('./HandOverPage.tsx'), import('bwip-js/browser'), import('papaparse'), import('@ivrak/core/catalog')]);
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
   const [registration] = await Promise.all(SCOPES.map((scope) => navigator.serviceWorker.register('/use-worker.js', { scope })));
   await new Promise((resolve) => setTimeout(resolve, SETTLED_MS));
