@@ -131,6 +131,26 @@ export function leastMetNow(problem: CoverageProblem, catalog: KindCatalog, good
   return new Table(demands, rows).leastMet();
 }
 
+/**
+ * What is left of a stock for whoever comes second with the same needs: the first takes what is booked for them and what goes beside it,
+ * and of a bottle that was opened all. Tools are not used up. How much of each least that meets, and by what it could be.
+ */
+export function leftForSecond(
+  problem: CoverageProblem,
+  catalog: KindCatalog,
+  good?: readonly GoodUnit[],
+): { met: readonly number[]; means: Means[] } {
+  const { rows, demands } = prepare(problem, catalog, good);
+  const { servings, companions } = new Table(demands, rows).book();
+  const taken = [...companions];
+  for (const { supplier, towardLeast, towardIdeal } of servings) taken[supplier] = (taken[supplier] ?? 0) + towardLeast + towardIdeal;
+  const left = rows.flatMap((row, index) => {
+    const begun = row.profile.isTool ? 0 : Math.ceil((taken[index] ?? 0) / row.scale) * row.scale;
+    return begun >= row.pieces ? [] : [{ ...row, pieces: row.pieces - begun }];
+  });
+  return { met: new Table(demands, left).leastMet(), means: meansOf(problem.needs, left) };
+}
+
 /** Needs of life-saving rungs that hang on a single thing, and the booking, without dates: for asking of many sets of things. */
 export function assignedWithSingles(problem: CoverageProblem, catalog: KindCatalog): Assigned & { singleNeeds: Set<NeedId> } {
   const prepared = prepare(problem, catalog);
@@ -157,9 +177,16 @@ export interface AskedKit {
   school: School;
   skills: readonly Skill[];
   /** It has to pass security checks. */
-  isChecked?: boolean;
+  isChecked: boolean;
   units: readonly StockUnit[];
 }
+
+/** What is asked of a kit on a day, of what lies in it or of other things in their place. */
+export const problemOf = (
+  { id, needs, school, skills, isChecked, units: own }: Omit<AskedKit, 'name'>,
+  on: PlainDate,
+  units: readonly StockUnit[] = own,
+): CoverageProblem => ({ needs, school, skills, isChecked, on, kits: [{ id, units }] });
 
 export interface NeedHeld {
   need: NeedId;

@@ -1,5 +1,5 @@
 export { changesBetween, isWorse, type NeedChange, type NeedFigures } from './changes.ts';
-export { type Coverage, coverage } from './coverage.ts';
+export { type Coverage, coverage, problemOf } from './coverage.ts';
 export { gradeOf, piecesFor } from './grades.ts';
 export { classifyKit, type KitClassing, showLacking } from './kitClass.ts';
 export type { CoverageProblem, StockKit } from './prepare.ts';

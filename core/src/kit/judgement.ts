@@ -1,4 +1,4 @@
-import { type Coverage, coverage } from '../coverage/coverage.ts';
+import { type Coverage, coverage, problemOf } from '../coverage/coverage.ts';
 import { byRung, type RungCoverage, readyUntil } from '../coverage/rungs.ts';
 import { type Brief, skillsOf } from '../model/brief.ts';
 import type { Container } from '../model/container.ts';
@@ -35,7 +35,7 @@ export interface JudgedKit {
 export function judgeKit(kit: JudgedKit, school: School, container: Container | undefined, on: PlainDate, catalog: KindCatalog): Judgement {
   const needs = deriveNeeds(kit.brief, school);
   const result = coverage(
-    { needs, school, skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks, on, kits: [{ id: kit.id, units: kit.units }] },
+    problemOf({ ...kit, needs, school, skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks }, on),
     catalog,
   );
   const asked = result.needs.filter(({ least }) => least > 0);

@@ -14,6 +14,7 @@ const told = CarryKitSchema.parse({
   needs: [{ need: 'M.limb', least: 1, ideal: 2, windowS: 180 }],
   needsOfOne: [],
   skills: [],
+  isChecked: false,
   standsAlone: true,
   units: [],
   modules: [],

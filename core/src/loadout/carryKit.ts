@@ -21,6 +21,7 @@ export const CarryKitSchema = z.object({
   needs: z.array(AskedNeedSchema),
   needsOfOne: z.array(AskedNeedSchema),
   skills: z.array(SkillSchema),
+  isChecked: z.boolean(),
   /** Whether it is meant to be grabbed alone. */
   standsAlone: z.boolean(),
   units: z.array(StoredUnitSchema),

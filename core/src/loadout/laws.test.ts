@@ -49,6 +49,7 @@ function scene(random: Random): Scene {
       needsOfOne,
       school,
       skills: skillsOf(brief),
+      isChecked: random.next() < 0.3,
       units,
       modules: [],
       massG: 300,
@@ -151,6 +152,11 @@ describe('a second casualty', () => {
         if (isHeld) expect(held.has(need)).toBe(true);
         if (isHeld) expect(s).not.toBeNull();
       }
+      // Nothing that only tools do for the first is lost for the second.
+      const isTool = (id: string) => asked.catalog.get(id)?.tool === true;
+      for (const { need, state, by } of first.needs)
+        if (state !== 'gap' && by.every(({ kind }) => isTool(kind)))
+          expect(view.second.find((one) => one.need === need)?.isHeld, `${need} in round ${round}`).toBe(true);
     }
   });
 });

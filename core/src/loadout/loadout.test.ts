@@ -39,6 +39,7 @@ const kit = (id: string, units: LoadoutKit['units'], more: Partial<LoadoutKit> =
   needsOfOne: limb,
   school: SCHOOL,
   skills: SKILLS,
+  isChecked: false,
   units,
   modules: [],
   massG: 400,
@@ -154,6 +155,25 @@ describe('a loadout', () => {
       ],
     });
     expect(loadoutView(loadout([{ kitId: 'belt' }]), world)?.security).toBeNull();
+  });
+
+  it('leaves a second casualty the tools, but neither a wrap that was used up beside a pad nor a bottle that was opened', () => {
+    const asks = (...needs: AskedNeed['need'][]): AskedNeed[] => needs.map((need) => ({ need, least: 1, ideal: 1 }));
+    const second = (needs: AskedNeed[], ...kinds: string[]) => {
+      const own = kit(
+        'belt',
+        kinds.map((kind, index) => unit(`u${index}`, kind)),
+        { needs, needsOfOne: needs },
+      );
+      const view = loadoutView(loadout([{ kitId: 'belt' }]), worldOf(own));
+      return view?.second.filter(({ isHeld }) => isHeld).map(({ need }) => need);
+    };
+    expect(second(asks('S.cut', 'C.vitals'), 'shears', 'thermometer')).toEqual(['S.cut', 'C.vitals']);
+    expect(second(asks('M.press', 'C.roll'), 'abdominal-pad', 'cohesive-wrap')).toEqual([]);
+    expect(second(asks('C.roll'), 'cohesive-wrap', 'cohesive-wrap')).toEqual(['C.roll']);
+    const washing: AskedNeed[] = [{ need: 'D.flush', least: 100, ideal: 100 }];
+    expect(second(washing, 'saline-250')).toEqual([]);
+    expect(second(washing, 'saline-250', 'saline-250')).toEqual(['D.flush']);
   });
 
   it('gives a second casualty what the first leaves', () => {

@@ -1,5 +1,6 @@
 import { changesBetween, isWorse, type NeedChange } from '../coverage/changes.ts';
-import { type Coverage, coverageAndMeans, coverageNow, leastMetNow } from '../coverage/coverage.ts';
+import { type AskedKit, type Coverage, coverageAndMeans, coverageNow, leftForSecond, problemOf } from '../coverage/coverage.ts';
+import { isBarred } from '../coverage/grades.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
 import { type AskedNeed, type CoverageProblem, type GoodUnit, goodUnits, type Means, type StockUnit } from '../coverage/prepare.ts';
 import { isOutside } from '../kit/kitFit.ts';
@@ -7,9 +8,8 @@ import { BEARER_NAMES, type Bearer, type Container, type Position } from '../mod
 import { GRADES, type Grade, type KindCatalog } from '../model/kind.ts';
 import type { Module } from '../model/kit.ts';
 import { type CarriedKit, isAtHand, type Loadout } from '../model/loadout.ts';
-import type { NeedId, Skill } from '../model/need.ts';
+import type { NeedId } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
-import type { School } from '../model/school.ts';
 import { fetchS } from '../reach/fetch.ts';
 import type { MeasuredTimes } from '../reach/measured.ts';
 import type { ReachPlan } from '../reach/plan.ts';
@@ -17,14 +17,9 @@ import { kitReach, ownReach, type Reach, type ReachedUnit } from '../reach/reach
 import { catalogWith, OWN_ID, ownUnits } from './ownThing.ts';
 
 /** A kit as a loadout sees it. */
-export interface LoadoutKit {
-  id: string;
-  name: string;
-  /** What is asked of it, and what one casualty alone asks, both in its school's order. */
-  needs: readonly AskedNeed[];
+export interface LoadoutKit extends AskedKit {
+  /** What one casualty alone asks, in its school's order. */
   needsOfOne: readonly AskedNeed[];
-  school: School;
-  skills: readonly Skill[];
   units: readonly (StockUnit & ReachedUnit)[];
   modules: readonly Pick<Module, 'id' | 'name' | 'unitIds'>[];
   massG: number;
@@ -160,6 +155,7 @@ export function loadoutProblem(loadout: Loadout, world: CarryWorld): LoadoutProb
       needs: joinedNeeds(own.map(({ kit }) => kit.needs)),
       school: first.kit.school,
       skills: [...new Set(own.flatMap(({ kit }) => kit.skills))],
+      isChecked: loadout.passesSecurity,
       on: world.on,
       kits: stock.map(({ id, units }) => ({ id, units: inReach(units, reach) })),
     },
@@ -233,7 +229,7 @@ function carriedView({ carried, kit, position, fetchS: fetch, missing }: Carried
 export function loadoutView(loadout: Loadout, world: CarryWorld): LoadoutView | null {
   const asked = loadoutProblem(loadout, world);
   if (asked === null) return null;
-  const { behind, problem } = heldBack(asked, loadout);
+  const { problem } = asked;
   const good = goodUnits(problem, asked.catalog);
   const { coverage: own, means } = coverageAndMeans(problem, asked.catalog, good);
   const lanes = lanesOf(problem, means, asked);
@@ -244,29 +240,25 @@ export function loadoutView(loadout: Loadout, world: CarryWorld): LoadoutView | 
     needs: lanes,
     kits: asked.kits,
     reach: Object.fromEntries(asked.reach),
-    second: secondCasualty(problem, good, means, asked),
+    second: secondCasualty(problem, good, asked),
     singles: singlesOf(own, lanes, asked),
-    security: loadout.passesSecurity ? { behind, worse: lostBy(behind, asked, own) } : null,
+    security: heldBack(asked, own),
     massG: there.reduce((sum, { massG }) => sum + massG, ownMassG),
     bodyMassG: there.filter(({ onBody }) => onBody).reduce((sum, { massG }) => sum + massG, ownMassG),
   };
 }
 
-/** What may not pass stays behind with a loadout that passes a check. */
-function heldBack({ problem, catalog }: LoadoutProblem, loadout: Loadout): { problem: CoverageProblem; behind: StaysBehind[] } {
-  if (!loadout.passesSecurity) return { problem, behind: [] };
-  const isBarred = ({ kind }: StockUnit) => catalog.get(kind)?.barredAtSecurity === true;
+/** What may not pass stays behind with a loadout that passes a check; and the needs that are worse for it. */
+function heldBack({ problem, catalog }: LoadoutProblem, own: Coverage): LoadoutView['security'] {
+  if (problem.isChecked !== true) return null;
   const behind = problem.kits.flatMap(({ id, units }) =>
-    units.filter(isBarred).map((unit) => ({ from: id, unitId: unit.id, name: catalog.get(unit.kind)?.name ?? unit.kind })),
+    units.flatMap((unit) => {
+      const kind = catalog.get(unit.kind);
+      return kind === undefined || !isBarred(kind) ? [] : [{ from: id, unitId: unit.id, name: kind.name }];
+    }),
   );
-  const kits = problem.kits.map((kit) => ({ ...kit, units: kit.units.filter((unit) => !isBarred(unit)) }));
-  return { problem: { ...problem, kits }, behind };
-}
-
-/** Needs that are worse for what stays behind. */
-function lostBy(behind: readonly StaysBehind[], { problem, catalog }: LoadoutProblem, own: Coverage): NeedChange[] {
-  if (behind.length === 0) return [];
-  return changesBetween({ needs: coverageNow(problem, catalog) }, own).filter(isWorse);
+  if (behind.length === 0) return { behind, worse: [] };
+  return { behind, worse: changesBetween({ needs: coverageNow({ ...problem, isChecked: false }, catalog) }, own).filter(isWorse) };
 }
 
 /** For every need the quickest means of every kit; kits that have none are not in it. */
@@ -293,31 +285,16 @@ function lanesOf(problem: CoverageProblem, means: readonly Means[], { reach, fro
 }
 
 /** What a second casualty at the same time would get: the first takes what one needs at least, the second has what is left. */
-function secondCasualty(
-  problem: CoverageProblem,
-  good: readonly GoodUnit[],
-  means: readonly Means[],
-  { ofOne, catalog }: LoadoutProblem,
-): SecondCasualty[] {
+function secondCasualty(problem: CoverageProblem, good: readonly GoodUnit[], { ofOne, catalog }: LoadoutProblem): SecondCasualty[] {
   const one = { ...problem, needs: ofOne.filter(({ least }) => least > 0).map((need) => ({ ...need, ideal: need.least })) };
-  const taken = new Map<string, number>();
-  for (const { by } of coverageNow(one, catalog, good))
-    for (const { unitId, count } of by) taken.set(unitId, (taken.get(unitId) ?? 0) + count);
-  const secondsOf = new Map<string, number>();
-  const left: GoodUnit[] = [];
-  for (const unit of good) {
-    const pieces = unit.pieces - (taken.get(unit.unit.id) ?? 0);
-    if (pieces === 0) continue;
-    left.push(pieces === unit.pieces ? unit : { ...unit, pieces });
-    secondsOf.set(unit.unit.id, unit.reachS ?? 0);
-  }
-  const times = new Map<NeedId, number>();
+  const { met, means } = leftForSecond(one, catalog, good);
+  const secondsOf = new Map(good.map(({ unit, reachS }) => [unit.id, reachS ?? 0]));
+  const quickest = new Map<NeedId, number>();
   for (const { need, unitId } of means) {
-    const s = secondsOf.get(unitId);
-    if (s !== undefined && s < (times.get(need) ?? Number.POSITIVE_INFINITY)) times.set(need, s);
+    const s = secondsOf.get(unitId) ?? 0;
+    if (s < (quickest.get(need) ?? Number.POSITIVE_INFINITY)) quickest.set(need, s);
   }
-  const met = leastMetNow(one, catalog, left);
-  return one.needs.map(({ need, least }, index) => ({ need, isHeld: (met[index] ?? 0) >= least, s: times.get(need) ?? null }));
+  return one.needs.map(({ need, least }, index) => ({ need, isHeld: (met[index] ?? 0) >= least, s: quickest.get(need) ?? null }));
 }
 
 /** Things whose loss opens a gap, with what would be next, though it comes too late or serves worse. */
@@ -342,8 +319,7 @@ export function kitsAlone(loadout: Loadout, { kits, catalog, on }: Pick<CarryWor
   return loadout.kits.flatMap(({ kitId }): AloneView[] => {
     const kit = kits.get(kitId);
     if (kit === undefined) return [];
-    const { needs, school, skills, units } = kit;
-    const asked = coverageNow({ needs, school, skills, on, kits: [{ id: kit.id, units }] }, catalog).filter(({ least }) => least > 0);
+    const asked = coverageNow(problemOf(kit, on), catalog).filter(({ least }) => least > 0);
     const gaps = asked.filter(({ state }) => state === 'gap').map(({ need }) => need);
     return [{ kitId, held: asked.length - gaps.length, asked: asked.length, gaps }];
   });

@@ -34,6 +34,7 @@ const kit = (id: string, units: StockUnit[], more: Partial<RotationKit> = {}): R
   needs: [{ need: 'M.pack', least: 1, ideal: 1 }],
   school: SCHOOL,
   skills: SKILLS,
+  isChecked: false,
   units,
   inspectEveryDays: 90,
   fetchS: 0,

@@ -1,4 +1,4 @@
-import { needsHeld } from '../coverage/coverage.ts';
+import { needsHeld, problemOf } from '../coverage/coverage.ts';
 import { conditionCounts, type StockUnit } from '../coverage/prepare.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { rungOf } from '../model/need.ts';
@@ -120,7 +120,7 @@ function mayMove(unit: StockUnit, catalog: KindCatalog, on: PlainDate): boolean 
 }
 
 function holdsThrough(kit: RotationKit, units: readonly StockUnit[], { catalog, on }: World): PlainDate {
-  const held = needsHeld({ needs: kit.needs, school: kit.school, skills: kit.skills, on, kits: [{ id: kit.id, units }] }, catalog);
+  const held = needsHeld(problemOf(kit, on, units), catalog);
   const lapses = held.flatMap(({ lapsesOn }) => lapsesOn ?? []).sort();
   return lapses[0] === undefined ? NEVER : addDays(lapses[0], -1);
 }
@@ -147,20 +147,19 @@ function workOutNeeded(kit: RotationKit, fixed: readonly StockUnit[], world: Wor
     .toSorted((a, b) => ((a.expiresOn ?? NEVER) < (b.expiresOn ?? NEVER) ? -1 : 1))
     .map((unit) => ({ ...bare(unit), expiresOn: null }));
   const rest = kit.units.filter((unit) => !mayMove(unit, catalog, on)).map(bare);
-  const key = JSON.stringify([kit.needs, kit.school, [...kit.skills], fixed.map(bare), rest, order]);
+  const key = JSON.stringify([kit.needs, kit.school, [...kit.skills], kit.isChecked, fixed.map(bare), rest, order]);
   const kinds = world.remembered.get(key) ?? world.used.get(key) ?? neededOf(kit, fixed, world);
   world.used.set(key, kinds);
   return kinds;
 }
 
 function neededOf(kit: RotationKit, fixed: readonly StockUnit[], { catalog, on }: World): string[] {
-  const problem = { needs: kit.needs, school: kit.school, skills: kit.skills, on };
-  const now = needsHeld({ ...problem, kits: [{ id: kit.id, units: kit.units }] }, catalog);
+  const now = needsHeld(problemOf(kit, on), catalog);
   const movable = kit.units.flatMap((unit) =>
     mayMove(unit, catalog, on) ? Array.from({ length: unit.count }, (_, copy) => ({ ...unit, id: `${unit.id}:${copy}`, count: 1 })) : [],
   );
   const holds = (units: readonly StockUnit[]): boolean =>
-    needsHeld({ ...problem, kits: [{ id: kit.id, units }] }, catalog).every(({ isHeld }, index) => isHeld || now[index]?.isHeld === false);
+    needsHeld(problemOf(kit, on, units), catalog).every(({ isHeld }, index) => isHeld || now[index]?.isHeld === false);
   // As if all that may move were good for ever; then one after the other is done without, those that lapse first at first.
   let kept = movable
     .toSorted((a, b) => ((a.expiresOn ?? NEVER) < (b.expiresOn ?? NEVER) ? -1 : 1))

@@ -33,6 +33,7 @@ const kit = (units: StockUnit[], more: Partial<KeptKit> = {}): KeptKit => ({
   needs: [{ need: 'M.pack', least: 1, ideal: 1 }],
   school: SCHOOL,
   skills: [],
+  isChecked: false,
   units,
   interval: { days: 90, why: 'Every 90 days' },
   inspectedOn: TODAY,

@@ -1,4 +1,5 @@
 import { type AskedKit, type NeedHeld, needsHeld } from '../coverage/coverage.ts';
+import { isBarred } from '../coverage/grades.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
 import type { StockKit } from '../coverage/prepare.ts';
 import { catalogWith, OWN_ID, ownUnits } from '../loadout/ownThing.ts';
@@ -39,19 +40,17 @@ export interface HorizonRow {
   inspections: PlainDate[];
 }
 
-function rowOf(
-  of: HorizonRow['of'],
-  id: string,
-  name: string,
-  kits: readonly [HorizonKit, ...HorizonKit[]],
-  span: Span,
-  catalog: KindCatalog,
-  beside: readonly StockKit[] = [],
-): HorizonRow {
+interface Group extends Pick<HorizonRow, 'of' | 'id' | 'name'> {
+  kits: readonly [HorizonKit, ...HorizonKit[]];
+  stock: readonly StockKit[];
+  /** What a security check would take stays behind, whichever kit it is in. */
+  isChecked: boolean;
+}
+
+function rowOf({ of, id, name, kits, stock, isChecked }: Group, span: Span, catalog: KindCatalog): HorizonRow {
   const needs = kits.length === 1 ? kits[0].needs : joinedNeeds(kits.map(({ needs: own }) => own));
   const skills = [...new Set(kits.flatMap((kit) => kit.skills))];
-  const stock = [...kits.map((kit) => ({ id: kit.id, units: kit.units })), ...beside];
-  const held = needsHeld({ needs, school: kits[0].school, skills, on: span.from, kits: stock }, catalog)
+  const held = needsHeld({ needs, school: kits[0].school, skills, isChecked, on: span.from, kits: stock }, catalog)
     .filter(({ least }) => least > 0)
     .map((need) => inSpan(need, span));
   const lapses = held.flatMap(({ lapsesOn, need }) => (lapsesOn === null || rungOf(need) === 'D' ? [] : [lapsesOn])).sort();
@@ -97,13 +96,24 @@ export function horizon(
   from: PlainDate,
   to: PlainDate,
   catalog: KindCatalog,
-  loadouts: readonly Pick<Loadout, 'id' | 'name' | 'kits' | 'own'>[] = [],
+  loadouts: readonly Pick<Loadout, 'id' | 'name' | 'kits' | 'own' | 'passesSecurity'>[] = [],
 ): HorizonRow[] {
   const span = { from, to };
-  const rows = kits.map((kit) => rowOf('kit', kit.id, kit.name, [kit], span, catalog));
+  const isTaken = (id: string): boolean => {
+    const kind = catalog.get(id);
+    return kind !== undefined && isBarred(kind);
+  };
+  // Of kits together each is checked by itself.
+  const stockOf = ({ id, units, isChecked }: HorizonKit): StockKit => ({
+    id,
+    units: isChecked ? units.filter(({ kind }) => !isTaken(kind)) : units,
+  });
+  const row = (group: Omit<Group, 'stock' | 'isChecked'>) =>
+    rowOf({ ...group, stock: group.kits.map(stockOf), isChecked: false }, span, catalog);
+  const rows = kits.map((kit) => row({ of: 'kit', id: kit.id, name: kit.name, kits: [kit] }));
   const group = (of: HorizonRow['of'], id: string, name: string, members: readonly HorizonKit[]) => {
     const [first, second, ...more] = members;
-    if (first !== undefined && second !== undefined) rows.push(rowOf(of, id, name, [first, second, ...more], span, catalog));
+    if (first !== undefined && second !== undefined) rows.push(row({ of, id, name, kits: [first, second, ...more] }));
   };
   for (const layer of LAYERS)
     group(
@@ -120,12 +130,14 @@ export function horizon(
       name,
       kits.filter(({ person }) => person?.id === id),
     );
-  for (const { id, name, kits: carried, own } of loadouts) {
+  for (const { id, name, kits: carried, own, passesSecurity } of loadouts) {
     const members = kits.filter((kit) => carried.some(({ kitId }) => kitId === kit.id));
     const [first, ...more] = members;
     // A loadout of one kit is still asked for by its name.
-    if (first !== undefined)
-      rows.push(rowOf('loadout', id, name, [first, ...more], span, catalogWith(catalog, own), [{ id: OWN_ID, units: ownUnits(own) }]));
+    if (first === undefined) continue;
+    const stock = [...members.map((kit) => ({ id: kit.id, units: kit.units })), { id: OWN_ID, units: ownUnits(own) }];
+    const group: Group = { of: 'loadout', id, name, kits: [first, ...more], stock, isChecked: passesSecurity };
+    rows.push(rowOf(group, span, catalogWith(catalog, own)));
   }
   return rows;
 }

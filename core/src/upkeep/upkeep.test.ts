@@ -33,6 +33,7 @@ const kit = (units: StockUnit[], more: Partial<KeptKit> = {}): KeptKit => ({
   ],
   school: SCHOOL,
   skills: [],
+  isChecked: false,
   units,
   interval: { days: 90, why: 'Every 90 days (planning value)' },
   inspectedOn: TODAY,

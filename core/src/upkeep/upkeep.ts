@@ -1,4 +1,4 @@
-import { type AskedKit, type Coverage, coverage, leastMetNow } from '../coverage/coverage.ts';
+import { type AskedKit, type Coverage, coverage, leastMetNow, problemOf } from '../coverage/coverage.ts';
 import { gradeOf } from '../coverage/grades.ts';
 import type { StockUnit } from '../coverage/prepare.ts';
 import { hasGap } from '../coverage/rungs.ts';
@@ -49,8 +49,7 @@ export function upkeepEvents(kit: KeptKit, from: PlainDate, to: PlainDate, catal
 const ORDER: readonly UpkeepEvent['type'][] = ['gap', 'lapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing'];
 const rank = (event: UpkeepEvent): number => ORDER.indexOf(event.type);
 
-export const coverageOn = (kit: KeptKit, on: PlainDate, catalog: KindCatalog): Coverage =>
-  coverage({ needs: kit.needs, school: kit.school, skills: kit.skills, on, kits: [{ id: kit.id, units: kit.units }] }, catalog);
+export const coverageOn = (kit: KeptKit, on: PlainDate, catalog: KindCatalog): Coverage => coverage(problemOf(kit, on), catalog);
 
 const event = (kit: KeptKit, type: UpkeepEvent['type'], on: PlainDate, text: string, more: Partial<UpkeepEvent> = {}): UpkeepEvent => ({
   type,
@@ -103,8 +102,7 @@ function unitsBehind(kit: KeptKit, index: number, on: PlainDate, catalog: KindCa
   const kinds = new Set(lapsing.map((unit) => unit.kind));
   const isHeldBy = (lasting: ReadonlySet<string>): boolean => {
     const units = kit.units.map((unit) => (lapsing.includes(unit) && lasting.has(unit.kind) ? { ...unit, expiresOn: on } : unit));
-    const { needs, school, skills } = kit;
-    const met = leastMetNow({ needs, school, skills, on, kits: [{ id: kit.id, units }] }, catalog);
+    const met = leastMetNow(problemOf(kit, on, units), catalog);
     return (met[index] as number) >= least;
   };
   const serves = (id: string): boolean => {

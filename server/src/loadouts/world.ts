@@ -31,6 +31,7 @@ function carryKit(here: Installation, kit: StoredKit, school: School, today: Pla
     needs: judgement.needs.map(shown),
     needsOfOne: ofOne.map(shown),
     skills: skillsOf(brief),
+    isChecked: brief.securityChecks,
     standsAlone: brief.standsAlone,
     units,
     modules: kit.modules.map(({ id: moduleId, name: moduleName, unitIds }) => ({ id: moduleId, name: moduleName, unitIds })),

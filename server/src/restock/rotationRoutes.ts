@@ -19,12 +19,13 @@ async function rotationNow(here: Installation, queues: Queues): Promise<z.input<
   const today = here.today();
   const all = await horizonKits(here, here.db, today);
   // Only what swaps follow from: all of it is copied into the other thread.
-  const kits = all.map(({ stored: { positionId, containerId }, id, name, needs, school, skills, units, inspectEveryDays }) => ({
+  const kits = all.map(({ stored: { positionId, containerId }, id, name, needs, school, skills, isChecked, units, inspectEveryDays }) => ({
     id,
     name,
     needs: needs.map(({ need, least, ideal }) => ({ need, least, ideal })),
     school,
     skills,
+    isChecked,
     units: units.map(bare),
     inspectEveryDays,
     fetchS: here.catalog.position(positionId)?.drawS ?? 0,

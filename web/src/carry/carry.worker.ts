@@ -1,3 +1,4 @@
+import { problemOf } from '@ivrak/core/coverage';
 import {
   type CarryWorld,
   type LoadoutView,
@@ -36,8 +37,7 @@ const carryWorker = {
     for (const id of alone) {
       const kit = kits.get(id);
       if (kit === undefined || !movable.has(id)) continue;
-      const { needs, school, skills, units } = kit;
-      scenarios.push({ id, catalog, problem: { needs, school, skills, on, kits: [{ id, units }] } });
+      scenarios.push({ id, catalog, problem: problemOf(kit, on) });
     }
     return leaveAtHome(scenarios, movable, catalog);
   },
