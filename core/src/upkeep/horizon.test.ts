@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { compareInOrder, inOrder } from '../../testing/order.ts';
 import { rounds, seeded } from '../../testing/rounds.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { coverage } from '../coverage/coverage.ts';
+import { compareInOrder, inOrder } from '../coverage/inOrder.ts';
 import type { AskedNeed, StockUnit } from '../coverage/prepare.ts';
 import { Random } from '../fit/random.ts';
 import { CarriedKitSchema } from '../model/loadout.ts';

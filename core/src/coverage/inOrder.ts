@@ -1,7 +1,7 @@
-import { type GradeCode, slotsOf } from '../src/coverage/booking.ts';
-import type { HeldNow } from '../src/coverage/states.ts';
-import type { Grade } from '../src/model/kind.ts';
-import { circleOf } from '../src/model/need.ts';
+import type { Grade } from '../model/kind.ts';
+import { circleOf } from '../model/need.ts';
+import { type GradeCode, slotsOf } from './booking.ts';
+import type { HeldNow } from './states.ts';
 
 const GRADE_OF: Record<GradeCode, Grade> = { 1: 'primary', 2: 'substitute', 3: 'improvised' };
 
