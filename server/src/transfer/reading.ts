@@ -114,17 +114,23 @@ function parse(work: () => void): void {
 }
 
 /** First bytes of what gzip has made (RFC 1952). */
-const isPacked = (piece: Uint8Array): boolean => piece[0] === 0x1f && piece[1] === 0x8b;
+const isPacked = (start: Uint8Array): boolean => start[0] === 0x1f && start[1] === 0x8b;
 
 async function* unpacked(source: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
   const pieces = source[Symbol.asyncIterator]();
-  const first = await pieces.next();
-  if (first.done === true) return;
+  // A network may cut between the two bytes that tell.
+  let start = Buffer.alloc(0);
+  while (start.length < 2) {
+    const next = await pieces.next();
+    if (next.done === true) break;
+    start = Buffer.concat([start, next.value]);
+  }
+  if (start.length === 0) return;
   async function* all() {
-    yield first.value as Uint8Array; // there is one, see above
+    yield start;
     for (let next = await pieces.next(); next.done !== true; next = await pieces.next()) yield next.value;
   }
-  if (!isPacked(first.value)) {
+  if (!isPacked(start)) {
     yield* all();
     return;
   }
