@@ -1,6 +1,7 @@
 import { BuyingProblemSchema } from '@ivrak/core/buying';
 import { FitProblemSchema } from '@ivrak/core/fit';
 import {
+  AskedLineSchema,
   AskedNeedSchema,
   BriefSchema,
   ConditionSchema,
@@ -34,7 +35,10 @@ export const CoverageBodySchema = z.object({
         least: amount(),
         ideal: amount(),
         windowS: z.number().nonnegative().nullable().optional(),
-        lines: AskedNeedSchema.shape.lines,
+        lines: z
+          .array(AskedLineSchema.extend({ least: amount() }))
+          .max(200)
+          .optional(),
         secondBest: AskedNeedSchema.shape.secondBest,
       }),
     )

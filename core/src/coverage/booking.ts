@@ -1,5 +1,8 @@
 import type { Circle } from '../model/need.ts';
 
+/** More pieces than anybody carries: amounts are cut off here, so that sums of them stay whole numbers. */
+export const EVERY = 1_000_000;
+
 /** Grades by number, so that the solver knows nothing of names: 1 primary, 2 substitute, 3 improvised. */
 export type GradeCode = 1 | 2 | 3;
 

@@ -6,7 +6,7 @@ import { Random } from '../fit/random.ts';
 import { NEED_IDS, type NeedId } from '../model/need.ts';
 import { addDays, type PlainDate, plainDate } from '../model/plainDate.ts';
 import { coverage } from './coverage.ts';
-import type { AskedNeed, StockKit, StockUnit } from './prepare.ts';
+import type { AskedNeed, StockKit, StockUnit } from './problem.ts';
 import { byRung, readyUntil } from './rungs.ts';
 
 const CATALOG = kindCatalog();

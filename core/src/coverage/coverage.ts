@@ -4,19 +4,9 @@ import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import type { Booking, Demand, GradeCode, Serving } from './booking.ts';
 import { findSinglePoints, lapseDates, lossAsker, type MetNow, type SinglePoint } from './lapses.ts';
-import {
-  type AskedNeed,
-  CODES,
-  type CoverageProblem,
-  type GoodUnit,
-  type Means,
-  meansOf,
-  NAMES,
-  type Prepared,
-  prepare,
-  type Row,
-  type StockUnit,
-} from './prepare.ts';
+import { type GoodUnit, type Means, meansOf, NAMES, type Prepared, prepare, type Row } from './prepare.ts';
+import type { AskedNeed, CoverageProblem, StockUnit } from './problem.ts';
+import { CODES } from './profiles.ts';
 import { type Reasons, reasonsOf } from './reasons.ts';
 import { type HeldNow, type NeedCoverage, needState, type ServedBy } from './states.ts';
 import { Table } from './table.ts';

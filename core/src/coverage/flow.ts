@@ -34,6 +34,11 @@ export class FlowNetwork {
     this.queue = new Int32Array(nodes);
   }
 
+  /** How many edges there are. */
+  get size(): number {
+    return this.edges;
+  }
+
   /** Adds an edge and returns its number. */
   addEdge(from: number, to: number, capacity: number): number {
     if (from >= this.nodes || to >= this.nodes || this.edges >= this.flows.length)

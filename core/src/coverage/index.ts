@@ -2,8 +2,8 @@ export { changesBetween, isWorse, type NeedChange, type NeedFigures } from './ch
 export { type Coverage, coverage, problemOf } from './coverage.ts';
 export { gradeOf, piecesFor } from './grades.ts';
 export { classifyKit, type KitClassing, showLacking } from './kitClass.ts';
-export type { CoverageProblem, StockKit } from './prepare.ts';
 export { type Helpfulness, previewAdd, rankKinds } from './preview.ts';
+export type { CoverageProblem, StockKit } from './problem.ts';
 export { byRung, type RungCoverage } from './rungs.ts';
 export { isAsked, type NeedCoverage, type NeedState, type ServedBy } from './states.ts';
 export { type WhatIf, whatIfCasualties, whatIfLost, whatIfTogether } from './whatIf.ts';

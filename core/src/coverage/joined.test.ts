@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { joinedNeeds } from './joined.ts';
-import type { AskedNeed } from './prepare.ts';
+import type { AskedNeed } from './problem.ts';
 
 const line = (sort: string, least: number) => ({ sort, label: sort, least });
 const only = (...kits: AskedNeed[]): AskedNeed | undefined => joinedNeeds(kits.map((need) => [need]))[0];

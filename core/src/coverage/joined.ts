@@ -1,5 +1,5 @@
 import type { AskedLine, NeedId } from '../model/need.ts';
-import type { AskedNeed } from './prepare.ts';
+import type { AskedNeed } from './problem.ts';
 
 /**
  * The needs of several kits together: of each the most that one of them asks, in the order of the first; of what is asked line by line the

@@ -2,7 +2,7 @@ import type { KindCatalog } from '../model/kind.ts';
 import type { Layer } from '../model/kit.ts';
 import { NEED_IDS, NEEDS, type NeedId } from '../model/need.ts';
 import { assignOnly } from './coverage.ts';
-import type { CoverageProblem } from './prepare.ts';
+import type { CoverageProblem } from './problem.ts';
 
 export const KIT_CLASSES = ['everyday', 'bleeding', 'trauma', 'individual', 'boat', 'base'] as const;
 export type KitClass = (typeof KIT_CLASSES)[number];

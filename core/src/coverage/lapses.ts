@@ -1,7 +1,8 @@
 import { type Circle, circleOf, isLifeSaving, type NeedId } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import type { Demand, Profile, Spare } from './booking.ts';
-import type { CoverageProblem, Prepared, Row, StockUnit } from './prepare.ts';
+import type { Prepared, Row } from './prepare.ts';
+import type { CoverageProblem, StockUnit } from './problem.ts';
 import type { Table } from './table.ts';
 
 export interface SinglePoint {

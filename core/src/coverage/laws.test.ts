@@ -6,7 +6,7 @@ import { Random } from '../fit/random.ts';
 import { circleOf, NEED_IDS } from '../model/need.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Coverage, coverage } from './coverage.ts';
-import type { CoverageProblem, StockUnit } from './prepare.ts';
+import type { CoverageProblem, StockUnit } from './problem.ts';
 import type { NeedState } from './states.ts';
 
 const CATALOG = kindCatalog();

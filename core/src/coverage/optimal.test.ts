@@ -10,7 +10,7 @@ import { addDays, plainDate } from '../model/plainDate.ts';
 import { SchoolSchema } from '../model/school.ts';
 import { CONDITIONS, type Condition } from '../model/unit.ts';
 import { type Coverage, coverage } from './coverage.ts';
-import type { CoverageProblem, StockUnit } from './prepare.ts';
+import type { CoverageProblem, StockUnit } from './problem.ts';
 import { sortOf } from './sorts.ts';
 
 const TODAY = plainDate('2026-11-25');

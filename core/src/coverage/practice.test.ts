@@ -7,7 +7,7 @@ import { plainDate } from '../model/plainDate.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import { type Coverage, coverage } from './coverage.ts';
 import { classifyKit, showLacking } from './kitClass.ts';
-import type { AskedNeed, StockUnit } from './prepare.ts';
+import type { AskedNeed, StockUnit } from './problem.ts';
 
 /** Tables of kit as practitioners lay them out, and what they say of them. Common practice, no source. */
 const CATALOG = kindCatalog();

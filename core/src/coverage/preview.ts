@@ -4,7 +4,7 @@ import type { NeedId } from '../model/need.ts';
 import { changesBetween, type NeedChange } from './changes.ts';
 import { type Assigned, assignOnly, type Coverage, coverage } from './coverage.ts';
 import { gradeOf, isBarred } from './grades.ts';
-import type { CoverageProblem } from './prepare.ts';
+import type { CoverageProblem } from './problem.ts';
 import { sortOf } from './sorts.ts';
 
 /** A unit that is only thought of; no real unit has such an id. */

@@ -1,7 +1,8 @@
 import { circleOf, type NeedId } from '../model/need.ts';
 import type { Booking, Demand, Serving } from './booking.ts';
 import { lossAsker, type MetNow } from './lapses.ts';
-import { type CoverageProblem, NAMES, type Prepared, type Row, type StockUnit } from './prepare.ts';
+import { NAMES, type Prepared, type Row } from './prepare.ts';
+import type { CoverageProblem, StockUnit } from './problem.ts';
 import type { HeldNow, IfNeedBe } from './states.ts';
 import type { Table } from './table.ts';
 

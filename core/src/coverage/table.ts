@@ -1,5 +1,5 @@
 import type { Circle } from '../model/need.ts';
-import type { Booking, Demand, Profile, Spare, Supplier } from './booking.ts';
+import { type Booking, type Demand, EVERY, type Profile, type Spare, type Supplier } from './booking.ts';
 import { BookingNet, GRADES, SOURCE } from './bookingNet.ts';
 import { ALONE, BESIDE, OFF, servingsOf } from './servings.ts';
 
@@ -19,7 +19,11 @@ interface InPlay {
   slots: Int32Array;
 }
 
-const EVERY = 1_000_000;
+/**
+ * Edges that all searches for companions at one table may go over together, a step over all of them: kits as people pack them take some
+ * 150 steps of 1,500 edges. Once they are spent a quick descent finds an answer, which may not be the best one.
+ */
+const MOST_EDGES_SEARCHED = 800_000;
 
 /**
  * Demands and suppliers on the table. The network behind them is laid out once; each question sets what may flow and asks slot after
@@ -35,6 +39,7 @@ export class Table {
   private readonly forAll: InPlay;
   private readonly forLeast: InPlay;
   private readonly leastSlots = new Map<Circle, Int32Array>();
+  private searched = 0;
 
   // What one question is about.
   private asked: InPlay;
@@ -122,7 +127,7 @@ export class Table {
     for (let index = 0; index < this.suppliers.length; index += 1)
       if (present === null || present[index] === 1) {
         const profile = on.profileOf[index] as number;
-        pieces[profile] = (pieces[profile] as number) + (this.suppliers[index] as Supplier).pieces;
+        addTo(pieces, profile, (this.suppliers[index] as Supplier).pieces);
       }
     this.lookForCompanions();
     const { arcs } = on;
@@ -154,7 +159,7 @@ export class Table {
     if (!isForLeast) return;
     for (let profile = 0; profile < pieces.length; profile += 1) {
       const at = this.onlyFor[profile] as number;
-      if (at >= 0) stock[at] = (stock[at] as number) + (pieces[profile] as number);
+      if (at >= 0) addTo(stock, at, pieces[profile] as number);
     }
   }
 
@@ -168,7 +173,7 @@ export class Table {
       if (there === 0) continue;
       for (const thing of on.provided[profile] ?? []) {
         if (on.profiles[profile]?.isTool === true) free[thing] = 1;
-        else costly[thing] = (costly[thing] as number) + there;
+        else addTo(costly, thing, there);
       }
     }
   }
@@ -187,17 +192,14 @@ export class Table {
       }
       if (arcs.isTool[arc] === 0 || modes[arc] !== ALONE) continue;
       const there = pieces[arcs.profile[arc] as number] as number;
-      if (sort >= 0) sortTools[sort] = (sortTools[sort] as number) + there;
-      else {
-        const at = (arcs.demand[arc] as number) * GRADES + (grades[arc] as number);
-        stock[at] = (stock[at] as number) + there;
-      }
+      if (sort >= 0) addTo(sortTools, sort, there);
+      else addTo(stock, (arcs.demand[arc] as number) * GRADES + (grades[arc] as number), there);
     }
     for (let sort = 0; sort < sortTools.length; sort += 1) {
       const byTools = Math.min(sorts.cap[sort] as number, sortTools[sort] as number);
       sortTools[sort] = byTools;
       const at = (sorts.demand[sort] as number) * GRADES + (best[sort] as number);
-      stock[at] = (stock[at] as number) + byTools;
+      addTo(stock, at, byTools);
     }
   }
 
@@ -322,7 +324,8 @@ export class Table {
 
   /**
    * The most in the order of the slots, with a companion for every composite: a search over how many of each there are, which cuts off
-   * what cannot be better. Leaves the best in the network.
+   * what cannot be better. Leaves the best in the network. Once what may be searched is spent, the best so far, or what is left when
+   * all that goes short of a companion is held to what has one.
    */
   private fill(slots: Int32Array): Raised {
     const count = this.on.composites.length;
@@ -332,12 +335,19 @@ export class Table {
     let last: Bounds | null = null;
     const open: Bounds[] = [{ granted: none, most: none.map(() => EVERY) }];
     for (let bounds = open.pop(); bounds !== undefined; bounds = open.pop()) {
+      const isSpent = this.searched >= MOST_EDGES_SEARCHED;
+      if (isSpent && best !== null) break;
+      this.searched += this.on.net.size;
       const raised = this.raise(slots, bounds);
       last = bounds;
       if (raised === null || (best !== null && !isMore(raised.values, best.raised.values))) continue;
       const short = count === 0 ? -1 : this.findShort(bounds);
       if (short < 0) {
         best = { raised, bounds };
+        continue;
+      }
+      if (isSpent) {
+        open.splice(0, open.length, this.withoutMore(bounds, short));
         continue;
       }
       const granted = bounds.granted[short] as number; // one entry a composite
@@ -350,6 +360,13 @@ export class Table {
     const raised = this.raise(slots, bounds) as Raised;
     this.findShort(bounds);
     return raised;
+  }
+
+  /** No more of all that takes the same companion as one that goes short. */
+  private withoutMore({ granted, most }: Bounds, short: number): Bounds {
+    const { arcs, composites } = this.on;
+    const thingOf = (composite: number): number => arcs.thing[composites[composite] as number] as number;
+    return { granted, most: most.map((own, index) => (thingOf(index) === thingOf(short) ? (granted[index] as number) : own)) };
   }
 
   /** How much of each least is met by those that are present (null: all), to the last circle asked for. */
@@ -387,7 +404,7 @@ export class Table {
       if ((givers.arc[giver] as number) >= 0 || (this.present !== null && this.present[supplier] !== 1)) continue;
       const profile = givers.profile[giver] as number;
       const { pieces } = this.suppliers[supplier] as Supplier;
-      left[profile] = (left[profile] as number) + pieces - net.flow(givers.edge[giver] as number);
+      addTo(left, profile, pieces - net.flow(givers.edge[giver] as number));
     }
     for (let at = 0; at < this.stock.length; at += 1)
       left[profiles.length + at] = (this.stock[at] as number) - (this.stockBooked[at] as number);
@@ -415,6 +432,11 @@ export class Table {
     }
     return { ...servingsOf({ on: this.on, suppliers: this.suppliers, modes: this.modes, grades: this.grades, byTools }), least, extra };
   }
+}
+
+/** Adds, up to what still counts. */
+function addTo(column: Int32Array, at: number, amount: number): void {
+  column[at] = Math.min(EVERY, (column[at] as number) + amount);
 }
 
 function upTo(count: number): Int32Array {

@@ -10,8 +10,8 @@ import { deriveNeeds } from '../needs/needs.ts';
 import { changesBetween, isWorse } from './changes.ts';
 import { coverage } from './coverage.ts';
 import { CLASS_CONTENTS, classifyKit, KIT_CLASSES, showLacking } from './kitClass.ts';
-import type { CoverageProblem, StockUnit } from './prepare.ts';
 import { previewAdd, rankKinds } from './preview.ts';
+import type { CoverageProblem, StockUnit } from './problem.ts';
 import { whatIfCasualties, whatIfLost, whatIfTogether } from './whatIf.ts';
 
 const CATALOG = kindCatalog();

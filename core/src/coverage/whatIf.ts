@@ -3,7 +3,7 @@ import type { KindCatalog } from '../model/kind.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import { changesBetween, type NeedChange } from './changes.ts';
 import { type Coverage, coverage } from './coverage.ts';
-import type { CoverageProblem, StockKit } from './prepare.ts';
+import type { CoverageProblem, StockKit } from './problem.ts';
 
 export interface WhatIf {
   after: Coverage;

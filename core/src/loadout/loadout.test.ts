@@ -6,7 +6,7 @@ import { OWN_THINGS } from '../catalog/ownThings.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { coverage } from '../coverage/coverage.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
-import type { AskedNeed } from '../coverage/prepare.ts';
+import type { AskedNeed } from '../coverage/problem.ts';
 import { Random } from '../fit/random.ts';
 import { BriefSchema } from '../model/brief.ts';
 import type { Bearer } from '../model/container.ts';

@@ -2,7 +2,8 @@ import { changesBetween, isWorse, type NeedChange } from '../coverage/changes.ts
 import { type AskedKit, type Coverage, coverageAndMeans, coverageNow, leftForSecond, problemOf } from '../coverage/coverage.ts';
 import { isBarred } from '../coverage/grades.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
-import { type AskedNeed, type CoverageProblem, type GoodUnit, goodUnits, type Means, type StockUnit } from '../coverage/prepare.ts';
+import { type GoodUnit, goodUnits, type Means } from '../coverage/prepare.ts';
+import type { AskedNeed, CoverageProblem, StockUnit } from '../coverage/problem.ts';
 import { isOutside } from '../kit/kitFit.ts';
 import { BEARER_NAMES, type Bearer, type Container, type Position } from '../model/container.ts';
 import { GRADES, type Grade, type KindCatalog } from '../model/kind.ts';

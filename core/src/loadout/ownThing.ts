@@ -1,5 +1,5 @@
 import { plainOfFamily } from '../catalog/families.ts';
-import type { StockUnit } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { OwnThing } from '../model/loadout.ts';
 import type { ReachedUnit } from '../reach/reach.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { coverage } from '../coverage/coverage.ts';
-import type { AskedNeed, StockUnit } from '../coverage/prepare.ts';
+import type { AskedNeed, StockUnit } from '../coverage/problem.ts';
 import { Random } from '../fit/random.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';

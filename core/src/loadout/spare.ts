@@ -1,5 +1,5 @@
 import { assignedWithSingles, assignOnly } from '../coverage/coverage.ts';
-import type { CoverageProblem, StockUnit } from '../coverage/prepare.ts';
+import type { CoverageProblem, StockUnit } from '../coverage/problem.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import { piecesLeft } from '../model/unit.ts';

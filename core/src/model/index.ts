@@ -100,6 +100,7 @@ export {
 } from './loadout.ts';
 export type { Lock } from './lock.ts';
 export {
+  AskedLineSchema,
   NEED_IDS,
   NEEDS,
   type NeedId,

@@ -1,6 +1,7 @@
 import { type Coverage, coverageNow } from '../coverage/coverage.ts';
 import { gradeOf, isBarred } from '../coverage/grades.ts';
-import { type AskedNeed, conditionCounts } from '../coverage/prepare.ts';
+import { conditionCounts } from '../coverage/prepare.ts';
+import type { AskedNeed } from '../coverage/problem.ts';
 import { isAsked, type NeedState } from '../coverage/states.ts';
 import type { FitResult } from '../fit/problem.ts';
 import { type CarryCheck, kitCarry } from '../kit/kitFit.ts';

@@ -1,4 +1,4 @@
-export type { StockUnit } from '../coverage/prepare.ts';
+export type { StockUnit } from '../coverage/problem.ts';
 export { FreeSpares } from './freeSpares.ts';
 export { intakeCondition } from './intake.ts';
 export { type Lender, type Loan, loansFor } from './loans.ts';

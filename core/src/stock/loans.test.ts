@@ -4,7 +4,7 @@ import { rounds, seeded } from '../../testing/rounds.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { coverage } from '../coverage/coverage.ts';
-import type { StockUnit } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Lender, loansFor } from './loans.ts';
 import { pickList } from './pickList.ts';

@@ -1,6 +1,6 @@
 import { changesBetween, isWorse, type NeedChange, type NeedFigures } from '../coverage/changes.ts';
 import { type Allowance, gradeOf, isAllowed, piecesFor } from '../coverage/grades.ts';
-import type { StockUnit } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import type { Grade, KindCatalog } from '../model/kind.ts';
 import { LAYERS, type Layer } from '../model/kit.ts';
 import type { NeedId } from '../model/need.ts';

@@ -1,5 +1,6 @@
 import { type Allowance, gradeOf, isAllowed, piecesFor } from '../coverage/grades.ts';
-import { conditionCounts, type StockUnit } from '../coverage/prepare.ts';
+import { conditionCounts } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import { sortOf } from '../coverage/sorts.ts';
 import { type NeedCoverage, needState } from '../coverage/states.ts';
 import type { Grade, Kind, KindCatalog } from '../model/kind.ts';

@@ -3,7 +3,7 @@ import { rounds, seeded } from '../../testing/rounds.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { coverage } from '../coverage/coverage.ts';
-import type { StockUnit } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import type { NeedCoverage } from '../coverage/states.ts';
 import { Random } from '../fit/random.ts';
 import { BriefSchema } from '../model/brief.ts';

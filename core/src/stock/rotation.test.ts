@@ -3,7 +3,7 @@ import { rounds, seeded } from '../../testing/rounds.ts';
 import { KINDS as KIND_LIST, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { needsHeld } from '../coverage/coverage.ts';
-import type { StockUnit } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import { Random } from '../fit/random.ts';
 import { BriefSchema } from '../model/brief.ts';
 import { SKILLS } from '../model/need.ts';

@@ -1,5 +1,6 @@
 import { needsHeld, problemOf } from '../coverage/coverage.ts';
-import { conditionCounts, type StockUnit } from '../coverage/prepare.ts';
+import { conditionCounts } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { rungOf } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';

@@ -1,5 +1,5 @@
 import type { AskedKit } from '../coverage/coverage.ts';
-import type { StockUnit } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 
 export interface RotationKit extends AskedKit {

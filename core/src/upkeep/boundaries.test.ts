@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
-import type { StockUnit } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import { gapText, judgeKit } from '../kit/judgement.ts';
 import { BriefSchema } from '../model/brief.ts';
 import type { Kind } from '../model/kind.ts';

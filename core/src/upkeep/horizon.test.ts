@@ -4,7 +4,7 @@ import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { coverage } from '../coverage/coverage.ts';
 import { compareInOrder, inOrder } from '../coverage/inOrder.ts';
-import type { AskedNeed, StockUnit } from '../coverage/prepare.ts';
+import type { AskedNeed, StockUnit } from '../coverage/problem.ts';
 import { Random } from '../fit/random.ts';
 import { CarriedKitSchema } from '../model/loadout.ts';
 import { NEED_IDS } from '../model/need.ts';

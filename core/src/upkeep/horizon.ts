@@ -1,7 +1,7 @@
 import { type AskedKit, type NeedHeld, needsHeld } from '../coverage/coverage.ts';
 import { isBarred } from '../coverage/grades.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
-import type { StockKit } from '../coverage/prepare.ts';
+import type { StockKit } from '../coverage/problem.ts';
 import { catalogWith, OWN_ID, ownUnits } from '../loadout/ownThing.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { LAYER_NAMES, LAYERS, type Layer } from '../model/kit.ts';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
-import type { StockUnit } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import { judgeKit } from '../kit/judgement.ts';
 import { carryCheck, kitMassG } from '../kit/kitFit.ts';
 import { BriefSchema } from '../model/brief.ts';

@@ -1,6 +1,6 @@
 import { type AskedKit, type Coverage, coverage, leastMetNow, problemOf } from '../coverage/coverage.ts';
 import { gradeOf } from '../coverage/grades.ts';
-import type { StockUnit } from '../coverage/prepare.ts';
+import type { StockUnit } from '../coverage/problem.ts';
 import { hasGap } from '../coverage/rungs.ts';
 import { gapText } from '../kit/judgement.ts';
 import type { KindCatalog } from '../model/kind.ts';

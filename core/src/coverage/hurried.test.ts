@@ -1,0 +1,61 @@
+import { describe, expect, it } from 'vitest';
+import { rounds, seeded } from '../../testing/rounds.ts';
+import { Random } from '../fit/random.ts';
+import type { Circle } from '../model/need.ts';
+import { type Demand, EVERY, type GradeCode, type Profile, type Supplier, type Use } from './booking.ts';
+import { Table } from './table.ts';
+
+const COMPANIONS = 6;
+
+/** Things that all lean on each other, as nobody makes them: a search through all of it would not end within hours. */
+function tangle(random: Random, kinds: number): { demands: Demand[]; suppliers: Supplier[] } {
+  const demands = Array.from({ length: 36 }, (_, index): Demand => {
+    const least = 1 + random.below(9);
+    return { least, ideal: least + random.below(9), circle: Math.floor(index / 12) as Circle, caps: null }; // 0 to 2
+  });
+  const profiles = Array.from({ length: kinds }, (): Profile => {
+    const uses = demands.flatMap((_, demand): Use[] => {
+      if (random.next() > 0.3) return [];
+      const companion = random.next() < 0.7 ? random.below(COMPANIONS) : -1;
+      return [{ demand, grade: (1 + random.below(3)) as GradeCode, key: -1, companion }];
+    });
+    return { uses, provides: random.next() < 0.3 ? [random.below(COMPANIONS)] : [], isTool: random.next() < 0.2 };
+  });
+  const suppliers = Array.from({ length: 100 }, () => ({ profile: profiles[random.below(kinds)] as Profile, pieces: 1 + random.below(3) }));
+  return { demands, suppliers };
+}
+
+describe('a booking that could be searched for ever', () => {
+  it('ends, gives no piece twice, and has a companion for whatever takes one', () => {
+    const random = new Random(seeded(71));
+    for (let round = 0; round < rounds(12); round += 1) {
+      const { demands, suppliers } = tangle(random, 20 + random.below(60));
+      const { servings, companions, least } = new Table(demands, suppliers).book();
+      const given = [...companions];
+      const freely = new Set(suppliers.flatMap(({ profile }) => (profile.isTool ? profile.provides : [])));
+      const beside = Array.from({ length: COMPANIONS }, () => 0);
+      for (const { supplier, demand, towardLeast, towardIdeal } of servings) {
+        const { profile } = suppliers[supplier] as Supplier;
+        const pieces = towardLeast + towardIdeal;
+        if (!profile.isTool) given[supplier] = (given[supplier] as number) + pieces;
+        const companion = profile.uses.find((use) => use.demand === demand)?.companion ?? -1;
+        if (companion >= 0 && !freely.has(companion)) beside[companion] = (beside[companion] as number) + pieces;
+      }
+      for (const [supplier, pieces] of given.entries()) expect(pieces).toBeLessThanOrEqual(suppliers[supplier]?.pieces ?? 0);
+      const spent = companions.reduce((sum, pieces) => sum + pieces, 0);
+      expect(spent).toBe(beside.reduce((sum, pieces) => sum + pieces, 0));
+      for (const [demand, met] of least.entries()) expect(met).toBeLessThanOrEqual(demands[demand]?.least ?? 0);
+    }
+  });
+
+  it('counts no more than anybody carries, however often amounts are added up', () => {
+    const only = (isTool: boolean): Profile => ({ uses: [{ demand: 0, grade: 1, key: -1, companion: -1 }], provides: [], isTool });
+    for (const isTool of [false, true]) {
+      const profile = only(isTool);
+      const suppliers = Array.from({ length: 3000 }, () => ({ profile, pieces: EVERY }));
+      const table = new Table([{ least: EVERY, ideal: EVERY, circle: 0, caps: null }], suppliers);
+      expect(table.leastMet()).toEqual([EVERY]);
+      expect(table.book().least).toEqual([EVERY]);
+    }
+  });
+});
