@@ -72,6 +72,17 @@ export function createApp(here: Installation, { log, queues }: AppOptions): Expr
   // What may be larger than memory is read by its handler.
   app.use('/api', (req, res, next) => (STREAMED.has(`/api${req.path}`) ? next() : readBody(req, res, next)));
 
+  mount(app, allRoutes(here, queues));
+  app.use('/api', (req) => {
+    throw notFound('call', `${req.method} ${req.originalUrl.split('?')[0]}`);
+  });
+  servePages(app);
+  app.use(problemHandler(log));
+  return app;
+}
+
+/** Every call there is, and the one that describes them. */
+function allRoutes(here: Installation, queues: Queues): Served[] {
   const served: Served[] = [
     healthRoute(here),
     ...catalogRoutes(here),
@@ -110,13 +121,7 @@ export function createApp(here: Installation, { log, queues }: AppOptions): Expr
         ProblemSchema,
       ) as { openapi: string },
   );
-  mount(app, [...served, openapi]);
-  app.use('/api', (req) => {
-    throw notFound('call', `${req.method} ${req.originalUrl.split('?')[0]}`);
-  });
-  servePages(app);
-  app.use(problemHandler(log));
-  return app;
+  return [...served, openapi];
 }
 
 const tooMany = (): never => {

@@ -15,8 +15,10 @@ import { moveUnit } from '../units/store.ts';
 import { claimKit, findKit, onlyOf } from './store.ts';
 import { outlastsFor, viewOf } from './view.ts';
 
+export const moduleRoutes = (here: Installation): Served[] => [moveRoute(here), restockRoute(here)];
+
 /** A module goes from one kit to another as one: all of its things, and its name, in one transaction. */
-export const moduleRoutes = (here: Installation): Served[] => [
+const moveRoute = (here: Installation): Served =>
   serve(contract.moveModule, ({ params, body: { version, kitId }, who }) =>
     here.db.transaction(async (tx) => {
       const from = await findKit(tx, params.id);
@@ -44,7 +46,10 @@ export const moduleRoutes = (here: Installation): Served[] => [
       await note(tx, who, [{ what: 'module moved', subject: module.id, before: { kitId: from.id }, after: { kitId, module: moved } }]);
       return { from: viewOf(here, await findKit(tx, from.id), here.today()), to: viewOf(here, await findKit(tx, kitId), here.today()) };
     }),
-  ),
+  );
+
+/** What its pattern lacks comes in from the stores. */
+const restockRoute = (here: Installation): Served =>
   serve(contract.restockModule, ({ params, body: { version }, who }) =>
     here.db.transaction(async (tx) => {
       const kit = await findKit(tx, params.id);
@@ -79,7 +84,6 @@ export const moduleRoutes = (here: Installation): Served[] => [
         missing: moduleGaps(filled, after.units, here.catalog.kinds, here.today()),
       };
     }),
-  ),
-];
+  );
 
 const setModules = (tx: Tx, kit: StoredKit, modules: Module[]) => tx.update(kits).set({ modules }).where(eq(kits.id, kit.id));

@@ -69,15 +69,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
       )}
       <ConditionField isPractice={isPractice} unit={unit} change={change} />
       <LabelScan change={change} />
-      <div className={parts.fieldGrid}>
-        <TextInput
-          label="Lot"
-          value={unit.lot ?? ''}
-          maxLength={40}
-          onChange={(event) => change({ lot: event.currentTarget.value.trim() || null })}
-        />
-        <DateField label="Expiry" value={unit.expiresOn} onChange={(expiresOn) => change({ expiresOn })} />
-      </div>
+      <LabelFields unit={unit} change={change} />
       <DateNote date={unit.expiresOn} today={today} isPrinted={kind.dating === 'printed'} />
       <div className="row">
         <Button variant="default" onClick={() => leave('stores')} disabled={isPractice}>
@@ -110,6 +102,20 @@ function ConditionField({ isPractice, unit, change }: ConditionFieldProps) {
       value={unit.condition}
       onChange={(value) => change({ condition: (value ?? unit.condition) as Condition })}
     />
+  );
+}
+
+function LabelFields({ unit, change }: Pick<ConditionFieldProps, 'unit' | 'change'>) {
+  return (
+    <div className={parts.fieldGrid}>
+      <TextInput
+        label="Lot"
+        value={unit.lot ?? ''}
+        maxLength={40}
+        onChange={(event) => change({ lot: event.currentTarget.value.trim() || null })}
+      />
+      <DateField label="Expiry" value={unit.expiresOn} onChange={(expiresOn) => change({ expiresOn })} />
+    </div>
   );
 }
 

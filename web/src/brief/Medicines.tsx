@@ -10,66 +10,13 @@ type Injector = Brief['injectors'][number];
 
 /** Whose medicines the kit holds, each by substance, and where every prescribed injector is. Never a dose of ours: what the label says. */
 export function Medicines() {
-  const { brief } = useKit().draft;
+  const { medicines, injectors } = useKit().draft.brief;
   const set = useBriefField();
-  const { medicines, injectors } = brief;
-  const change = (at: number, next: Partial<Daily>) =>
-    set({ medicines: medicines.map((one, index) => (index === at ? { ...one, ...next } : one)) });
-  const move = (at: number, next: Partial<Injector>) =>
-    set({ injectors: injectors.map((one, index) => (index === at ? { ...one, ...next } : one)) });
   return (
     <fieldset>
       <legend>Medicines, by person</legend>
-      <ul className={css.lines} aria-label="Daily medicines">
-        {medicines.map((one, index) => (
-          <li key={index}>
-            <TextInput
-              label="Whose"
-              value={one.who}
-              maxLength={60}
-              onChange={({ currentTarget }) => change(index, { who: currentTarget.value })}
-            />
-            <TextInput
-              label="Substance"
-              value={one.substance}
-              maxLength={80}
-              error={one.substance.trim() === '' ? 'as on the label' : null}
-              onChange={({ currentTarget }) => change(index, { substance: currentTarget.value })}
-            />
-            <Count label="A day" value={one.perDay} min={1} max={40} onChange={(perDay) => change(index, { perDay })} />
-            <Remove
-              label={`Take ${one.substance} off the list`}
-              act={() => set({ medicines: medicines.filter((_, at) => at !== index) })}
-            />
-          </li>
-        ))}
-      </ul>
-      <ul className={css.lines} aria-label="Prescribed injectors">
-        {injectors.map((one, index) => (
-          <li key={index}>
-            <TextInput
-              label="Injector of"
-              value={one.who}
-              maxLength={60}
-              onChange={({ currentTarget }) => move(index, { who: currentTarget.value })}
-            />
-            <Select
-              label="Where it is"
-              data={[
-                { value: 'person', label: 'on the person' },
-                { value: 'kit', label: 'in this kit, by agreement' },
-              ]}
-              allowDeselect={false}
-              value={one.where}
-              onChange={(where) => move(index, { where: where === 'kit' ? 'kit' : 'person' })}
-            />
-            <Remove
-              label={`Take the injector of ${one.who} off the list`}
-              act={() => set({ injectors: injectors.filter((_, at) => at !== index) })}
-            />
-          </li>
-        ))}
-      </ul>
+      <DailyLines all={medicines} change={(next) => set({ medicines: next })} />
+      <InjectorLines all={injectors} change={(next) => set({ injectors: next })} />
       <div className="row">
         <Button
           variant="default"
@@ -87,6 +34,68 @@ export function Medicines() {
         </Button>
       </div>
     </fieldset>
+  );
+}
+
+interface LinesProps<T> {
+  all: readonly T[];
+  change: (next: T[]) => void;
+}
+const without = <T,>(all: readonly T[], at: number): T[] => all.filter((_, index) => index !== at);
+const changed = <T,>(all: readonly T[], at: number, next: Partial<T>): T[] =>
+  all.map((one, index) => (index === at ? { ...one, ...next } : one));
+
+function DailyLines({ all, change }: LinesProps<Daily>) {
+  return (
+    <ul className={css.lines} aria-label="Daily medicines">
+      {all.map((one, index) => (
+        <li key={index}>
+          <TextInput
+            label="Whose"
+            value={one.who}
+            maxLength={60}
+            onChange={({ currentTarget }) => change(changed(all, index, { who: currentTarget.value }))}
+          />
+          <TextInput
+            label="Substance"
+            value={one.substance}
+            maxLength={80}
+            error={one.substance.trim() === '' ? 'as on the label' : null}
+            onChange={({ currentTarget }) => change(changed(all, index, { substance: currentTarget.value }))}
+          />
+          <Count label="A day" value={one.perDay} min={1} max={40} onChange={(perDay) => change(changed(all, index, { perDay }))} />
+          <Remove label={`Take ${one.substance} off the list`} act={() => change(without(all, index))} />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function InjectorLines({ all, change }: LinesProps<Injector>) {
+  return (
+    <ul className={css.lines} aria-label="Prescribed injectors">
+      {all.map((one, index) => (
+        <li key={index}>
+          <TextInput
+            label="Injector of"
+            value={one.who}
+            maxLength={60}
+            onChange={({ currentTarget }) => change(changed(all, index, { who: currentTarget.value }))}
+          />
+          <Select
+            label="Where it is"
+            data={[
+              { value: 'person', label: 'on the person' },
+              { value: 'kit', label: 'in this kit, by agreement' },
+            ]}
+            allowDeselect={false}
+            value={one.where}
+            onChange={(where) => change(changed(all, index, { where: where === 'kit' ? 'kit' : 'person' }))}
+          />
+          <Remove label={`Take the injector of ${one.who} off the list`} act={() => change(without(all, index))} />
+        </li>
+      ))}
+    </ul>
   );
 }
 

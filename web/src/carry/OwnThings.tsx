@@ -1,6 +1,6 @@
 import { FAMILY_FACTS, freeId, OWN_THINGS } from '@ivrak/core/catalog';
 import { FAMILIES, GRADES, type Grade, NEED_IDS, NEEDS, type NeedId, type OwnThing } from '@ivrak/core/model';
-import { Button, Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
+import { Checkbox, CloseButton, Select, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
@@ -13,6 +13,16 @@ interface OwnThingsProps {
 }
 
 const NEW_THING = 'new';
+const BLANK: Omit<OwnThing, 'id'> = {
+  name: 'Own thing',
+  family: 'other',
+  isTool: true,
+  grades: {},
+  drawback: '',
+  drawS: 4,
+  massG: 0,
+  barredAtSecurity: false,
+};
 
 /** Phone, light, knife: what somebody has on them anyway, in no kit, with its grade and what speaks against it. */
 export function OwnThings({ own, change }: OwnThingsProps) {
@@ -22,20 +32,7 @@ export function OwnThings({ own, change }: OwnThingsProps) {
     if (shipped !== undefined) change([...own, shipped]);
     if (id !== NEW_THING) return;
     const newId = freeId('own thing', new Set(own.map((one) => one.id)));
-    change([
-      ...own,
-      {
-        id: newId,
-        name: 'Own thing',
-        family: 'other',
-        isTool: true,
-        grades: {},
-        drawback: '',
-        drawS: 4,
-        massG: 0,
-        barredAtSecurity: false,
-      },
-    ]);
+    change([...own, { ...BLANK, id: newId }]);
     setOpen(newId);
   };
   const free = OWN_THINGS.filter(({ id }) => !own.some((one) => one.id === id));
@@ -80,8 +77,12 @@ export function OwnThings({ own, change }: OwnThingsProps) {
   );
 }
 
-function OwnThingForm({ one, set }: { one: OwnThing; set: (next: Partial<OwnThing>) => void }) {
-  const named = Object.entries(one.grades) as [NeedId, Grade][]; // keyed by needs, filled with grades
+interface FormProps {
+  one: OwnThing;
+  set: (next: Partial<OwnThing>) => void;
+}
+
+function OwnThingForm({ one, set }: FormProps) {
   return (
     <div className={clsx(css.ownForm, 'stack')}>
       <TextInput
@@ -99,6 +100,27 @@ function OwnThingForm({ one, set }: { one: OwnThing; set: (next: Partial<OwnThin
         value={one.family}
         onChange={(next) => set({ family: FAMILIES.find((known) => known === next) ?? one.family })}
       />
+      <OwnGrades one={one} set={set} />
+      <TextInput label="Problems" maxLength={160} value={one.drawback} onChange={(event) => set({ drawback: event.currentTarget.value })} />
+      <div className={css.kitFields}>
+        <DecimalInput label="To the hand in" unit="s" max={600} value={one.drawS} onChange={(drawS) => set({ drawS: drawS ?? 0 })} />
+        <DecimalInput label="Mass" unit="g" max={20_000} decimals={0} value={one.massG} onChange={(massG) => set({ massG: massG ?? 0 })} />
+      </div>
+      <Checkbox label="Not used up by use" checked={one.isTool} onChange={(event) => set({ isTool: event.currentTarget.checked })} />
+      <Checkbox
+        label="Kept back at security checks"
+        checked={one.barredAtSecurity}
+        onChange={(event) => set({ barredAtSecurity: event.currentTarget.checked })}
+      />
+    </div>
+  );
+}
+
+/** The needs that it serves, and how well. */
+function OwnGrades({ one, set }: FormProps) {
+  const named = Object.entries(one.grades) as [NeedId, Grade][]; // keyed by needs, filled with grades
+  return (
+    <>
       {named.map(([need, grade]) => (
         <div key={need} className="row">
           <span className="grow">
@@ -128,20 +150,6 @@ function OwnThingForm({ one, set }: { one: OwnThing; set: (next: Partial<OwnThin
         value={null}
         onChange={(need) => need !== null && set({ grades: { ...one.grades, [need as NeedId]: 'improvised' } })} // a need of the list
       />
-      <TextInput label="Problems" maxLength={160} value={one.drawback} onChange={(event) => set({ drawback: event.currentTarget.value })} />
-      <div className={css.kitFields}>
-        <DecimalInput label="To the hand in" unit="s" max={600} value={one.drawS} onChange={(drawS) => set({ drawS: drawS ?? 0 })} />
-        <DecimalInput label="Mass" unit="g" max={20_000} decimals={0} value={one.massG} onChange={(massG) => set({ massG: massG ?? 0 })} />
-      </div>
-      <Checkbox label="Not used up by use" checked={one.isTool} onChange={(event) => set({ isTool: event.currentTarget.checked })} />
-      <Checkbox
-        label="Kept back at security checks"
-        checked={one.barredAtSecurity}
-        onChange={(event) => set({ barredAtSecurity: event.currentTarget.checked })}
-      />
-      <Button size="compact-sm" variant="default" onClick={() => set({ grades: {} })} disabled={named.length === 0}>
-        It serves nothing
-      </Button>
-    </div>
+    </>
   );
 }

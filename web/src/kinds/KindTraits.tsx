@@ -35,83 +35,52 @@ const MEASURE_NAMES: Record<(typeof MEASURES)[number], string> = {
   pressure: 'blood pressure',
   bloodSugar: 'blood sugar',
 };
-const HANDS = [
-  { value: 'one', label: 'one hand' },
-  { value: 'two', label: 'two hands' },
+const HAND_NAMES = { one: 'one hand', two: 'two hands' } as const;
+
+type Named<K extends keyof Traits> = { name: K; label: string };
+const CHOICES: readonly (Named<'handsToApply' | 'gloveSize' | 'agent' | 'measures'> & { data: { value: string; label: string }[] })[] = [
+  { name: 'handsToApply', label: 'Put on with', data: named(['one', 'two'] as const, HAND_NAMES) },
+  { name: 'gloveSize', label: 'Size', data: GLOVE_SIZES.map((size) => ({ value: size, label: size })) },
+  { name: 'agent', label: 'Works by', data: named(AGENTS, AGENT_NAMES) },
+  { name: 'measures', label: 'Measures', data: named(MEASURES, MEASURE_NAMES) },
+];
+const AMOUNTS: readonly (Named<'airwayFr' | 'gauge' | 'ml'> & { unit?: string; min: number; max: number; decimals?: number })[] = [
+  { name: 'airwayFr', label: 'Size', unit: 'Fr', min: 4, max: 60 },
+  { name: 'gauge', label: 'Gauge', min: 6, max: 32, decimals: 0 },
+  { name: 'ml', label: 'Holds', unit: 'ml', min: 1, max: 20_000 },
+];
+const TOGGLES: readonly Named<'vented' | 'handsFree' | 'folds' | 'opensWithOneHand' | 'latex' | 'beyondCover' | 'prescription'>[] = [
+  { name: 'vented', label: 'Vented' },
+  { name: 'handsFree', label: 'Leaves the hands free' },
+  { name: 'folds', label: 'Folds' },
+  { name: 'opensWithOneHand', label: 'Opens with one hand' },
+  { name: 'latex', label: 'Latex' },
+  { name: 'beyondCover', label: 'Works beyond phone cover' },
+  { name: 'prescription', label: 'Prescribed to one person' },
 ];
 
 /** What is known of a thing beyond its measures; only what its family has, and what was said already, is asked. */
 export function KindTraits({ kind, change }: KindTraitsProps) {
   const { traits } = kind;
   const usual = FAMILY_FACTS[kind.family].traits;
-  const asks = (name: keyof Traits) => usual[name] !== undefined || traits[name] !== undefined;
+  const asks = ({ name }: { name: keyof Traits }) => usual[name] !== undefined || traits[name] !== undefined;
   const set = (next: Partial<Traits>) => change({ ...traits, ...next });
   return (
     <section aria-label="What it is like">
       <h3>What it is like</h3>
       <div className={parts.fieldGrid}>
-        {asks('handsToApply') && (
+        {CHOICES.filter(asks).map(({ name, label, data }) => (
           <Select
-            label="Put on with"
-            data={HANDS}
-            value={traits.handsToApply ?? null}
-            onChange={(value) => set({ handsToApply: value === 'two' ? 'two' : 'one' })}
+            key={name}
+            label={label}
+            data={data}
+            value={traits[name] ?? null}
+            onChange={(value) => set({ [name]: value ?? undefined } as Partial<Traits>)} // one of those offered
           />
-        )}
-        {asks('gloveSize') && (
-          <Select
-            label="Size"
-            data={[...GLOVE_SIZES]}
-            value={traits.gloveSize ?? null}
-            onChange={(value) => set({ gloveSize: GLOVE_SIZES.find((one) => one === value) })}
-          />
-        )}
-        {asks('agent') && (
-          <Select
-            label="Works by"
-            data={named(AGENTS, AGENT_NAMES)}
-            value={traits.agent ?? null}
-            onChange={(value) => set({ agent: AGENTS.find((one) => one === value) })}
-          />
-        )}
-        {asks('measures') && (
-          <Select
-            label="Measures"
-            data={named(MEASURES, MEASURE_NAMES)}
-            value={traits.measures ?? null}
-            onChange={(value) => set({ measures: MEASURES.find((one) => one === value) })}
-          />
-        )}
-        {asks('airwayFr') && (
-          <DecimalInput
-            label="Size"
-            unit="Fr"
-            min={4}
-            max={60}
-            value={traits.airwayFr ?? null}
-            onChange={(airwayFr) => set({ airwayFr: airwayFr ?? undefined })}
-          />
-        )}
-        {asks('gauge') && (
-          <DecimalInput
-            label="Gauge"
-            min={6}
-            max={32}
-            decimals={0}
-            value={traits.gauge ?? null}
-            onChange={(gauge) => set({ gauge: gauge ?? undefined })}
-          />
-        )}
-        {asks('ml') && (
-          <DecimalInput
-            label="Holds"
-            unit="ml"
-            min={1}
-            max={20_000}
-            value={traits.ml ?? null}
-            onChange={(ml) => set({ ml: ml ?? undefined })}
-          />
-        )}
+        ))}
+        {AMOUNTS.filter(asks).map(({ name, ...field }) => (
+          <DecimalInput key={name} {...field} value={traits[name] ?? null} onChange={(value) => set({ [name]: value ?? undefined })} />
+        ))}
         <Select
           label="Colour"
           clearable
@@ -121,7 +90,29 @@ export function KindTraits({ kind, change }: KindTraitsProps) {
           onChange={(value) => set({ colour: COLOURS.find((one) => one === value) })}
         />
       </div>
-      {asks('ages') && (
+      <ForWhom kind={kind} isAsked={asks({ name: 'ages' })} set={set} />
+      <div className={parts.toggles}>
+        {TOGGLES.filter(asks).map(({ name, label }) => (
+          <Toggle key={name} label={label} value={traits[name] === true} onChange={(isOn) => set({ [name]: isOn })} />
+        ))}
+        {asks({ name: 'cuts' }) && (
+          <Toggle
+            label="Cuts belts"
+            value={traits.cuts?.includes('belt') === true}
+            onChange={(isOn) => set({ cuts: isOn ? ['cloth', 'belt'] : ['cloth'] })}
+          />
+        )}
+      </div>
+      {traits.medicine !== undefined && <MedicineFields medicine={traits.medicine} change={(medicine) => set({ medicine })} />}
+    </section>
+  );
+}
+
+/** Who it is made for, and what it has to be kept from. */
+function ForWhom({ kind: { traits }, isAsked, set }: { kind: Kind; isAsked: boolean; set: (next: Partial<Traits>) => void }) {
+  return (
+    <>
+      {isAsked && (
         <MultiSelect
           label="For"
           data={named(AGES, AGE_NAMES)}
@@ -136,42 +127,7 @@ export function KindTraits({ kind, change }: KindTraitsProps) {
         value={traits.care ?? []}
         onChange={(value) => set({ care: CARES.filter((one) => value.includes(one)) })}
       />
-      <div className={parts.toggles}>
-        {asks('vented') && <Toggle label="Vented" value={traits.vented === true} onChange={(vented) => set({ vented })} />}
-        {asks('handsFree') && (
-          <Toggle label="Leaves the hands free" value={traits.handsFree === true} onChange={(handsFree) => set({ handsFree })} />
-        )}
-        {asks('cuts') && (
-          <Toggle
-            label="Cuts belts"
-            value={traits.cuts?.includes('belt') === true}
-            onChange={(isOn) => set({ cuts: isOn ? ['cloth', 'belt'] : ['cloth'] })}
-          />
-        )}
-        {asks('folds') && <Toggle label="Folds" value={traits.folds === true} onChange={(folds) => set({ folds })} />}
-        {asks('opensWithOneHand') && (
-          <Toggle
-            label="Opens with one hand"
-            value={traits.opensWithOneHand === true}
-            onChange={(opensWithOneHand) => set({ opensWithOneHand })}
-          />
-        )}
-        {asks('latex') && <Toggle label="Latex" value={traits.latex === true} onChange={(latex) => set({ latex })} />}
-        {asks('beyondCover') && (
-          <Toggle label="Works beyond phone cover" value={traits.beyondCover === true} onChange={(beyondCover) => set({ beyondCover })} />
-        )}
-        {asks('prescription') && (
-          <Toggle
-            label="Prescribed to one person"
-            value={traits.prescription === true}
-            onChange={(prescription) => set({ prescription })}
-          />
-        )}
-      </div>
-      {asks('medicine') && traits.medicine !== undefined && (
-        <MedicineFields medicine={traits.medicine} change={(medicine) => set({ medicine })} />
-      )}
-    </section>
+    </>
   );
 }
 
