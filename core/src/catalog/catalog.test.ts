@@ -11,6 +11,8 @@ import { isLifeSaving, NEED_IDS, NEEDS, needRank, RUNGS, rungOf, SKILL_FACTS } f
 import { SchoolSchema } from '../model/school.ts';
 import { CONDITIONS, isGoodOn, piecesLeft, UnitSchema } from '../model/unit.ts';
 import { CONTAINERS, POSITIONS } from './containers.ts';
+import rows from './families.json' with { type: 'json' };
+import { plainOfFamily } from './families.ts';
 import { KINDS, kindCatalog } from './kinds.ts';
 import { completeOrder, SCHOOLS } from './schools.ts';
 
@@ -78,6 +80,15 @@ describe('shipped data', () => {
     const there = new Set(KINDS.map(({ family }) => family));
     expect(FAMILIES.filter((family) => family !== 'other' && !there.has(family))).toEqual([]);
     expect(new Set(KINDS.map(({ id }) => id)).size).toBe(KINDS.length);
+  });
+
+  it('has one row for every family, and each is whole', () => {
+    expect(rows.map(({ family }) => family).sort()).toEqual([...FAMILIES].sort());
+    const [pattern] = KINDS;
+    for (const family of FAMILIES) {
+      const kind = { ...plainOfFamily(family), id: 'own', name: 'Own', states: pattern?.states, massG: 1, priceMinor: 1 };
+      expect(KindSchema.parse(kind), family).toEqual(kind);
+    }
   });
 
   it.each(SCHOOLS.map((school) => [school.id, school] as const))('%s grades families', (_, school) => {
