@@ -1,9 +1,9 @@
+export { fitFingerprint } from './fingerprint.ts';
 export { applyFitFix, type FitProposal } from './fitFix.ts';
 export { gapText, type Judgement, judgeKit } from './judgement.ts';
 export {
   type CarryCheck,
   carryCheck,
-  fitFingerprint,
   isOutside,
   kitCarry,
   kitFitProblem,

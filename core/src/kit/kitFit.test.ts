@@ -6,8 +6,9 @@ import { BriefSchema } from '../model/brief.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
+import { fitFingerprint } from './fingerprint.ts';
 import { judgeKit } from './judgement.ts';
-import { fitFingerprint, kitCarry, kitFitProblem, kitPriceMinor, reachClasses } from './kitFit.ts';
+import { kitCarry, kitFitProblem, kitPriceMinor, reachClasses } from './kitFit.ts';
 
 const CATALOG = kindCatalog();
 const [CONTAINER, OTHER] = CONTAINERS;

@@ -14,8 +14,9 @@ import { addDays, plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import { reachPlan } from '../reach/plan.ts';
-import { type CarryWorld, type LoadoutKit, type LoadoutView, loadoutProblem, loadoutView } from './loadout.ts';
+import { type CarryWorld, type LoadoutKit, loadoutProblem, loadoutView } from './loadout.ts';
 import { leaveAtHome, type Scenario, SPARE_LOOKS } from './spare.ts';
+import type { LoadoutView } from './view.ts';
 
 const CATALOG = kindCatalog();
 const TODAY = plainDate('2026-11-25');

@@ -1,4 +1,4 @@
-import { changesBetween, isWorse, type NeedChange } from '../coverage/changes.ts';
+import { changesBetween, isWorse } from '../coverage/changes.ts';
 import { type AskedKit, type Coverage, coverageAndMeans, coverageNow, leftForSecond, problemOf } from '../coverage/coverage.ts';
 import { isBarred } from '../coverage/grades.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
@@ -6,7 +6,7 @@ import { type GoodUnit, goodUnits, type Means } from '../coverage/prepare.ts';
 import type { AskedNeed, CoverageProblem, StockUnit } from '../coverage/problem.ts';
 import { isOutside } from '../kit/kitFit.ts';
 import { BEARER_NAMES, type Bearer, type Container, type Position } from '../model/container.ts';
-import { GRADES, type Grade, type KindCatalog } from '../model/kind.ts';
+import { GRADES, type KindCatalog } from '../model/kind.ts';
 import type { Module } from '../model/kit.ts';
 import { type CarriedKit, isAtHand, type Loadout } from '../model/loadout.ts';
 import type { NeedId } from '../model/need.ts';
@@ -16,6 +16,7 @@ import type { MeasuredTimes } from '../reach/measured.ts';
 import type { ReachPlan } from '../reach/plan.ts';
 import { kitReach, ownReach, type Reach, type ReachedUnit } from '../reach/reach.ts';
 import { catalogWith, OWN_ID, ownUnits } from './ownThing.ts';
+import type { CarriedView, Lane, LoadoutNeed, LoadoutView, SecondCasualty, SingleThing } from './view.ts';
 
 /** A kit as a loadout sees it. */
 export interface LoadoutKit extends AskedKit {
@@ -38,62 +39,6 @@ export interface CarryWorld {
   plan: ReachPlan;
   measured: MeasuredTimes;
   on: PlainDate;
-}
-
-export interface Lane {
-  /** A kit's id, or `own` for things in no kit. */
-  from: string;
-  unitId: string;
-  kind: string;
-  grade: Grade;
-  s: number;
-  inTime: boolean;
-}
-export interface LoadoutNeed {
-  need: NeedId;
-  /** The quickest means of every kit that has one, quickest first; in the window or not. */
-  lanes: Lane[];
-}
-export interface CarriedView {
-  kitId: string;
-  positionId: string;
-  fetchS: number;
-  /** Why it is not there, or cannot be reached; null: it is. */
-  why: string | null;
-  /** Seconds to its first thing in the hand; null: nothing of it is in reach. */
-  firstS: number | null;
-  onBody: boolean;
-  massG: number;
-}
-export interface SecondCasualty {
-  need: NeedId;
-  isHeld: boolean;
-  /** Seconds to the quickest thing that is left for it; null: nothing is. */
-  s: number | null;
-}
-export interface SingleThing {
-  need: NeedId;
-  unitId: string;
-  from: string;
-  /** What would serve instead, though too late, or too little; null: nothing else does. */
-  next: { from: string; s: number } | null;
-}
-export interface StaysBehind {
-  from: string;
-  unitId: string;
-  name: string;
-}
-export interface LoadoutView {
-  coverage: Coverage;
-  needs: LoadoutNeed[];
-  kits: CarriedView[];
-  reach: Record<string, Reach>;
-  second: SecondCasualty[];
-  singles: SingleThing[];
-  /** What a security check keeps back, and the needs that are worse for it. */
-  security: { behind: StaysBehind[]; worse: NeedChange[] } | null;
-  massG: number;
-  bodyMassG: number;
 }
 
 /** What must be there for a position to be; null: it is. Where nothing was said of clothes and vessels, all of them are. */

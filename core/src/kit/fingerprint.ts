@@ -1,0 +1,40 @@
+import type { FitProblem } from '../fit/problem.ts';
+import type { Lock } from '../model/lock.ts';
+
+/** Lists of values, since stored objects may come back with their keys in another order. */
+const lockValues = (lock: Lock | undefined) =>
+  lock === undefined
+    ? null
+    : [lock.compartment, lock.slot ?? null, lock.folded ?? false, lock.xMm, lock.yMm, lock.zMm, lock.wMm, lock.hMm, lock.dMm];
+
+const roomValues = (room: FitProblem['container']['compartments'][number]) => [
+  room.id,
+  room.wMm,
+  room.hMm,
+  room.dMm,
+  room.maxDMm ?? null,
+  room.access,
+  (room.slots ?? []).map((slot) => [slot.id, slot.wMm, slot.hMm, slot.dMm, slot.stretchMm ?? 0, slot.stickOutMm ?? 0]),
+];
+
+/** Changes whenever what is packed, or what it is packed into, changes; a stored packing is good only while it agrees. */
+export function fitFingerprint(problem: FitProblem): string {
+  const { container, items, press } = problem;
+  return JSON.stringify([
+    container.make,
+    container.rollWidthMm ?? null,
+    container.facing ?? false,
+    container.compartments.map(roomValues),
+    items.map((item) => [
+      item.id,
+      item.wMm,
+      item.hMm,
+      item.tMm,
+      item.reach,
+      lockValues(item.lockedAt),
+      item.pinnedTo ?? null,
+      item.fold ?? null,
+    ]),
+    press,
+  ]);
+}
