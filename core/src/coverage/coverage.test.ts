@@ -3,6 +3,7 @@ import { rounds, seeded } from '../../testing/rounds.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
+import type { Kind } from '../model/kind.ts';
 import { NEED_IDS, type NeedId } from '../model/need.ts';
 import { addDays, type PlainDate, plainDate } from '../model/plainDate.ts';
 import { coverage } from './coverage.ts';
@@ -201,5 +202,39 @@ describe('single points', () => {
       { need: 'M.press', unitId: 'pad' },
       { need: 'M.press', unitId: 'wrap' },
     ]);
+  });
+});
+
+describe('daily medicines', () => {
+  it('count all of a substance, however their kinds are graded: what was booked stays when a better box lapses', () => {
+    const [pattern] = kindCatalog().values();
+    if (pattern === undefined) throw new Error('kinds are missing');
+    const traits = {
+      medicine: { substance: 'metformin', strength: '', form: 'tablet', purposes: ['daily' as const], excludes: [], keepsC: null },
+    };
+    const box = (id: string, grade: 'primary' | 'substitute'): Kind => ({
+      ...pattern,
+      id,
+      family: 'tablets',
+      tool: false,
+      pieces: 1,
+      sterile: false,
+      skill: null,
+      moreParts: [],
+      requires: {},
+      traits,
+      grades: { 'D.meds': grade },
+    });
+    const catalog = kindCatalog([box('named', 'primary'), box('other-box', 'substitute')]);
+    const needs: AskedNeed[] = [{ need: 'D.meds', least: 16, ideal: 16, lines: [{ sort: 'metformin', label: 'metformin', least: 16 }] }];
+    const units = [
+      { id: 'a', kind: 'named', count: 4, condition: 'ready' },
+      { id: 'b', kind: 'other-box', count: 14, condition: 'ready' },
+    ] as const;
+    const have = (...those: StockUnit[]) =>
+      coverage({ needs, school: ONE_PIECE, on: plainDate('2026-11-25'), kits: [{ id: 'kit', units: those }] }, catalog).needs[0]?.have;
+    expect(have(...units)).toBe(16);
+    expect(have(units[1])).toBe(14);
+    expect(have(units[0])).toBe(4);
   });
 });

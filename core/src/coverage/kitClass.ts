@@ -1,6 +1,7 @@
 import type { KindCatalog } from '../model/kind.ts';
 import type { Layer } from '../model/kit.ts';
 import { NEED_IDS, NEEDS, type NeedId } from '../model/need.ts';
+import { inWords } from '../model/words.ts';
 import { assignOnly } from './coverage.ts';
 import type { CoverageProblem } from './problem.ts';
 
@@ -128,13 +129,11 @@ function sentenceOf(held: ReadonlySet<NeedId>): string {
   const cannot = STOPS_BLEEDING.filter(({ need }) => !held.has(need));
   const beyond = BEYOND.filter(({ need }) => held.has(need));
   const missing = [...cannot, ...BEYOND.filter(({ need, cannot: words }) => words !== '' && !held.has(need))];
-  const can = listed([...stops, ...beyond].map(({ can: words }) => words));
+  const can = inWords([...stops, ...beyond].map(({ can: words }) => words));
   return `${capital(can)}.${missing.length === 0 ? '' : ` ${capital(missing.map(({ cannot: words }) => words).join(', '))}.`}`;
 }
 
 const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
-const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 /** Needs of which there is enough for one casualty, all booked together. */
 function abilitiesOf(problem: Omit<CoverageProblem, 'needs'>, catalog: KindCatalog): Set<NeedId> {

@@ -12,16 +12,16 @@ export interface SinglePoint {
 
 const isOpen = ({ least }: Demand): boolean => least > 0;
 
-/**
- * Sweeps the distinct expiry dates; bookings shift as pieces lapse, so a date is solved afresh unless what lapses on it was spare
- * anyway.
- */
 /** What is met now, and what is spare. */
 export interface MetNow {
   met: readonly number[];
   spare: Spare;
 }
 
+/**
+ * Sweeps the distinct expiry dates; bookings shift as pieces lapse, so a date is solved afresh unless what lapses on it was spare
+ * anyway.
+ */
 export function lapseDates({ rows, demands }: Prepared, table: Table, now: MetNow): (PlainDate | null)[] {
   const lapses: (PlainDate | null)[] = demands.map(() => null);
   const open = new Set(demands.flatMap((demand, index) => (isOpen(demand) && (now.met[index] ?? 0) >= demand.least ? [index] : [])));

@@ -77,8 +77,13 @@ export class Profiles {
     const key = this.keyOf(kind, need, demand);
     if (key === null) return null;
     const thing = kind.requires[need];
-    const code = grade === 'primary' && asked.secondBest?.includes(kind.family) === true ? CODES.substitute : CODES[grade];
-    return { demand, grade: code, key, companion: thing === undefined ? -1 : this.companionNumber(thing) };
+    return { demand, grade: this.codeOf(grade, kind, asked), key, companion: thing === undefined ? -1 : this.companionNumber(thing) };
+  }
+
+  private codeOf(grade: Grade, { family }: Kind, { lines, secondBest }: AskedNeed): GradeCode {
+    // What a line asks for is that or is not: of one substance no box stands in for another.
+    if (lines !== undefined) return CODES.primary;
+    return grade === 'primary' && secondBest?.includes(family) === true ? CODES.substitute : CODES[grade];
   }
 
   /** -1: the need does not tell sorts apart; null: it asks for none of this sort. */

@@ -1,8 +1,6 @@
 import { NEEDS, type NeedId } from '../model/need.ts';
+import { inWords } from '../model/words.ts';
 import type { SharedTool, WantedTwice } from './reasons.ts';
-
-const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 /** "Pressure-bar bandage 100 mm; then nothing would hold the packing down" */
 export const ifNeedBeText = (name: string, leavesOpen: NeedId | null): string =>
@@ -10,7 +8,7 @@ export const ifNeedBeText = (name: string, leavesOpen: NeedId | null): string =>
 
 /** "One headlamp: light and means to call; it is the only one." */
 export const sharedToolText = (name: string, { needs, alone }: SharedTool): string =>
-  `One ${name.toLowerCase()}: ${listed(needs.map((need) => NEEDS[need].label))}${alone.length > 0 ? '; it is the only one' : ''}.`;
+  `One ${name.toLowerCase()}: ${inWords(needs.map((need) => NEEDS[need].label))}${alone.length > 0 ? '; it is the only one' : ''}.`;
 
 /** What a thing is booked for and what it was not booked for, and what would change that. */
 export const wantedTwiceText = (name: string, { bookedFor, notFor }: WantedTwice): string =>

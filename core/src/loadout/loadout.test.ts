@@ -215,6 +215,18 @@ describe('a loadout', () => {
     const knife = OWN_THINGS.filter(({ id }) => id === 'knife');
     // 3 to draw, 4 for the knife, 10 to cut, 0.35 to find.
     expect(loadoutView(loadout([{ kitId: 'bag' }], { own: knife }), worldOf(sealed))?.needs[0]?.lanes[0]?.s).toBeCloseTo(17.35, 6);
+    const checked = loadout([{ kitId: 'bag' }], { own: knife, passesSecurity: true });
+    expect(loadoutView(checked, worldOf(sealed))?.kits[0]?.why, 'the knife stays behind').toContain('no cutter is at hand');
+  });
+
+  it('is found in the dark by a light that still works, and only by such', () => {
+    const at = (lamp: object) => {
+      const vest = kit('vest', [unit('t', 'windlass-tourniquet'), unit('l', 'headlamp', lamp)]);
+      const dark = { hands: 'both', isSeated: false, isDark: true, isGloved: false };
+      return loadoutView(loadout([{ kitId: 'vest' }], { conditions: dark }), worldOf(vest))?.needs[0]?.lanes[0]?.s ?? 0;
+    };
+    expect(at({ expiresOn: addDays(TODAY, -1) })).toBeGreaterThan(at({}));
+    expect(at({ condition: 'damaged' })).toBe(at({ expiresOn: addDays(TODAY, -1) }));
   });
 
   it('with windows that nothing can miss holds what plain coverage of the kits together holds, on random cases', () => {

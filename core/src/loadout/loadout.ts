@@ -85,17 +85,18 @@ export function loadoutProblem(loadout: Loadout, world: CarryWorld): LoadoutProb
   const catalog = catalogWith(world.catalog, loadout.own);
   const present = own.filter(({ missing }) => missing === null);
   const how = { conditions: loadout.conditions, plan: world.plan, measured: world.measured };
-  const hasLight = loadout.conditions.isDark && lightAtHand(loadout, present, catalog);
+  const things = ownUnits(loadout.own);
+  const stock = [...present.map(({ kit }) => ({ id: kit.id, units: kit.units })), { id: OWN_ID, units: things }];
+  const working = goodUnits({ kits: stock, on: world.on, isChecked: loadout.passesSecurity }, catalog);
+  const hasLight = loadout.conditions.isDark && lightAtHand(present, ableTo('S.light', working));
   const reach = new Map<string, Reach>();
-  const cutterS = nearestCutter(loadout, present, { ...how, hasLight }, catalog);
+  const cutterS = nearestCutter(loadout, present, { ...how, hasLight, cutters: ableTo('S.cut', working) }, catalog);
   for (const { kit, position, fetchS: fetch } of present)
     for (const [id, answer] of kitReach({ ...kit, position }, { ...how, fetchS: fetch, hasLight, cutterS }, catalog)) reach.set(id, answer);
-  const things = ownUnits(loadout.own);
   for (const [index, one] of loadout.own.entries()) reach.set(things[index]?.id ?? '', ownReach(one, { ...how, hasLight }));
   const fromOf = new Map<string, string>();
   for (const { kit } of present) for (const { id } of kit.units) fromOf.set(id, kit.id);
   for (const { id } of things) fromOf.set(id, OWN_ID);
-  const stock = [...present.map(({ kit }) => ({ id: kit.id, units: kit.units })), { id: OWN_ID, units: things }];
   return {
     problem: {
       needs: joinedNeeds(own.map(({ kit }) => kit.needs)),
@@ -122,24 +123,27 @@ function inReach(units: readonly StockUnit[], reach: ReadonlyMap<string, Reach>)
   return there;
 }
 
-const canDo = (kindId: string, need: NeedId, catalog: KindCatalog): boolean => catalog.get(kindId)?.grades[need] !== undefined;
+/** Ids of the things among these that serve a need, well or badly. */
+const ableTo = (need: NeedId, working: readonly GoodUnit[]): ReadonlySet<string> =>
+  new Set(working.flatMap(({ unit, kind }) => (kind.grades[need] === undefined ? [] : [unit.id])));
 
 /** A light on the body or at hand; one that must be fetched does not help in finding it. */
-function lightAtHand(loadout: Loadout, present: readonly Carried[], catalog: KindCatalog): boolean {
-  if (loadout.own.some(({ grades }) => grades['S.light'] !== undefined)) return true;
-  return present.some(({ kit, fetchS: fetch }) => fetch === 0 && kit.units.some(({ kind }) => canDo(kind, 'S.light', catalog)));
+function lightAtHand(present: readonly Carried[], lights: ReadonlySet<string>): boolean {
+  const toFetch = new Set(present.flatMap(({ kit, fetchS: fetch }) => (fetch === 0 ? [] : kit.units.map(({ id }) => id))));
+  return [...lights].some((id) => !toFetch.has(id));
 }
 
-type How = Pick<Parameters<typeof kitReach>[1], 'conditions' | 'plan' | 'measured' | 'hasLight'>;
+type How = Pick<Parameters<typeof kitReach>[1], 'conditions' | 'plan' | 'measured' | 'hasLight'> & { cutters: ReadonlySet<string> };
 
 /** Seconds to what could cut a sealed bag open: taped outside of it, or in another kit, or one's own. */
-function nearestCutter(loadout: Loadout, present: readonly Carried[], how: How, catalog: KindCatalog): number | null {
+function nearestCutter(loadout: Loadout, present: readonly Carried[], { cutters: ids, ...how }: How, catalog: KindCatalog): number | null {
   if (!present.some(({ kit }) => kit.container?.opening === 'slit' && !kit.hasSlits)) return null;
-  const times = loadout.own.filter(({ grades }) => grades['S.cut'] !== undefined).map((one) => ownReach(one, how).s);
+  const things = ownUnits(loadout.own);
+  const times = loadout.own.filter((_, index) => ids.has(things[index]?.id ?? '')).map((one) => ownReach(one, how).s);
   for (const { kit, position, fetchS: fetch } of present) {
-    const cutters = kit.units.filter(({ kind }) => {
+    const cutters = kit.units.filter(({ id, kind }) => {
       const isSealedIn = kit.container?.opening === 'slit' && !isOutside({ kind }, kit.container, catalog);
-      return canDo(kind, 'S.cut', catalog) && !isSealedIn;
+      return ids.has(id) && !isSealedIn;
     });
     const reach = kitReach({ ...kit, units: cutters, position }, { ...how, fetchS: fetch, cutterS: null }, catalog);
     for (const answer of reach.values()) if (answer.inReach) times.push(answer.s);

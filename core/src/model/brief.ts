@@ -91,11 +91,6 @@ export type Override = z.infer<typeof OverrideSchema>;
 
 export const AGE_GROUPS = ['infants', 'small', 'older'] as const;
 export type AgeGroup = (typeof AGE_GROUPS)[number];
-export const AGE_GROUP_NAMES: Record<AgeGroup, string> = {
-  infants: 'under 1',
-  small: '1 to 7',
-  older: '8 to 14',
-};
 
 /** A prescribed injector and where it is: on the person, or in this kit by agreement. */
 export const InjectorSchema = z.object({

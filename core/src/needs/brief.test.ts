@@ -8,9 +8,10 @@ import { Random } from '../fit/random.ts';
 import { type Brief, BriefSchema, type Carer, OverrideSchema, ownSkillsOf, skillsOf, THREATS, TRAININGS } from '../model/brief.ts';
 import { NEED_IDS, type NeedId, SKILLS } from '../model/need.ts';
 import { schoolIssues } from '../model/school.ts';
+import { inWords } from '../model/words.ts';
 import { compareNeeds } from './compare.ts';
 import { deriveNeeds, evaluateTerms } from './needs.ts';
-import { briefSummary, inWords, showHours } from './summary.ts';
+import { briefSummary, showHours } from './summary.ts';
 
 const school = (id: string) => {
   const found = SCHOOLS.find((candidate) => candidate.id === id);

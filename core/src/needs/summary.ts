@@ -1,5 +1,4 @@
 import {
-  AGE_GROUP_NAMES,
   AGE_GROUPS,
   type Brief,
   type Carer,
@@ -13,13 +12,9 @@ import {
 } from '../model/brief.ts';
 import { NEEDS, type NeedId, SKILL_FACTS } from '../model/need.ts';
 import type { School } from '../model/school.ts';
+import { AGE_NAMES } from '../model/traits.ts';
+import { inWords } from '../model/words.ts';
 import { casualtiesOf } from './needs.ts';
-
-/** "a, b and c" */
-export function inWords(parts: readonly string[]): string {
-  const last = parts.at(-1);
-  return parts.length < 2 ? (last ?? '') : `${parts.slice(0, -1).join(', ')} and ${last}`;
-}
 
 const counted = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`;
 
@@ -62,7 +57,7 @@ function peopleSentence(brief: Brief): string {
   const k = casualtiesOf(brief);
   const among = [
     ...AGE_GROUPS.flatMap((group) =>
-      brief.childrenByAge[group] > 0 ? [`${counted(brief.childrenByAge[group], 'child', 'children')} aged ${AGE_GROUP_NAMES[group]}`] : [],
+      brief.childrenByAge[group] > 0 ? [`${counted(brief.childrenByAge[group], 'child', 'children')} aged ${AGE_NAMES[group]}`] : [],
     ),
     ...(brief.children && childrenIn(brief) === 0 ? ['children'] : []),
     ...(brief.olderPersons > 0 ? [counted(brief.olderPersons, 'older person', 'older people')] : []),

@@ -3,7 +3,7 @@ import { ownSkillsOf, skillsOf } from '../model/brief.ts';
 import type { Kind } from '../model/kind.ts';
 import { type NeedId, SKILL_FACTS, type Skill } from '../model/need.ts';
 import { MEDICINE_EXCLUDE_NAMES } from '../model/traits.ts';
-import { inWords } from '../needs/summary.ts';
+import { inWords } from '../model/words.ts';
 import { about, type Facts, idsOf, isOf, note, type Rule, stop, warn } from './rule.ts';
 
 /** What the people of the brief bring with them: age, illness, skill, and who else may open the kit. Common practice, no source. */

@@ -150,9 +150,14 @@ export class Facts {
    * Whether a fix may be advised: nothing that is booked for an asked need goes out, and no asked need is in a worse state after it.
    */
   keeps(fix: Fix): boolean {
-    if (fix.do === 'takeOut' && this.isBooked(fix.unitId)) return false;
-    return this.cannotHurt(fix) || this.isNoWorse(fix);
+    const known = this.tried.get(fix);
+    if (known !== undefined) return known;
+    const isKept = !(fix.do === 'takeOut' && this.isBooked(fix.unitId)) && (this.cannotHurt(fix) || this.isNoWorse(fix));
+    this.tried.set(fix, isKept);
+    return isKept;
   }
+  /** A fix is tried where it is chosen, and asked for once more where it is advised. */
+  private readonly tried = new Map<Fix, boolean>();
 
   /** What needs no booking to be known: a way of lying, and things that no other thing leans on. */
   private cannotHurt(fix: Fix): boolean {

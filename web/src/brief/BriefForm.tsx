@@ -1,6 +1,6 @@
 import {
-  AGE_GROUP_NAMES,
   AGE_GROUPS,
+  AGE_NAMES,
   LAYER_NAMES,
   LAYERS,
   type Layer,
@@ -155,7 +155,7 @@ function People() {
         {AGE_GROUPS.map((group) => (
           <Count
             key={group}
-            label={`Children ${AGE_GROUP_NAMES[group]}`}
+            label={`Children ${AGE_NAMES[group]}`}
             value={childrenByAge[group]}
             min={0}
             max={500}
