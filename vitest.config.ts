@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 /** A hang must not hold a run up for ever; on a busy machine anything sooner fails what is only slow. */
 const LAST_RESORT_MS = 600_000;
@@ -25,6 +26,18 @@ const ON_BOTH = [
   'use',
 ];
 
+/** Tests that start the built server, again and again: they wait for one another less beside the browser's, so they are a lane of their own. */
+const OF_BUILT = ['fullDisk', 'fuzz', 'kill', 'start'].map((name) => `server/test/${name}.test.mjs`);
+
+/** The test of kills takes as long as several others: last, it would leave one worker with nothing to do. */
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const usual = await super.sort(files);
+    const isLong = ({ moduleId }: TestSpecification) => moduleId.endsWith('/kill.test.mjs');
+    return [...usual.filter(isLong), ...usual.filter((file) => !isLong(file))];
+  }
+}
+
 const limits = { testTimeout: LAST_RESORT_MS, hookTimeout: LAST_RESORT_MS };
 
 export default defineConfig({
@@ -33,6 +46,7 @@ export default defineConfig({
     fileParallelism: true,
     // Left alone it would use one core less than there are, which on two is one.
     maxWorkers: 2,
+    sequence: { sequencer: LongestFirst },
     pool: 'forks',
     projects: [
       {
@@ -50,7 +64,7 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['server/test/**/*.test.{ts,mjs}'],
-          exclude: ['server/test/moving.test.ts', 'server/test/postgres.test.ts'],
+          exclude: ['server/test/moving.test.ts', 'server/test/postgres.test.ts', ...OF_BUILT],
           globalSetup: './server/test/prepared.ts',
           execArgv: QUICK_WASM,
           isolate: process.env.IVRAK_ISOLATE === '1',
@@ -67,6 +81,7 @@ export default defineConfig({
           isolate: process.env.IVRAK_ISOLATE === '1',
         },
       },
+      { extends: true, test: { name: 'built', include: OF_BUILT, globalSetup: './server/test/built.ts' } },
       { extends: true, test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'], setupFiles: './web/testing/shipped.ts' } },
     ],
   },

@@ -22,7 +22,7 @@ const node = (...args) => execFileSync(process.execPath, args, { cwd: folder, en
 /** What a piece of code written against the copy says, as JSON. */
 function ask(code) {
   writeFileSync(join(folder, 'server/ask.ts'), code);
-  return JSON.parse(node('node_modules/tsx/dist/cli.mjs', 'server/ask.ts'));
+  return JSON.parse(node('--liftoff-only', '--import', 'tsx', 'server/ask.ts'));
 }
 
 beforeAll(() => {

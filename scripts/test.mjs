@@ -107,7 +107,10 @@ const checks = async () => {
   await step('types', () => check(['scripts/types.mjs']));
   await step('dependency rules', () => check(['scripts/deps.mjs']));
 };
-const unit = () => lane('unit-and-server', []);
+const projects = (...names) => names.flatMap((name) => ['--project', name]);
+const unit = () => lane('unit-and-server', projects('core', 'server', 'postgres', 'web'));
+/** What starts the built server comes after the browser's, so that both sides end at about the same time. */
+const built = () => lane('built-server', projects('built'));
 const E2E = ['--config', 'e2e/vitest.config.ts'];
 const browser = () => lane('browser', E2E);
 /** What measures time, with nothing beside it. */
@@ -142,7 +145,11 @@ if (wanted !== 'check') {
 await fetched;
 if (needsUnit) await step('PostgreSQL', () => ensurePackage('postgresql', () => postgresPrograms() !== null));
 // Beside each other: what waits for a page or a disk leaves the processor to the others.
-await Promise.all([checked, needsUnit ? unit() : undefined, needsBrowser ? browser() : undefined]);
+const driven = async () => {
+  if (needsBrowser) await browser();
+  if (needsUnit) await built();
+};
+await Promise.all([checked, needsUnit ? unit() : undefined, driven()]);
 if (needsBrowser) await responsiveness();
 console.log(`\nin ${seconds(start)}`);
 console.log(`${passed} passed, ${failed} failed`);

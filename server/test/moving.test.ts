@@ -72,8 +72,11 @@ describe('moving an installation', () => {
     const run = (args: string[], env: Record<string, string>) =>
       new Promise<{ code: number; said: string }>((resolve) => {
         const file = fileURLToPath(new URL('../dist/move.mjs', import.meta.url));
-        execFile(process.execPath, [file, ...args], { env: { ...process.env, IVRAK_DATA: folder, ...env } }, (error, stdout, stderr) =>
-          resolve({ code: error === null ? 0 : 1, said: stdout + stderr }),
+        execFile(
+          process.execPath,
+          [...process.execArgv, file, ...args],
+          { env: { ...process.env, IVRAK_DATA: folder, ...env } },
+          (error, stdout, stderr) => resolve({ code: error === null ? 0 : 1, said: stdout + stderr }),
         );
       });
     expect(await run(['sideways'], { DATABASE_URL: server })).toMatchObject({ code: 1, said: expect.stringContaining('Say which way') });

@@ -43,7 +43,7 @@ describe('npm start', () => {
     });
     const tryWith = (env) =>
       new Promise((resolve) => {
-        const child = spawn(process.execPath, ['server/dist/main.mjs'], {
+        const child = spawn(process.execPath, ['--liftoff-only', 'server/dist/main.mjs'], {
           cwd: ROOT,
           env: { ...process.env, ...env },
           stdio: ['ignore', 'pipe', 'pipe'],

@@ -55,4 +55,4 @@ async function* pieces(here: Installation, holdWriters: Installation['exclusivel
 
 /** `isHeld`: whoever asks keeps the writers waiting already. */
 export const exportStream = (here: Installation, { isHeld = false } = {}): Readable =>
-  Readable.from(pieces(here, isHeld ? null : here.exclusively));
+  Readable.from(pieces(here, isHeld ? null : here.exclusively), { objectMode: false });
