@@ -1,5 +1,5 @@
 import { OrderSchema, StoresMinimumsSchema } from '@ivrak/core/buying';
-import { ArticleSchema, KitIdSchema, PlacedUnitSchema, PlainDateSchema, UnitIdSchema } from '@ivrak/core/model';
+import { ArticleSchema, KitIdSchema, OwnTraitsSchema, PlacedUnitSchema, PlainDateSchema, UnitIdSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 
@@ -19,6 +19,7 @@ export const IntakeSchema = z.object({
   authorised: z.boolean().nullable().default(null),
   priceMinor: z.number().int().nonnegative().max(100_000_000).nullable().default(null),
   practice: z.boolean().default(false),
+  own: OwnTraitsSchema.optional(),
 });
 
 export const ReceiveSchema = IntakeSchema.pick({

@@ -412,6 +412,27 @@ describe('editing a kit', () => {
     });
   });
 
+  it('keeps what only the thing in hand has, through a page that says nothing of it, a move, and the export', async () => {
+    const own = { madeOn: '2021-05-31', whose: 'Una', colour: 'light', measured: { state: 'asSold', wMm: 96, hMm: 68, tMm: 9 }, massG: 11 };
+    await send('post', '/api/stores', { id: 'own-gloves', kind: 'gloves', count: 2, own });
+    const moved = await send('post', '/api/units/own-gloves/move', { version: 1, to: 'kit', kitId: 'console-case', count: 1 });
+    const { version, draft } = await draftOf('console-case');
+    const at = (units: readonly Record<string, unknown>[]) => units.find(({ id }) => id === moved.body.id)?.own;
+    expect(at(draft.units)).toEqual(own);
+    const silent = draft.units.map(({ own: _, ...unit }) => unit);
+    const kept = await send('put', '/api/kits/console-case', { version, draft: { ...draft, units: silent } });
+    expect(at(kept.body.units)).toEqual(own);
+    const { units } = JSON.parse(await exported()) as { units: { id: string; own: unknown }[] };
+    expect([at(units), units.find(({ id }) => id === 'own-gloves')?.own]).toEqual([own, own]);
+    const other = silent.map((unit) => (unit.id === moved.body.id ? { ...unit, own: { whose: 'Ranald' } } : unit));
+    const changed = await send('put', '/api/kits/console-case', { version: kept.body.version, draft: { ...draft, units: other } });
+    expect(at(changed.body.units)).toEqual({ whose: 'Ranald' });
+    const wrong = silent.map((unit) => (unit.id === moved.body.id ? { ...unit, own: { massG: -1 } } : unit));
+    await refused(422, `draft.units.${wrong.findIndex(({ id }) => id === moved.body.id)}.own.massG`, () =>
+      send('put', '/api/kits/console-case', { version: changed.body.version, draft: { ...draft, units: wrong } }),
+    );
+  });
+
   it('never takes a practice unit into a kit', async () => {
     const { version, draft } = await draftOf('console-case');
     const units = [...draft.units, { id: 'practice-01', kind: 'windlass-tourniquet', count: 1, condition: 'ready' }];

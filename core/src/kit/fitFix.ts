@@ -35,7 +35,16 @@ export function applyFitFix(draft: KitDraft, fix: FitFix, newId: string): KitDra
     case 'swap':
       // The other thing is another thing: it has a lot and a date of its own.
       return change(fix.unitId, (unit) => [
-        { ...unit, id: UnitIdSchema.parse(newId), kind: fix.kind, state: 'asSold', lot: null, expiresOn: null, piecesUsed: 0 },
+        {
+          ...unit,
+          id: UnitIdSchema.parse(newId),
+          kind: fix.kind,
+          state: 'asSold',
+          lot: null,
+          expiresOn: null,
+          piecesUsed: 0,
+          own: undefined,
+        },
       ]);
     case 'press':
       return { ...draft, fit: { ...draft.fit, press: fix.press } };

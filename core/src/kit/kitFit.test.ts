@@ -8,7 +8,7 @@ import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
 import { fitFingerprint } from './fingerprint.ts';
 import { judgeKit } from './judgement.ts';
-import { kitCarry, kitFitProblem, kitPriceMinor, reachClasses } from './kitFit.ts';
+import { kitCarry, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './kitFit.ts';
 
 const CATALOG = kindCatalog();
 const [CONTAINER, OTHER] = CONTAINERS;
@@ -31,6 +31,16 @@ describe('kitFitProblem', () => {
     expect(problem.items.map(({ id }) => id)).toEqual(['g', 'g:2', 'g:3', 't']);
     expect(problem.items[0]).toMatchObject({ wMm: 95, hMm: 65, tMm: 7, shape: 'flat', foldable: true });
     expect(problem.items[3]).toMatchObject({ shape: 'brick', tMm: 36 });
+  });
+
+  it('takes a thing as it was measured and weighed, while it lies as it did then', () => {
+    const own = { measured: { state: 'pressed', wMm: 90, hMm: 60, tMm: 5.5 }, massG: 9.5 };
+    const pressed = unit('g', 'gloves', { state: 'pressed', own });
+    expect(problemOf([pressed]).items[0]).toMatchObject({ wMm: 90, hMm: 60, tMm: 5.5, massG: 9.5 });
+    const loose = problemOf([{ ...pressed, state: 'asSold' }]).items[0];
+    expect(loose).toMatchObject({ ...problemOf([unit('g', 'gloves')]).items[0], massG: 9.5 });
+    expect(fitFingerprint(problemOf([pressed]))).not.toBe(fitFingerprint(problemOf([unit('g', 'gloves', { state: 'pressed' })])));
+    expect(kitMassG([unit('g', 'gloves', { own, count: 3 })], undefined, CATALOG)).toBeCloseTo(28.5, 9);
   });
 
   it('packs what does not count as well: it is in the bag all the same; used things are not', () => {

@@ -4,7 +4,7 @@ import { packFit } from '../fit/createFit.ts';
 import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS, OUTCOME_MAKES } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Family } from '../model/family.ts';
-import { type Kind, type KindCatalog, measuresOf } from '../model/kind.ts';
+import { type Kind, type KindCatalog, massOf, sizeOf } from '../model/kind.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
 import type { Lock } from '../model/lock.ts';
 import type { Unit } from '../model/unit.ts';
@@ -52,7 +52,7 @@ function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
     .filter((unit) => isOutside(unit, container, catalog))
     .map((unit) => {
       const kind = catalog.get(unit.kind);
-      return kind === undefined ? 0 : measuresOf(kind, unit.state).tMm;
+      return kind === undefined ? 0 : sizeOf(kind, unit).tMm;
     });
   return thick.length === 0 ? packed : { ...packed, thicknessMm: packed.thicknessMm + Math.max(...thick) };
 }
@@ -112,13 +112,13 @@ export function kitFitProblem(input: KitFitInput): KitFit {
 }
 
 function itemOf(unit: Unit, kind: Kind, copy: number, reach: 1 | 2 | 3): FitItem {
-  const { wMm, hMm, tMm } = measuresOf(kind, unit.state);
+  const { wMm, hMm, tMm } = sizeOf(kind, unit);
   return {
     id: copy === 1 ? unit.id : `${unit.id}:${copy}`,
     wMm,
     hMm,
     tMm,
-    massG: kind.massG,
+    massG: massOf(kind, unit),
     shape: SHAPES[kind.shape],
     foldable: kind.foldable,
     give: kind.give,
@@ -206,7 +206,7 @@ const keepOf = (kind: Kind): number => ({ M: 8, A: 4, R: 4, C: 3, H: 3, S: 3, D:
 
 /** Mass of the packed kit with its container, g. */
 export function kitMassG(units: readonly Unit[], container: Container | undefined, catalog: KindCatalog): number {
-  const things = units.reduce((sum, unit) => sum + (catalog.get(unit.kind)?.massG ?? 0) * unit.count, 0);
+  const things = units.reduce((sum, unit) => sum + massOf(catalog.get(unit.kind), unit) * unit.count, 0);
   return things + (container?.massG ?? 0);
 }
 

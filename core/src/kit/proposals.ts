@@ -4,7 +4,7 @@ import { gradeOf } from '../coverage/grades.ts';
 import { packFit } from '../fit/createFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';
-import { type Kind, type KindCatalog, measuresOf } from '../model/kind.ts';
+import { type Kind, type KindCatalog, measuresOf, sizeOf } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
 import { NEED_IDS } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
@@ -196,7 +196,7 @@ class Proposer {
     const states = this.draft.units.flatMap((unit): FitFix[] => {
       const kind = this.world.catalog.get(unit.kind);
       if (kind === undefined) return [];
-      const now = measuresOf(kind, unit.state);
+      const now = sizeOf(kind, unit);
       const better = kind.states
         .filter((state) => state.id !== now.id && (state.tMm < now.tMm || bulk(state) < bulk(now)))
         .sort((a, b) => a.tMm - b.tMm || bulk(a) - bulk(b));
@@ -215,7 +215,7 @@ class Proposer {
       const kind = catalog.get(unit.kind);
       if (kind === undefined) return [];
       const needs = served(kind);
-      const now = measuresOf(kind, unit.state);
+      const now = sizeOf(kind, unit);
       if (needs.length === 0) return [];
       return [...catalog.values()].flatMap((other) => {
         const then = measuresOf(other, 'asSold');

@@ -60,9 +60,11 @@ export {
   type KindCatalog,
   KindSchema,
   type KindState,
+  massOf,
   measuresOf,
   PLAIN_KIND,
   searchText,
+  sizeOf,
 } from './kind.ts';
 export {
   type FitChoices,
@@ -154,6 +156,8 @@ export {
   type KitId,
   KitIdSchema,
   LotSchema,
+  type OwnTraits,
+  OwnTraitsSchema,
   type PersonId,
   PersonIdSchema,
   PlaceSchema,

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { FamilySchema } from './family.ts';
 import { NeedIdSchema, RUNGS, SkillSchema } from './need.ts';
 import { TraitsSchema } from './traits.ts';
+import type { Unit } from './unit.ts';
 
 export const GRADES = ['primary', 'substitute', 'improvised'] as const;
 export const GradeSchema = z.enum(GRADES);
@@ -166,6 +167,16 @@ export const searchText = ({ name, alsoCalled }: Pick<Kind, 'name' | 'alsoCalled
   [name, ...alsoCalled].join(' ').toLowerCase();
 
 /** The measures of a kind in a state; an unknown state falls back to the first, which is how the thing is sold. */
+/** How large a thing lies: as it was measured, else as its kind does. */
+export function sizeOf(kind: Kind, { state, own }: Pick<Unit, 'state' | 'own'>): KindState {
+  const usual = measuresOf(kind, state);
+  const measured = own?.measured;
+  return measured === undefined || measured.state !== usual.id ? usual : { ...usual, ...measured };
+}
+
+/** One of it, g: as it was weighed, else as its kind. */
+export const massOf = (kind: Pick<Kind, 'massG'> | undefined, { own }: Pick<Unit, 'own'>): number => own?.massG ?? kind?.massG ?? 0;
+
 export function measuresOf(kind: Kind, stateId: string): KindState {
   const state = kind.states.find((candidate) => candidate.id === stateId) ?? kind.states[0];
   if (state === undefined) throw new RangeError(`kind ${kind.id} has no states`);

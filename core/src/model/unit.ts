@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { type PlainDate, PlainDateSchema } from './plainDate.ts';
+import { COLOURS } from './traits.ts';
 
 const id = (what: string) => z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, `must be a ${what} id: letters, digits, - and _, at most 64`);
 export const UnitIdSchema = id('unit').brand('UnitId');
@@ -48,6 +49,21 @@ export const LotSchema = z.object({
 });
 export type Lot = z.infer<typeof LotSchema>;
 
+const lengthMm = () => z.number().positive().max(2000);
+
+/** What only the thing in hand has, where it is known; the rest is as its kind has it. */
+export const OwnTraitsSchema = z.object({
+  /** Made, or bought where nothing is printed: the age of gloves. */
+  madeOn: PlainDateSchema.optional(),
+  /** To whom it is prescribed, or whose it is. */
+  whose: z.string().trim().min(1).max(60).optional(),
+  colour: z.enum(COLOURS).optional(),
+  /** As it was measured, and how it lay then; lying otherwise it is as large as its kind. Of one of the count. */
+  measured: z.object({ state: z.string(), wMm: lengthMm(), hMm: lengthMm(), tMm: lengthMm() }).optional(),
+  massG: z.number().positive().max(50_000).optional(),
+});
+export type OwnTraits = z.infer<typeof OwnTraitsSchema>;
+
 /** One physical thing, or a counted pack of identical small ones, in exactly one place. */
 export const UnitSchema = z.object({
   id: UnitIdSchema,
@@ -59,6 +75,7 @@ export const UnitSchema = z.object({
   state: z.string().default('asSold'),
   lot: z.string().max(40).nullable().default(null),
   expiresOn: PlainDateSchema.nullable().default(null),
+  own: OwnTraitsSchema.optional(),
 });
 export type Unit = z.infer<typeof UnitSchema>;
 

@@ -1,8 +1,8 @@
 import { wantedTwiceText } from '../coverage/words.ts';
 import type { Position } from '../model/container.ts';
-import type { Kind } from '../model/kind.ts';
+import { type Kind, massOf } from '../model/kind.ts';
 import { NEEDS } from '../model/need.ts';
-import { addDays, showDate } from '../model/plainDate.ts';
+import { addDays, daysBetween, showDate } from '../model/plainDate.ts';
 import { leftBehind } from '../needs/summary.ts';
 import { isStepDone, stageSteps } from '../staging/checklist.ts';
 import { UPKEEP_PLAN } from '../upkeep/upkeep.ts';
@@ -15,6 +15,8 @@ export const isHeatSensitive = ({ traits: { care = [], medicine } }: Kind): bool
 const isFlatTape = ({ family, traits: { care = [] } }: Kind): boolean => family === 'tape' && !care.includes('oozes');
 const SEATED_BULK_MM = 30;
 const ANKLE_MASS_G = 300;
+const AGED_YEARS = 5;
+const DAYS_A_YEAR = 365.25;
 /** On the body, and in the way of whoever sits; a pack comes off. */
 const hurtsSitting = ({ onBody, seated, bearers }: Position): boolean => onBody && !seated && !bearers.includes('pack');
 
@@ -63,6 +65,25 @@ export const KEEPING_RULES: readonly Rule[] = [
             { do: 'takeOut', label: 'Take it out', unitId: unit.id },
           ),
         ),
+  },
+  {
+    id: 'aged-rubber',
+    title: 'Rubber that has aged',
+    check: (facts) =>
+      facts.things
+        .filter(({ kind, isGood }) => isGood && kind.dating !== 'printed' && kind.traits.care?.includes('brittleInHeat') === true)
+        .flatMap(({ unit, kind }) => {
+          const years = unit.own?.madeOn === undefined ? 0 : Math.floor(daysBetween(unit.own.madeOn, facts.given.today) / DAYS_A_YEAR);
+          return years < AGED_YEARS
+            ? []
+            : [
+                warn(
+                  `${kind.name}: ${years} years old, and nothing printed says how long it lasts. Stretch it; what tears, cracks or sticks goes (looked for from ${AGED_YEARS} years on, a planning value).`,
+                  [unit.id],
+                  { do: 'swap', label: 'Swap for a new one', unitId: unit.id, kind: kind.id },
+                ),
+              ];
+        }),
   },
   {
     id: 'opened-sterile',
@@ -200,7 +221,8 @@ export const KEEPING_RULES: readonly Rule[] = [
     id: 'ankle-tires',
     title: 'Weight on the ankle',
     check: (facts) => {
-      const mass = facts.things.reduce((sum, { kind, unit }) => sum + kind.massG * unit.count, 0) + (facts.given.container?.massG ?? 0);
+      const mass =
+        facts.things.reduce((sum, { kind, unit }) => sum + massOf(kind, unit) * unit.count, 0) + (facts.given.container?.massG ?? 0);
       return facts.given.position?.spot === 'ankle' && mass > ANKLE_MASS_G
         ? [
             note(`${Math.round(mass)} g on the ankle tires a leg; over ${ANKLE_MASS_G} g (planning value) it is soon left off.`, [

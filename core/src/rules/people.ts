@@ -157,6 +157,26 @@ export const PEOPLE_RULES: readonly Rule[] = [
       ),
   },
   {
+    id: 'medicine-of-somebody-else',
+    title: 'A medicine of somebody whom the brief does not name',
+    check: (facts) => {
+      const named = [...facts.brief.medicines, ...facts.brief.injectors].map(({ who }) => who.trim()).filter((who) => who !== '');
+      const isNamed = (whose: string) => named.some((who) => who.toLowerCase() === whose.toLowerCase());
+      return named.length === 0
+        ? []
+        : facts.things.flatMap(({ unit, kind, isGood }) => {
+            const whose = unit.own?.whose;
+            return !isGood || kind.traits.medicine === undefined || whose === undefined || isNamed(whose)
+              ? []
+              : [
+                  warn(`${kind.name} of ${whose}, in a kit for ${inWords([...new Set(named)])}: what is prescribed is for one person.`, [
+                    unit.id,
+                  ]),
+                ];
+          });
+    },
+  },
+  {
     id: 'strangers-and-medicines',
     title: 'Strangers may open it, and it holds medicines',
     check: (facts) =>

@@ -114,6 +114,28 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
       { units: [{ kind: 'windlass-tourniquet', count: 2 }], brief: { helpers: 2, staysPut: true } },
     ],
   },
+  'aged-rubber': {
+    fires: { units: [{ kind: 'gloves', own: { madeOn: addDays(TODAY, -1900) } }] },
+    quiet: [
+      { units: [{ kind: 'gloves', own: { madeOn: addDays(TODAY, -1700) } }] },
+      { units: ['gloves'] },
+      { units: [{ kind: 'windlass-tourniquet', own: { madeOn: addDays(TODAY, -1900) } }] },
+    ],
+  },
+  'medicine-of-somebody-else': {
+    fires: {
+      units: [{ kind: 'tablets', own: { whose: 'Ranald' } }],
+      brief: { medicines: [{ who: 'Una', substance: 'metformin', perDay: 2 }] },
+    },
+    quiet: [
+      {
+        units: [{ kind: 'tablets', own: { whose: 'una' } }],
+        brief: { medicines: [{ who: 'Una', substance: 'metformin', perDay: 2 }] },
+      },
+      { units: [{ kind: 'tablets', own: { whose: 'Ranald' } }] },
+      { units: ['tablets'], brief: { medicines: [{ who: 'Una', substance: 'metformin', perDay: 2 }] } },
+    ],
+  },
   'wanted-twice': {
     fires: { units: ['elastic-wrap-tourniquet', 'kaolin-gauze'] },
     quiet: [{ units: ['elastic-wrap-tourniquet', 'kaolin-gauze', 'pressure-dressing'] }, { units: ['windlass-tourniquet'] }],

@@ -119,7 +119,7 @@ export const SUPPORT_RULES: readonly Rule[] = [
     title: 'Dark gloves',
     check: (facts) =>
       about(
-        facts.of('gloves').filter(({ kind }) => kind.traits.colour === 'dark'),
+        facts.of('gloves').filter(({ unit, kind }) => (unit.own?.colour ?? kind.traits.colour) === 'dark'),
         ({ unit, kind }) =>
           note(
             'Blood does not show on dark gloves: a hand that feels for bleeding should come back telling.',

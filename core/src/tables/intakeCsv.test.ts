@@ -42,6 +42,7 @@ describe('a table of things to take in', () => {
       authorised: true,
       priceMinor: 3800,
       practice: false,
+      own: {},
     });
   });
 
@@ -69,5 +70,23 @@ describe('a table of things to take in', () => {
       expect(intake === null).toBe(issues.length > 0);
       for (const { field } of issues) expect(INTAKE_COLUMNS.some((column) => column.field === field)).toBe(true);
     }
+  });
+
+  it('says what is known of the very thing, and what is wrong of it by column', () => {
+    const headings = ['Item', 'Bought', 'Whose', 'Colour', 'Width', 'Height', 'Thickness', 'Weight'];
+    const mapping = guessIntakeMapping(headings);
+    const of = (...cells: string[]) =>
+      readIntakeRows([Object.fromEntries(headings.map((heading, index) => [heading, cells[index] ?? '']))], mapping, CATALOG, ARTICLES)[0];
+    expect(of('gloves', '2023-05', 'Una', 'high visibility', '90', '60', '5,5', '9.5')?.intake?.own).toEqual({
+      madeOn: '2023-05-31',
+      whose: 'Una',
+      colour: 'highVisibility',
+      measured: { state: 'asSold', wMm: 90, hMm: 60, tMm: 5.5 },
+      massG: 9.5,
+    });
+    expect(of('gloves')?.intake?.own).toEqual({});
+    expect(of('gloves', '', '', 'mauve')?.issues).toMatchObject([{ field: 'colour', message: expect.stringContaining('high visibility') }]);
+    expect(of('gloves', '', '', '', '90', '60')?.issues).toMatchObject([{ field: 'wMm', message: expect.stringContaining('together') }]);
+    expect(of('gloves', '', '', '', '', '', '', '-1')?.issues).toMatchObject([{ field: 'massG' }]);
   });
 });

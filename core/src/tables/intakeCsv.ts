@@ -1,6 +1,7 @@
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import { lastDayOfMonth, type PlainDate, toPlainDate } from '../model/plainDate.ts';
-import { ArticleSchema } from '../model/unit.ts';
+import { COLOUR_NAMES, COLOURS } from '../model/traits.ts';
+import { ArticleSchema, type OwnTraits } from '../model/unit.ts';
 import { gtinCheckDigitIsRight } from '../scan/gs1.ts';
 import { kindFinder, minorIn, yesOrNo } from './cells.ts';
 import { type Column, guessColumns, type Mapping } from './columns.ts';
@@ -20,6 +21,13 @@ export const INTAKE_COLUMNS = [
   { field: 'seller', label: 'Seller', aka: ['seller', 'supplier', 'shop', 'bought from'], isNeeded: false },
   { field: 'authorised', label: 'Seller is authorised', aka: ['authorised', 'authorized', 'seller is authorised'], isNeeded: false },
   { field: 'price', label: 'Price each', aka: ['price', 'price each', 'cost', 'unit price'], isNeeded: false },
+  { field: 'madeOn', label: 'Bought', aka: ['bought', 'bought on', 'in use since'], isNeeded: false },
+  { field: 'whose', label: 'Whose', aka: ['whose', 'owner', 'prescribed to', 'patient'], isNeeded: false },
+  { field: 'colour', label: 'Colour', aka: ['colour', 'color'], isNeeded: false },
+  { field: 'wMm', label: 'Width, mm', aka: ['width', 'w', 'width mm', 'measured width'], isNeeded: false },
+  { field: 'hMm', label: 'Height, mm', aka: ['height', 'h', 'length', 'height mm', 'measured height'], isNeeded: false },
+  { field: 'tMm', label: 'Thickness, mm', aka: ['thickness', 't', 'depth', 'thickness mm', 'measured thickness'], isNeeded: false },
+  { field: 'massG', label: 'Mass each, g', aka: ['mass', 'weight', 'mass g', 'weight g', 'grams'], isNeeded: false },
   { field: 'practice', label: 'Practice only', aka: ['practice', 'practice only', 'training'], isNeeded: false },
 ] as const satisfies readonly Column<string>[];
 export type IntakeField = (typeof INTAKE_COLUMNS)[number]['field'];
@@ -38,6 +46,7 @@ export interface IntakeRow {
   authorised: boolean | null;
   priceMinor: number | null;
   practice: boolean;
+  own: OwnTraits;
 }
 export interface IntakeReport {
   /** As a table program counts: the heading is row 1. */
@@ -80,6 +89,7 @@ export function readIntakeRows(
       authorised: yesOrNoIn(reading, 'authorised'),
       priceMinor: priceIn(reading),
       practice: yesOrNoIn(reading, 'practice') ?? false,
+      own: ownIn(reading),
     };
     return { row: index + FIRST_ROW, intake: issues.length > 0 || kind === null ? null : { kind: kind.id, ...intake }, issues };
   });
@@ -118,13 +128,55 @@ function textIn({ cell, say }: Reading, field: IntakeField, most: number): strin
 }
 
 /** 2027-03-14; or 2027-03, which is good through its last day. Other ways of writing a date are not guessed. */
-function dateIn({ cell, say }: Reading, field: 'expiresOn' | 'producedOn'): PlainDate | null {
+function dateIn({ cell, say }: Reading, field: 'expiresOn' | 'producedOn' | 'madeOn'): PlainDate | null {
   const text = cell(field);
   if (text === '') return null;
   const month = /^(\d{4})-(0[1-9]|1[0-2])$/.exec(text);
   const date = month === null ? toPlainDate(text) : lastDayOfMonth(Number(month[1]), Number(month[2]));
   if (date === null) say(field, `"${text}" is not a date as 2027-03-14 or 2027-03`);
   return date;
+}
+
+/** What the row says of the very thing. */
+function ownIn(reading: Reading): OwnTraits {
+  const [madeOn, whose, colour, massG, measured] = [
+    dateIn(reading, 'madeOn'),
+    textIn(reading, 'whose', 60),
+    colourIn(reading),
+    amountIn(reading, 'massG', 50_000),
+    measuredIn(reading),
+  ];
+  return {
+    ...(madeOn === null ? {} : { madeOn }),
+    ...(whose === null ? {} : { whose }),
+    ...(colour === null ? {} : { colour }),
+    ...(massG === null ? {} : { massG }),
+    ...(measured === null ? {} : { measured }),
+  };
+}
+
+function colourIn({ cell, say }: Reading): OwnTraits['colour'] | null {
+  const text = cell('colour').toLowerCase();
+  if (text === '') return null;
+  const colour = COLOURS.find((one) => one.toLowerCase() === text || COLOUR_NAMES[one] === text);
+  if (colour === undefined) say('colour', `"${text}" is none of ${COLOURS.map((one) => COLOUR_NAMES[one]).join(', ')}`);
+  return colour ?? null;
+}
+
+function amountIn({ cell, say }: Reading, field: 'wMm' | 'hMm' | 'tMm' | 'massG', most: number): number | null {
+  const text = cell(field).replace(',', '.');
+  if (text === '') return null;
+  const amount = Number(text);
+  if (amount > 0 && amount <= most) return amount;
+  say(field, `"${text}" is not a number over 0, at most ${most}`);
+  return null;
+}
+
+function measuredIn(reading: Reading): OwnTraits['measured'] | null {
+  const [wMm, hMm, tMm] = (['wMm', 'hMm', 'tMm'] as const).map((field) => amountIn(reading, field, 2000));
+  if (wMm != null && hMm != null && tMm != null) return { state: 'asSold', wMm, hMm, tMm };
+  if (wMm != null || hMm != null || tMm != null) reading.say('wMm', 'width, height and thickness are given together, or none of them');
+  return null;
 }
 
 function yesOrNoIn({ cell, say }: Reading, field: 'authorised' | 'practice'): boolean | null {

@@ -14,6 +14,7 @@ import {
   type Module,
   type Notice,
   nothingMadeReady,
+  type OwnTraits,
   type PlacesPlan,
   type Position,
   plainUpkeep,
@@ -93,6 +94,8 @@ export const units = pgTable(
     condition: text('condition').notNull(),
     state: text('state').notNull().default('asSold'),
     lotId: text('lot_id').references(() => lots.id),
+    /** What only this thing has. */
+    own: jsonb('own').$type<OwnTraits>().notNull().default({}),
     place: text('place').notNull(),
     kitId: text('kit_id').references(() => kits.id),
     /** Order on the ground sheet. */

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import {
   BriefSchema,
   FitChoicesSchema,
@@ -231,6 +232,7 @@ async function writeUnits(
       condition: unit.condition,
       state: unit.state,
       lotId,
+      own: unit.own ?? row?.units.own ?? {},
       place: 'kit',
       kitId,
       position,
@@ -263,10 +265,11 @@ const isSameUnit = (a: StoredUnit, b: KitDraft['units'][number]): boolean =>
   a.condition === b.condition &&
   a.state === b.state &&
   a.lot === b.lot &&
-  a.expiresOn === b.expiresOn;
+  a.expiresOn === b.expiresOn &&
+  (b.own === undefined || isDeepStrictEqual(a.own, b.own));
 
 function hasChanged(row: UnitRow, values: Partial<UnitRow>): boolean {
-  return (Object.keys(values) as (keyof UnitRow)[]).some((key) => row[key] !== values[key]);
+  return (Object.keys(values) as (keyof UnitRow)[]).some((key) => !isDeepStrictEqual(row[key], values[key]));
 }
 
 async function rowOf(tx: Tx, id: string): Promise<{ units: UnitRow; lots: LotRow | null } | null> {

@@ -56,8 +56,9 @@ export async function takeAll(
       })),
     );
     await tx.insert(units).values(
-      some.map(({ id, lotId, condition, row: { kind, count, practice } }) => {
-        return { id, kind, count, condition, lotId, place: practice ? 'practice' : 'stores' };
+      some.map(({ id, lotId, condition, row: { kind, count, practice, producedOn, own } }) => {
+        const known = { ...(producedOn === null ? {} : { madeOn: producedOn }), ...own };
+        return { id, kind, count, condition, lotId, own: known, place: practice ? 'practice' : 'stores' };
       }),
     );
     await reportProgress(Math.min(1, (at + ROWS_AT_ONCE) / made.length));

@@ -22,6 +22,7 @@ export function toStoredUnit(row: UnitRow, lot: LotRow | null): StoredUnit {
     seller: lot?.seller ?? null,
     authorised: lot?.authorised ?? null,
     priceMinor: lot?.priceMinor ?? null,
+    own: row.own,
     version: row.version,
   };
 }
@@ -34,7 +35,7 @@ export const storedUnitsJson = sql<StoredUnit[]>`json_agg(json_build_object(
   'id', ${units.id}, 'kind', ${units.kind}, 'count', ${units.count}, 'piecesUsed', ${units.piecesUsed},
   'condition', ${units.condition}, 'state', ${units.state}, 'lot', ${lots.lot}, 'expiresOn', ${lots.expiresOn},
   'lotId', ${units.lotId}, 'gtin', ${lots.gtin}, 'seller', ${lots.seller}, 'authorised', ${lots.authorised},
-  'priceMinor', ${lots.priceMinor}, 'version', ${units.version}) order by ${units.position}, ${units.id})`;
+  'priceMinor', ${lots.priceMinor}, 'own', ${units.own}, 'version', ${units.version}) order by ${units.position}, ${units.id})`;
 
 const SPARES_OF_PAGE = 2000;
 

@@ -3,12 +3,13 @@ import { ifNeedBeText, isAsked, type NeedCoverage, type RungCoverage } from '@iv
 import {
   CONDITION_NAMES,
   type Kind,
-  measuresOf,
+  massOf,
   NEEDS,
   type PlainDate,
   RUNG_NAMES,
   type Rung,
   showDate,
+  sizeOf,
   type Unit,
   type UnitId,
 } from '@ivrak/core/model';
@@ -102,12 +103,17 @@ interface ThingProps {
 const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, isOver, choose }: ThingProps) {
   const scale = useSheetScale((state) => state.scale);
   const drag = useDraggable({ id: `unit:${unit.id}`, data: { what: 'unit', unitId: unit.id, kind } satisfies Carried });
-  const { tMm } = measuresOf(kind, unit.state);
+  const { tMm } = sizeOf(kind, unit);
   const isLapsed = unit.expiresOn !== null && unit.expiresOn < today;
   const isOut = isLapsed || !['ready', 'notStaged'].includes(unit.condition);
   // What does not count is not a spare either; its own line says why.
   const use = serves !== '' ? [serves] : isOut ? [] : ['spare'];
-  const figures = [`${tMm} mm`, `${kind.massG * unit.count} g`, ...use];
+  const figures = [
+    `${tMm} mm`,
+    `${Math.round(massOf(kind, unit) * unit.count * 10) / 10} g`,
+    ...(unit.own?.whose === undefined ? [] : [`of ${unit.own.whose}`]),
+    ...use,
+  ];
   return (
     <button
       type="button"
@@ -118,7 +124,7 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, isOver,
       aria-pressed={isChosen}
       onClick={() => choose(unit.id)}
     >
-      <KindDrawing kind={kind} stateId={unit.state} scale={scale} stacked={unit.count} />
+      <KindDrawing kind={kind} unit={unit} scale={scale} stacked={unit.count} />
       <span className={css.thingName}>
         {unit.count > 1 && <span className="mono">{unit.count} × </span>}
         {kind.name}

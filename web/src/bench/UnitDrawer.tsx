@@ -4,11 +4,12 @@ import {
   CONDITION_NAMES,
   CONDITIONS,
   type Condition,
-  measuresOf,
+  massOf,
   NEEDS,
   type NeedId,
   type PlainDate,
   showDate,
+  sizeOf,
   type Unit,
 } from '@ivrak/core/model';
 import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
@@ -24,6 +25,7 @@ import { DateField } from '../ui/DateField.tsx';
 import parts from '../ui/parts.module.css';
 import { ScanField } from '../ui/ScanField.tsx';
 import css from './bench.module.css';
+import { OwnTraits } from './OwnTraits.tsx';
 import { useAlternatives } from './useAlternatives.ts';
 
 const PICTURE_HIGH_PX = 104;
@@ -37,7 +39,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
   const serves = judgement.coverage.needs.flatMap(({ need, by }) =>
     by.filter(({ unitId }) => unitId === unit.id).map(({ count, grade }) => `${NEEDS[need].label}: ${count} (${grade})`),
   );
-  const state = measuresOf(kind, unit.state);
+  const state = sizeOf(kind, unit);
   const isPractice = unit.condition === 'practice';
   const leave = (place: 'stores' | 'discarded') => {
     sendTo(unit.id, place);
@@ -50,10 +52,10 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
         <CloseButton aria-label="Back to the catalogue" onClick={close} />
       </div>
       <div className={css.unitPicture}>
-        <KindDrawing kind={kind} stateId={unit.state} scale={Math.min(scaleToFit(state, 190), PICTURE_HIGH_PX / state.hMm)} />
+        <KindDrawing kind={kind} unit={unit} scale={Math.min(scaleToFit(state, 190), PICTURE_HIGH_PX / state.hMm)} />
       </div>
       <p className="mono small">
-        {state.wMm} × {state.hMm} × {state.tMm} mm · {kind.massG} g each
+        {state.wMm} × {state.hMm} × {state.tMm} mm · {massOf(kind, unit)} g each
       </p>
       <p className="small">{serves.length > 0 ? `Serves ${serves.join('; ')}` : 'Serves nothing now: a spare.'}</p>
       {kind.caution !== null && <p className="caution">{kind.caution}</p>}
@@ -71,6 +73,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
       <LabelScan change={change} />
       <LabelFields unit={unit} change={change} />
       <DateNote date={unit.expiresOn} today={today} isPrinted={kind.dating === 'printed'} />
+      <OwnTraits unit={unit} kind={kind} change={change} />
       <div className="row">
         <Button variant="default" onClick={() => leave('stores')} disabled={isPractice}>
           Move to stores

@@ -1,22 +1,24 @@
-import { type Kind, type KindState, measuresOf } from '@ivrak/core/model';
+import { type Kind, type KindState, sizeOf, type Unit } from '@ivrak/core/model';
 import { memo } from 'react';
 import { SHAPES } from './shapes.tsx';
 
 interface KindDrawingProps {
   kind: Kind;
-  stateId?: string;
+  /** The very thing, as it lies and was measured; absent: one as it is sold. */
+  unit?: Pick<Unit, 'state' | 'own'>;
   /** Pixels for a millimetre. */
   scale: number;
   /** How many equal things lie on one another. */
   stacked?: number;
 }
 
+const AS_SOLD = { state: 'asSold' } as const;
 const STACK_STEP = 4;
 const MOST_LAYERS = 3;
 
 /** A thing from above, to scale, drawn by its class so that it is known by its outline. */
-export const KindDrawing = memo(function KindDrawing({ kind, stateId = 'asSold', scale, stacked = 1 }: KindDrawingProps) {
-  const { wMm, hMm } = measuresOf(kind, stateId);
+export const KindDrawing = memo(function KindDrawing({ kind, unit = AS_SOLD, scale, stacked = 1 }: KindDrawingProps) {
+  const { wMm, hMm } = sizeOf(kind, unit);
   const layers = Math.min(stacked, MOST_LAYERS) - 1;
   const [w, h] = [wMm * scale, hMm * scale];
   const pad = 1.5;

@@ -15,7 +15,7 @@ describe('drawings of things', () => {
     '%s is drawn to scale in every state, with nothing that is no number',
     (_, kind) => {
       for (const state of kind.states) {
-        const markup = renderToStaticMarkup(<KindDrawing kind={kind} stateId={state.id} scale={2} />);
+        const markup = renderToStaticMarkup(<KindDrawing kind={kind} unit={{ state: state.id }} scale={2} />);
         expect(markup).not.toMatch(/NaN|undefined|Infinity/);
         const [width, height] = numbersIn(markup);
         // The outline has a hair of room around it.

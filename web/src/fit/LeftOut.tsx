@@ -1,4 +1,4 @@
-import { measuresOf } from '@ivrak/core/model';
+import { sizeOf } from '@ivrak/core/model';
 import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
@@ -15,10 +15,10 @@ export function LeftOut({ ids }: { ids: readonly string[] }) {
           const unit = draft.units.find((candidate) => candidate.id === id.split(':')[0]);
           const kind = catalogNow().get(unit?.kind ?? '');
           if (unit === undefined || kind === undefined) return <li key={id}>{id}</li>;
-          const state = measuresOf(kind, unit.state);
+          const state = sizeOf(kind, unit);
           return (
             <li key={id}>
-              <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 62)} />
+              <KindDrawing kind={kind} unit={unit} scale={scaleToFit(state, 62)} />
               <b>{kind.name}</b>
               <span className="mono">
                 {state.wMm} × {state.hMm} × {state.tMm}

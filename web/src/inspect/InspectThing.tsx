@@ -45,7 +45,7 @@ export function InspectThing({ step, given, kit, today, isBusy, say, back, repor
     <>
       <section className={css.body} aria-label={kind.name}>
         <div className={css.picture} aria-hidden="true">
-          {state !== undefined && <KindDrawing kind={kind} stateId={unit.state} scale={Math.min(1.4, scaleToFit(state, DRAWN))} />}
+          {state !== undefined && <KindDrawing kind={kind} unit={unit} scale={Math.min(1.4, scaleToFit(state, DRAWN))} />}
         </div>
         <h2>
           {step.count > 1 ? `${step.count} × ` : ''}

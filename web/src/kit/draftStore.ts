@@ -6,7 +6,7 @@ import { createDraft } from '../draft/createDraft.ts';
 export function draftOf(kit: KitView): KitDraft {
   const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules } = kit;
   const units = kit.units.map(
-    ({ id, kind, count, piecesUsed, condition, state, lot, expiresOn }): Unit => ({
+    ({ id, kind, count, piecesUsed, condition, state, lot, expiresOn, own }): Unit => ({
       id,
       kind,
       count,
@@ -15,6 +15,7 @@ export function draftOf(kit: KitView): KitDraft {
       state,
       lot,
       expiresOn,
+      own,
     }),
   );
   return { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units };

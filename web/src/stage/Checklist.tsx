@@ -122,7 +122,7 @@ function Step({ step, tick }: { step: StageStep; tick: () => void }) {
       <input type="checkbox" id={`step-${step.id}`} checked={isDone} disabled={isWaiting} onChange={tick} />
       <span className={css.picture}>
         {kind !== undefined && unit !== undefined && state !== undefined && step.group === 'things' && (
-          <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 40)} />
+          <KindDrawing kind={kind} unit={unit} scale={scaleToFit(state, 40)} />
         )}
       </span>
       <label htmlFor={`step-${step.id}`}>

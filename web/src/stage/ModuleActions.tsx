@@ -1,5 +1,5 @@
 import { freeId } from '@ivrak/core/catalog';
-import { type KitDraft, type Module, showDate, type Unit } from '@ivrak/core/model';
+import { type KitDraft, type Module, plainUnit, showDate, type Unit } from '@ivrak/core/model';
 import { modulePattern } from '@ivrak/core/stock';
 import { Button, Modal, Select } from '@mantine/core';
 import { useState } from 'react';
@@ -13,7 +13,7 @@ import papers from './papers.module.css';
 
 /** A module of another kit as a pattern: the same kinds in the same states, as things of their own, without lot or date. */
 export function withPattern(draft: KitDraft, pattern: Module, contents: readonly Unit[], newId: () => Unit['id']): KitDraft {
-  const copies = contents.map((unit): Unit => ({ ...unit, id: newId(), lot: null, expiresOn: null, piecesUsed: 0, condition: 'ready' }));
+  const copies = contents.map((unit): Unit => ({ ...plainUnit(newId(), unit.kind), count: unit.count, state: unit.state }));
   const id = freeId(pattern.name, new Set(draft.modules.map((module) => module.id)));
   return {
     ...draft,

@@ -71,7 +71,7 @@ function Thing({ unit }: { unit: Unit }) {
   return (
     <li>
       <span className={css.picture}>
-        <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 36)} />
+        <KindDrawing kind={kind} unit={unit} scale={scaleToFit(state, 36)} />
       </span>
       <span>
         {kind.name}

@@ -150,7 +150,7 @@ function PackStepLine({ step, kind, unit, state, module, container }: PackStepLi
       <span className={papers.packNumber}>{step.number}</span>
       <span className={papers.packPicture}>
         {kind !== undefined && unit !== undefined && state !== undefined && (
-          <KindDrawing kind={kind} stateId={unit.state} scale={scaleToFit(state, 34)} />
+          <KindDrawing kind={kind} unit={unit} scale={scaleToFit(state, 34)} />
         )}
       </span>
       <span className="grow">

@@ -1,4 +1,4 @@
-import { measuresOf, type PlainDate } from '@ivrak/core/model';
+import { type PlainDate, sizeOf } from '@ivrak/core/model';
 import { canLeak, labelLines, leakBag, RepackLabelSchema, RepackSchema, repackPlan } from '@ivrak/core/staging';
 import { Button, SegmentedControl, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
@@ -152,7 +152,7 @@ function LeakBags() {
       {gels.map((unit) => {
         const kind = catalog.get(unit.kind);
         if (kind === undefined) return null;
-        const bag = leakBag(measuresOf(kind, unit.state));
+        const bag = leakBag(sizeOf(kind, unit));
         return (
           <li key={unit.id}>
             {kind.name}: bag of{' '}

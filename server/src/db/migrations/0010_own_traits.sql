@@ -1,0 +1,1 @@
+ALTER TABLE "units" ADD COLUMN "own" jsonb DEFAULT '{}'::jsonb NOT NULL;
