@@ -197,3 +197,36 @@ describe('the hand-over sheet on paper', () => {
     expect(sheets.map(({ wMm, hMm }) => [Math.round(wMm), Math.round(hMm)])).toEqual([[148, 210]]);
   });
 });
+
+describe('a plaster, taken without a casualty', () => {
+  it('is two presses from Muster, can be taken back for some seconds, and is written down once though the page is left', async () => {
+    const { person } = scene;
+    await person.page.setViewport(PHONE);
+    const plasters = async () => {
+      const { units } = await scene.api('/api/kits/committee-bag');
+      const unit = units.find(({ kind }) => kind === 'adhesive-dressings');
+      return unit.count * 10 - unit.piecesUsed;
+    };
+    const before = await plasters();
+    const { uses: logged } = await scene.api('/api/kits/committee-bag/uses');
+    await person.goTo(scene.server.url);
+    await person.page.locator('a[aria-label="Took one thing out of Committee boat bag"]').click();
+    const plaster = () => person.page.locator('main li button ::-p-text(Adhesive dressings)').click();
+    await plaster();
+    await person.sees(`${before - 1} dressings left`);
+    await person.press('Take back');
+    await person.sees(`${before} dressings left`);
+    await plaster();
+    await person.sees(`${before - 1} dressings left`);
+    // Left at once: it cannot be taken back any more, and is there.
+    await person.goTo(`${scene.server.url}/use`);
+    await expect.poll(plasters).toBe(before - 1);
+    await person.goTo(`${scene.server.url}/took/committee-bag`);
+    await expect.poll(() => person.page.evaluate(() => localStorage.getItem('ivrak.took') ?? '')).toContain('"is":"sent"');
+    const { uses } = await scene.api('/api/kits/committee-bag/uses');
+    expect(uses).toHaveLength(logged.length + 1);
+    expect(uses[0].events).toMatchObject([{ kind: 'adhesive-dressings', count: 1 }]);
+    const { logs } = await scene.api('/api/use-logs');
+    expect(logs.filter(({ isOpen }) => isOpen)).toEqual([]);
+  });
+});

@@ -48,4 +48,5 @@ export {
   UseLogSchema,
   VITALS,
 } from './log.ts';
+export { type SmallThing, smallThings, withoutOne } from './small.ts';
 export { takePieces, UseInputSchema } from './use.ts';

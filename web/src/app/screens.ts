@@ -218,6 +218,14 @@ export const SCREENS: readonly Screen[] = [
     looks: ['/use/helm-vest'],
     load: async () => (await import('../use/Use.tsx')).Use,
   },
+  {
+    path: '/took/:id',
+    name: 'Took one',
+    does: null,
+    isForPhone: true,
+    looks: ['/took/helm-vest', '/took/console-case'],
+    load: async () => (await import('../use/TookOne.tsx')).TookOne,
+  },
   // These two stand only once something was logged: the journeys of a use look at them.
   {
     path: '/hand-over/:id',

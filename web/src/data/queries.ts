@@ -31,7 +31,7 @@ export const kitQuery = (id: string) =>
 export function askAhead(path: string): void {
   void queryClient.prefetchQuery(settingsQuery);
   void queryClient.prefetchQuery(catalogQuery);
-  const [, kitId] = /^\/(?:use|kits)\/([^/]+)/.exec(path) ?? [];
+  const [, kitId] = /^\/(?:use|kits|took)\/([^/]+)/.exec(path) ?? [];
   if (kitId !== undefined) void queryClient.prefetchQuery(kitQuery(decodeURIComponent(kitId)));
 }
 export const useLists = () => useQuery({ queryKey: ['lists'], queryFn: () => api.get('/api/lists') });

@@ -37,8 +37,13 @@ export function KitCard({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: b
           <Readiness kit={kit} />
         </p>
         <p className={clsx(css.kitCardNext, 'muted')}>
-          {carrier === undefined ? '' : `${carrier.name.split(' ')[0]} · `}
-          {nextLine(kit)}
+          <span>
+            {carrier === undefined ? '' : `${carrier.name.split(' ')[0]} · `}
+            {nextLine(kit)}
+          </span>
+          <Link to={`/took/${kit.id}`} className={css.took} aria-label={`Took one thing out of ${kit.name}`}>
+            Took one
+          </Link>
         </p>
       </div>
     </article>

@@ -33,6 +33,9 @@ export function ChooseKit() {
                     <b>{kit.name}</b>
                     <span className="muted">{kit.position.name}</span>
                   </Link>
+                  <Link to={`/took/${kit.id}`} className={css.took} aria-label={`Took one thing out of ${kit.name}`}>
+                    Took one
+                  </Link>
                 </li>
               ))}
             </ul>
