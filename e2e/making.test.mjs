@@ -253,15 +253,16 @@ describe('making a kit ready', () => {
   });
 
   it('prints on A5, on a folded card and on a label, each on pages of its own size', async () => {
-    const sizes = { sheet: [148, 210], card: [148, 105], label: [90, 55] };
+    const sizes = { sheet: [148, 210], card: [148, 105], label: [90, 55], record: [148, 210], medicines: [148, 210] };
+    const shows = { sheet: '.papers_packSheet li', record: '.papers_record', medicines: '.papers_medicines' };
     for (const [form, [wMm, hMm]] of Object.entries(sizes)) {
       await person.goTo(`${server.url}/kits/helm-vest/stage?part=print&form=${form}`);
-      await person.page.waitForSelector(form === 'sheet' ? '.papers_packSheet li' : 'img.code_code');
+      await person.page.waitForSelector(shows[form] ?? 'img.code_code');
       const printed = await printedPages(person.page);
       const [first] = printed;
       expect(first.wMm, form).toBeCloseTo(wMm, 0);
       expect(first.hMm, form).toBeCloseTo(hMm, 0);
-      expect(printed.length, form).toBe(form === 'card' ? 2 : form === 'label' ? 1 : printed.length);
+      if (form !== 'sheet') expect(printed.length, form).toBe(form === 'card' ? 2 : 1);
     }
     await person.goTo(`${server.url}/kits/helm-vest/stage?part=print&form=sheet`);
     await person.sees('Number 1 goes in first');
@@ -269,6 +270,21 @@ describe('making a kit ready', () => {
     for (const hidden of ['.shell_topBar', '.kit_bar', '.kit_spine', '.kit_foot'])
       expect(await person.page.$eval(hidden, (node) => getComputedStyle(node).display)).toBe('none');
     await person.page.emulateMediaType(null);
+  });
+
+  it('tablets are booked out of their packet into a tube, and stand in the key with their date', async () => {
+    const sugar = async () => (await draftOf('committee-bag')).units.filter(({ kind }) => kind === 'sugar-tablets');
+    const [packet] = await sugar();
+    await person.goTo(`${server.url}/kits/committee-bag/stage?part=repacking`);
+    await person.sees('2 tubes of 4');
+    await person.press('Book one tube out');
+    await person.saved();
+    const [rest, tube] = await sugar();
+    expect([rest.piecesUsed, tube.piecesUsed]).toEqual([packet.piecesUsed + 4, 6]);
+    expect([tube.lot, tube.expiresOn]).toEqual([packet.lot, packet.expiresOn]);
+    await person.goTo(`${server.url}/kits/committee-bag/stage?part=print&form=medicines`);
+    await person.sees('4 tablets');
+    await person.sees('6 tablets');
   });
 
   it('things are bundled into a module, which is fitted as one and taken apart again', async () => {

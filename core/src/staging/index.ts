@@ -10,7 +10,8 @@ export {
   tickOf,
   withTick,
 } from './checklist.ts';
+export { type MedicineLine, medicineKey } from './medicineKey.ts';
 export { type PackStep, packOrder } from './packOrder.ts';
-export { labelLines, leakBag, RepackLabelSchema, RepackSchema, repackPlan } from './repack.ts';
+export { bookedOut, labelLines, leakBag, passesFrom, RepackLabelSchema, RepackSchema, repackPlan, tubesFrom } from './repack.ts';
 export { SLIT_MM, type VacuumPlan, vacuumPlan } from './vacuum.ts';
 export { weighIn } from './weighIn.ts';

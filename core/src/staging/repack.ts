@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { type PlainDate, PlainDateSchema, showDate } from '../model/plainDate.ts';
+import { piecesLeft, type Unit, type UnitId } from '../model/unit.ts';
 
 const size = (what: string) =>
   z.number(`${what} must be a number`).positive(`${what} must be above 0`).max(500, `${what} must be at most 500`);
@@ -50,6 +51,35 @@ export function repackPlan(repack: Repack): RepackPlan {
   const section = FILL * Math.PI * (diameter / 2) ** 2;
   const terms = [{ label: 'powder', valueMm: (repack.volumeMl * 1000) / section }, ...ends];
   return { lengthMm: sum(terms), flatWidthMm: repack.tubeWidthMm, terms };
+}
+
+/**
+ * Inner width that a stiff tube or a hole needs for a tablet to pass, mm: the tablet goes lengthwise, as a box, whichever of its sides is
+ * the length. What is rounder than a box passes more easily.
+ */
+export function passesFrom({ lengthMm, widthMm, thickMm }: { lengthMm: number; widthMm: number; thickMm: number }): number {
+  const [thin = 0, middle = 0] = [lengthMm, widthMm, thickMm].sort((a, b) => a - b);
+  return Math.ceil(Math.hypot(thin, middle) * 10) / 10;
+}
+
+/** How many tubes of so many pieces a bottle gives, and what stays in it. */
+export const tubesFrom = (pieces: number, perTube: number): { tubes: number; left: number } => ({
+  tubes: Math.floor(pieces / perTube),
+  left: pieces % perTube,
+});
+
+/**
+ * Books pieces of a thing out of it into a thing of their own: same kind, lot, date and owner, so that no date is made later. Null where
+ * it does not hold as many. Nothing is left of the first where all are taken.
+ */
+export function bookedOut(unit: Unit, perUnit: number, pieces: number, newId: UnitId): { rest: Unit | null; part: Unit } | null {
+  const left = piecesLeft(unit, perUnit) - pieces;
+  if (pieces < 1 || left < 0) return null;
+  const holding = (of: Unit, held: number): Unit => {
+    const count = Math.ceil(held / perUnit);
+    return { ...of, count, piecesUsed: count * perUnit - held };
+  };
+  return { rest: left === 0 ? null : holding(unit, left), part: holding({ ...unit, id: newId }, pieces) };
 }
 
 /** A leak bag for a gel or a liquid: its film goes round the sachet, with a seal all around. */

@@ -12,6 +12,8 @@ import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import { Code } from '../ui/Code.tsx';
 import { CAUTION } from '../ui/caution.ts';
+import { CasualtyRecord } from './CasualtyRecord.tsx';
+import { MedicinesKey } from './MedicinesKey.tsx';
 import { PocketCard, useAddress, useFacts } from './PocketCard.tsx';
 import papers from './papers.module.css';
 import css from './stage.module.css';
@@ -44,7 +46,28 @@ const FORMS = [
       'The large code opens logging a use on a phone in the same network; the small one carries the id of the kit for a scanner.',
     ],
   },
+  {
+    value: 'record',
+    label: 'Casualty record, A5',
+    page: 'A5 portrait',
+    words: [
+      'For when the phone is dead, wet or lent: times, what was found and done, a table of vitals, in pencil.',
+      'Print several and keep them dry with a pencil. Numbers, no names.',
+    ],
+  },
+  {
+    value: 'medicines',
+    label: 'Key to medicines, A5',
+    page: 'A5 portrait',
+    words: [
+      'For whoever finds a loose tablet in the tin: what it is, for what, for whom not, and its original date.',
+      'Fold it into the tin. Repacking never makes a date later.',
+    ],
+  },
 ] as const;
+
+/** What waits for the packing, since it says where each thing lies. */
+const SHOWS_PLACES = ['sheet', 'card'];
 
 /** Pages that go with the kit: how to pack it, what is in it and where, and what it says outside. */
 export function Prints() {
@@ -54,7 +77,7 @@ export function Prints() {
   const { result } = packing;
   return (
     <>
-      <style>{`@page { size: ${form.page}; margin: ${form.value === 'sheet' ? '9mm' : '0'}; }`}</style>
+      <style>{`@page { size: ${form.page}; margin: ${form.page === 'A5 portrait' ? '9mm' : '0'}; }`}</style>
       <div className={clsx(papers.printTools, 'row no-print')}>
         <SegmentedControl
           aria-label="What is printed"
@@ -62,17 +85,19 @@ export function Prints() {
           value={form.value}
           onChange={(value) => setParams({ part: 'print', form: value }, { replace: true })}
         />
-        <Button onClick={() => window.print()} disabled={result === null}>
+        <Button onClick={() => window.print()} disabled={result === null && SHOWS_PLACES.includes(form.value)}>
           Print
         </Button>
       </div>
-      {result === null ? (
+      {result === null && SHOWS_PLACES.includes(form.value) ? (
         <p>Packing. The sheet says where each thing lies, so it waits for that.</p>
       ) : (
         <div className={css.papers}>
           <div className={css.printArea}>
-            {form.value === 'sheet' && <PackSheet result={result} />}
-            {form.value === 'card' && <PocketCard result={result} />}
+            {form.value === 'sheet' && result !== null && <PackSheet result={result} />}
+            {form.value === 'card' && result !== null && <PocketCard result={result} />}
+            {form.value === 'record' && <CasualtyRecord />}
+            {form.value === 'medicines' && <MedicinesKey />}
             {form.value === 'label' && <OutsideLabel />}
           </div>
           <aside className={clsx(papers.paperWords, 'no-print')}>

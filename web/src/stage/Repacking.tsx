@@ -8,6 +8,7 @@ import { useKit } from '../kit/KitContext.tsx';
 import { DateField } from '../ui/DateField.tsx';
 import { MeasureInput } from '../ui/MeasureInput.tsx';
 import parts from '../ui/parts.module.css';
+import { OutOfBottle } from './OutOfBottle.tsx';
 import papers from './papers.module.css';
 import css from './stage.module.css';
 
@@ -31,6 +32,7 @@ export function Repacking() {
         />
         <RepackFields what={what} pieces={pieces} setPieces={setPieces} powder={powder} setPowder={setPowder} />
         <TubePlan what={what} pieces={pieces} powder={powder} />
+        {what === 'pieces' && <OutOfBottle pieces={pieces} />}
         <h2>Leak bags</h2>
         <LeakBags />
       </section>
