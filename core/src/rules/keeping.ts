@@ -135,10 +135,11 @@ export const KEEPING_RULES: readonly Rule[] = [
     title: 'Heat-sensitive things in a hot place',
     check: (facts) => {
       const sensitive = facts.having((_, kind) => isHeatSensitive(kind));
-      return facts.given.position?.heat === 'hot' && sensitive.length > 0
+      const heat = facts.heat();
+      return heat?.is === 'hot' && sensitive.length > 0
         ? [
             note(
-              `${sensitive.length} heat-sensitive ${sensitive.length === 1 ? 'thing' : 'things'} in a hot place: adhesives ooze, gloves turn brittle, drugs age. Inspect sooner; a printed date stays as printed.`,
+              `${sensitive.length} heat-sensitive ${sensitive.length === 1 ? 'thing' : 'things'} in a hot place (${heat.says}): adhesives ooze, gloves turn brittle, drugs age. Inspect sooner; a printed date stays as printed.`,
               idsOf(sensitive),
             ),
           ]
@@ -149,7 +150,7 @@ export const KEEPING_RULES: readonly Rule[] = [
     id: 'tape-oozes',
     title: 'Tape roll in heat',
     check: (facts) =>
-      facts.given.position?.heat === 'hot' || facts.given.position?.heat === 'warm'
+      ['hot', 'warm'].includes(facts.heat()?.is ?? '')
         ? about(
             facts.having(({ care = [] }) => care.includes('oozes')),
             ({ unit }) =>

@@ -3,7 +3,7 @@ import { gradeOf, isBarred } from '../coverage/grades.ts';
 import { conditionCounts } from '../coverage/prepare.ts';
 import type { AskedNeed } from '../coverage/problem.ts';
 import { isAsked, type NeedState } from '../coverage/states.ts';
-import type { FitResult } from '../fit/problem.ts';
+import { type FitResult, OUTCOME_MAKES } from '../fit/problem.ts';
 import { type CarryCheck, kitCarry } from '../kit/kitFit.ts';
 import { type Brief, skillsOf } from '../model/brief.ts';
 import type { Container, Position } from '../model/container.ts';
@@ -16,6 +16,7 @@ import type { School } from '../model/school.ts';
 import type { Traits } from '../model/traits.ts';
 import { isGoodOn, type Unit } from '../model/unit.ts';
 import { deriveNeeds } from '../needs/needs.ts';
+import type { Heat } from '../upkeep/heat.ts';
 import { applyFix, type Fix } from './applyFix.ts';
 
 export const SEVERITIES = ['stop', 'warn', 'note'] as const;
@@ -45,6 +46,8 @@ export interface RuleFacts {
   packedMm: number | null;
   /** Outside of film and bundles, from the packing. */
   packedOuter?: FitResult['outer'];
+  /** What a logger at its place has told; null or absent: nothing did. */
+  heat?: Pick<Heat, 'mktCelsius' | 'maxCelsius'> | null;
 }
 
 /** What a rule says; the engine adds its id. */
@@ -67,6 +70,10 @@ export interface Thing {
   isGood: boolean;
 }
 
+/** Planning values: between what stands in for a place's class, and what a closed vehicle in the sun passes. */
+const WARM_MEAN = 26;
+const HOT_MEAN = 35;
+const HOT_MOST = 50;
 const MOST_OFFERS_TRIED = 6;
 const NEW_THING = 'offered';
 const STATE_ORDER: readonly NeedState[] = ['gap', 'thin', 'held', 'full'];
@@ -189,11 +196,22 @@ export class Facts {
   }
   private needs: readonly AskedNeed[] | null = null;
 
+  /** How hot its place is: by the log where there is one, else by the place's class; and what that rests on, in words. */
+  heat(): { is: Position['heat']; says: string } | null {
+    const { heat, position } = this.given;
+    if (heat == null) return position === undefined ? null : { is: position.heat, says: 'by its place, not measured' };
+    const { mktCelsius, maxCelsius } = heat;
+    const is = mktCelsius >= HOT_MEAN || maxCelsius >= HOT_MOST ? 'hot' : mktCelsius >= WARM_MEAN ? 'warm' : 'room';
+    return { is, says: `measured: ${Math.round(maxCelsius)} °C at most, ${Math.round(mktCelsius)} °C as mean kinetic temperature` };
+  }
+
+  /** What film and bundles are outside is known once they are packed, never from the largest that they could be. */
   carry(): CarryCheck | null {
     const { container, position, packedMm, packedOuter, draft, catalog } = this.given;
     if (container === undefined || position === undefined) return null;
     const packed = { thicknessMm: packedMm ?? 0, ...(packedOuter === undefined ? {} : { outer: packedOuter }) };
-    return kitCarry({ units: draft.units, container, position, packed, catalog });
+    const carry = kitCarry({ units: draft.units, container, position, packed, catalog });
+    return packedOuter === undefined && OUTCOME_MAKES.includes(container.make) ? { ...carry, outlineFits: true } : carry;
   }
 }
 

@@ -456,6 +456,29 @@ describe('every rule', () => {
 });
 
 describe('runRules', () => {
+  it('says of heat what a logger told, where one did, and of the place only where none did', () => {
+    const at = (position: string, heat?: { mktCelsius: number; maxCelsius: number }) =>
+      runRules({ ...factsOf({ units: ['vented-seals'], position }), heat: heat ?? null }).find(({ rule }) => rule === 'heat-sensitive')
+        ?.reason;
+    const hot = POSITIONS.find(({ heat }) => heat === 'hot')?.id ?? '';
+    const cool = POSITIONS.find(({ heat }) => heat === 'room')?.id ?? '';
+    expect(at(hot)).toContain('not measured');
+    expect(at(hot, { mktCelsius: 21, maxCelsius: 33 }), 'the log says that it is not').toBeUndefined();
+    expect(at(cool)).toBeUndefined();
+    expect(at(cool, { mktCelsius: 31, maxCelsius: 61.4 })).toContain('61 °C at most, 31 °C as mean kinetic temperature');
+  });
+
+  it('judges the size of film and bundles by what was packed, never by the largest that they could be', () => {
+    const kit: Kit = { units: ['marker'], container: 'vacuum-roll', position: 'belt-side' };
+    const says = (packedOuter?: { wMm: number; hMm: number; tMm: number }) =>
+      runRules({ ...factsOf(kit), packedMm: packedOuter?.tMm ?? null, ...(packedOuter === undefined ? {} : { packedOuter }) }).map(
+        ({ rule }) => rule,
+      );
+    expect(says()).not.toContain('container-too-large');
+    expect(says({ wMm: 60, hMm: 150, tMm: 12 })).not.toContain('container-too-large');
+    expect(says({ wMm: 400, hMm: 500, tMm: 12 })).toContain('container-too-large');
+  });
+
   it('puts stops first, then warnings, then notes', () => {
     const severities = found({
       units: [

@@ -67,6 +67,7 @@ export function findingsOf(
     catalog: here.catalog.kinds,
     packedMm: packed?.thicknessMm ?? null,
     packedOuter: packed?.outer,
+    heat: here.heat.at(draft.positionId)?.heat ?? null,
   });
 }
 

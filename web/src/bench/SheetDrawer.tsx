@@ -3,6 +3,7 @@ import { type Finding, runRules, siftFindings } from '@ivrak/core/rules';
 import { clsx } from 'clsx';
 import { type ReactNode, type RefObject, useDeferredValue, useMemo } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
+import { useHeat } from '../data/upkeep.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
 import css from './bench.module.css';
@@ -36,7 +37,8 @@ export function SheetDrawer({ name, tab, setTab, searchRef, children }: SheetDra
 function useFindings(): Finding[] {
   // What there is to say may come a moment after the figures: each fix is tried before it is advised.
   const { draft, judgement, school, catalog, today, packing } = useDeferredValue(useKit());
-  const packedMm = packing.result?.thicknessMm ?? null;
+  const { result } = packing;
+  const heat = useHeat().data?.places.find(({ positionId }) => positionId === draft.positionId)?.log ?? null;
   return useMemo(
     () =>
       runRules({
@@ -48,9 +50,11 @@ function useFindings(): Finding[] {
         container: containerOf(draft.containerId),
         position: positionOf(draft.positionId),
         catalog,
-        packedMm,
+        packedMm: result?.thicknessMm ?? null,
+        packedOuter: result?.outer,
+        heat,
       }),
-    [draft, judgement.coverage, school, catalog, today, packedMm],
+    [draft, judgement.coverage, school, catalog, today, result, heat],
   );
 }
 

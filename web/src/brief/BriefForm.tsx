@@ -276,6 +276,10 @@ function KitSort() {
         <Toggle label="Strangers" hint="may open and use it" value={brief.strangers} onChange={(strangers) => set({ strangers })} />
       </div>
       <DailyNeeds />
+      <p className="small muted">
+        Helping strangers: what you may do, and what you are held to once you begin, differs from place to place. Look up the law where you
+        go before you carry this there.
+      </p>
     </fieldset>
   );
 }
