@@ -81,11 +81,21 @@ export const CONTAINERS: readonly Container[] = [
     ...box('vacuum-roll', 'Vacuum bag from a 280 mm roll', 'vacuumRoll', [280, 400, 80], 'front', 'slit', 12, 0.3),
     rollWidthMm: 280,
   },
+  box('bare', 'Bare, no container', 'bundle', [200, 130, 120], 'front', 'none', 0, 0),
   box('rubber-band', 'Rubber band, no bag', 'bundle', [200, 130, 120], 'front', 'rubberBand', 3, 0),
   box('headrest-panel', 'Headrest panel', 'soft', [280, 230, 75], 'front', 'zip', 300, 5),
   box('roll-open-bag', 'Roll-open bag', 'soft', [250, 200, 60], 'front', 'rollTop', 280, 4),
   box('tin', 'Tin with a lid', 'rigid', [90, 55, 20], 'top', 'latchedCase', 35, 1),
   box('tray-box', 'Box with trays', 'rigid', [400, 220, 180], 'top', 'latchedCase', 1400, 6),
+  {
+    ...box('two-tray-box', 'Box with two trays over a well', 'rigid', [400, 220, 130], 'top', 'latchedCase', 1600, 6),
+    compartments: [
+      { id: 'left tray', wMm: 195, hMm: 220, dMm: 50, access: 'top' },
+      { id: 'right tray', wMm: 195, hMm: 220, dMm: 50, access: 'top' },
+      { id: 'well', wMm: 400, hMm: 220, dMm: 130, access: 'top' },
+    ],
+    outline: { wMm: 412, hMm: 232 },
+  },
   box('hard-case', 'Hard waterproof case', 'rigid', [280, 230, 110], 'front', 'latchedCase', 900, 8),
   box('shoulder-bag', 'Shoulder bag', 'soft', [380, 250, 200], 'top', 'zip', 700, 6),
 ];

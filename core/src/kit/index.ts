@@ -11,5 +11,6 @@ export {
   kitPriceMinor,
   MODULE_PREFIX,
 } from './kitFit.ts';
+export { liesIn } from './lies.ts';
 export { type FitWorld, proposeFits } from './proposals.ts';
 export { type CarryRow, whereCarried } from './whereCarried.ts';

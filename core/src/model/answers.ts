@@ -177,6 +177,7 @@ export const FindingSchema = z.object({
       z.object({ do: z.literal('swap'), label: z.string(), unitId: UnitIdSchema, kind: z.string() }),
       z.object({ do: z.literal('takeOut'), label: z.string(), unitId: UnitIdSchema }),
       z.object({ do: z.literal('setState'), label: z.string(), unitId: UnitIdSchema, state: z.string() }),
+      z.object({ do: z.literal('gather'), label: z.string(), unitIds: z.array(UnitIdSchema), compartment: z.string() }),
     ])
     .nullable(),
 });

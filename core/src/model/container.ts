@@ -21,7 +21,18 @@ export const CompartmentSchema = z.object({
 });
 export type Compartment = z.infer<typeof CompartmentSchema>;
 
-export const OPENINGS = ['hookAndLoop', 'zip', 'clamshell', 'tearAway', 'zipBag', 'rollTop', 'latchedCase', 'rubberBand', 'slit'] as const;
+export const OPENINGS = [
+  'hookAndLoop',
+  'zip',
+  'clamshell',
+  'tearAway',
+  'zipBag',
+  'rollTop',
+  'latchedCase',
+  'rubberBand',
+  'slit',
+  'none',
+] as const;
 export type Opening = (typeof OPENINGS)[number];
 
 export const ContainerMakeSchema = z.enum(['rigid', 'soft', 'flatBag', 'vacuumRoll', 'bundle']);

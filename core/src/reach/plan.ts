@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { OPENINGS, Opening } from '../model/container.ts';
+import type { Opening } from '../model/container.ts';
 
 interface PlanFact {
   label: string;
@@ -48,7 +48,8 @@ export const REACH_FACTS = {
 export type ReachValue = keyof typeof REACH_FACTS;
 export const REACH_VALUES = Object.keys(REACH_FACTS) as readonly ReachValue[]; // the keys of the table above
 
-export const OPEN_VALUES: Record<Opening, ReachValue> = {
+/** Null: there is nothing to open. */
+export const OPEN_VALUES: Record<Opening, ReachValue | null> = {
   hookAndLoop: 'openHookAndLoopS',
   zip: 'openZipS',
   clamshell: 'openClamshellS',
@@ -58,7 +59,8 @@ export const OPEN_VALUES: Record<Opening, ReachValue> = {
   latchedCase: 'openLatchedCaseS',
   rubberBand: 'openRubberBandS',
   slit: 'openSlitS',
-} satisfies Record<(typeof OPENINGS)[number], ReachValue>;
+  none: null,
+};
 
 /** What was changed here; whatever is left out keeps its planning value. `drawS` is by carry position. */
 export const ReachChangesSchema = z.object({

@@ -198,9 +198,8 @@ function openTerms(container: Container | undefined, needsCutter: boolean, { pla
       { id: 'cutter', label: 'the cutter first', s: cutterS ?? 0 },
       { id: 'open', label: REACH_FACTS.openUncutS.label, s: plan.values.openUncutS },
     ];
-  if (container === undefined) return [];
-  const key = OPEN_VALUES[container.opening];
-  return [{ id: 'open', label: REACH_FACTS[key].label, s: plan.values[key] }];
+  const key = container === undefined ? null : OPEN_VALUES[container.opening];
+  return key === null ? [] : [{ id: 'open', label: REACH_FACTS[key].label, s: plan.values[key] }];
 }
 
 const sum = (terms: readonly ReachTerm[]): number => terms.reduce((total, { s }) => total + s, 0);

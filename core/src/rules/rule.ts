@@ -46,6 +46,8 @@ export interface RuleFacts {
   packedMm: number | null;
   /** Outside of film and bundles, from the packing. */
   packedOuter?: FitResult['outer'];
+  /** In which compartment each thing lies, from the packing; absent: not packed as it is now. */
+  lies?: ReadonlyMap<string, string>;
   /** What a logger at its place has told; null or absent: nothing did. */
   heat?: Pick<Heat, 'mktCelsius' | 'maxCelsius'> | null;
 }
@@ -168,7 +170,7 @@ export class Facts {
 
   /** What needs no booking to be known: a way of lying, and things that no other thing leans on. */
   private cannotHurt(fix: Fix): boolean {
-    if (fix.do === 'setState') return true;
+    if (fix.do === 'setState' || fix.do === 'gather') return true;
     const kindId = fix.do === 'takeOut' ? this.things.find(({ unit }) => unit.id === fix.unitId)?.unit.kind : fix.kind;
     const kind = this.given.catalog.get(kindId ?? '');
     return fix.do !== 'swap' && kind !== undefined && kind.provides.length === 0 && Object.keys(kind.requires).length === 0;

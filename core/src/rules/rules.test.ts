@@ -30,13 +30,15 @@ interface Kit {
   position?: string;
   packedMm?: number | null;
   stage?: Partial<KitDraft['stage']>;
+  /** Compartments by unit, from a packing. */
+  lies?: Record<string, string>;
 }
 
 const carer = (name: string, skills: Carer['skills']): Carer => ({ name, carries: false, skills, authorised: [] });
 const unitOf = (laid: Laid, index: number): Unit =>
   UnitSchema.parse({ id: `u${index}`, count: 1, condition: 'ready', ...(typeof laid === 'string' ? { kind: laid } : laid) });
 
-function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', position = 'vest-front', packedMm = null, stage }: Kit) {
+function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', position = 'vest-front', packedMm = null, stage, lies }: Kit) {
   const draft: KitDraft = {
     name: 'Kit',
     layer,
@@ -63,6 +65,7 @@ function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', posit
     position: POSITIONS.find(({ id }) => id === position),
     catalog: CATALOG,
     packedMm,
+    ...(lies === undefined ? {} : { lies: new Map(Object.entries(lies)) }),
   };
 }
 /** The same facts with other contents, judged anew. */
@@ -76,6 +79,12 @@ const idsIn = (kit: Kit) => found(kit).map(({ rule }) => rule);
 const PAST = addDays(TODAY, -1);
 const FAR = addDays(TODAY, 900);
 const SOON = addDays(TODAY, 30);
+
+/** A container of several compartments that do not open as one. */
+const ROOMY = (() => {
+  const { id, compartments } = CONTAINERS.find((one) => one.compartments.length > 1 && one.facing !== true) ?? { id: '', compartments: [] };
+  return { id, first: compartments[0]?.id ?? '', second: compartments[1]?.id ?? '' };
+})();
 
 /** For every rule a kit on which it must speak, and ones on which it must stay quiet. Common practice, no source. */
 const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
@@ -112,6 +121,14 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
       { units: ['windlass-tourniquet'], brief: { helpers: 2 } },
       { units: [{ kind: 'windlass-tourniquet', count: 2 }] },
       { units: [{ kind: 'windlass-tourniquet', count: 2 }], brief: { helpers: 2, staysPut: true } },
+    ],
+  },
+  'life-saving-spread': {
+    fires: { units: ['windlass-tourniquet', 'kaolin-gauze', 'marker'], container: ROOMY.id, lies: { u0: ROOMY.first, u1: ROOMY.second } },
+    quiet: [
+      { units: ['windlass-tourniquet', 'kaolin-gauze'], container: ROOMY.id, lies: { u0: ROOMY.first, u1: ROOMY.first } },
+      { units: ['windlass-tourniquet', 'marker'], container: ROOMY.id, lies: { u0: ROOMY.first, u1: ROOMY.second } },
+      { units: ['windlass-tourniquet', 'kaolin-gauze'], container: ROOMY.id },
     ],
   },
   'aged-rubber': {

@@ -3,9 +3,17 @@ import { BREATHING_RULES } from './breathing.ts';
 import { KEEPING_RULES } from './keeping.ts';
 import { PEOPLE_RULES } from './people.ts';
 import { Facts, type Finding, type Rule, type RuleFacts, SEVERITIES } from './rule.ts';
+import { SPREAD_RULES } from './spread.ts';
 import { SUPPORT_RULES } from './support.ts';
 
-export const RULES: readonly Rule[] = [...BLEEDING_RULES, ...BREATHING_RULES, ...PEOPLE_RULES, ...SUPPORT_RULES, ...KEEPING_RULES];
+export const RULES: readonly Rule[] = [
+  ...BLEEDING_RULES,
+  ...BREATHING_RULES,
+  ...PEOPLE_RULES,
+  ...SUPPORT_RULES,
+  ...KEEPING_RULES,
+  ...SPREAD_RULES,
+];
 
 /**
  * What an experienced builder would say while looking at the kit: stops first, then warnings, then notes, each with its

@@ -1,6 +1,6 @@
 import { classifyKit } from '@ivrak/core/coverage';
 import type { FitProblem, FitResult } from '@ivrak/core/fit';
-import { fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem } from '@ivrak/core/kit';
+import { fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem, liesIn } from '@ivrak/core/kit';
 import { addDays, type KitClassView, type KitDraft, type KitSummary, type KitView, type PlainDate, skillsOf } from '@ivrak/core/model';
 import { type Finding, runRules } from '@ivrak/core/rules';
 import { type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from '@ivrak/core/upkeep';
@@ -9,7 +9,7 @@ import type { StoredKit } from '../installation/storedKit.ts';
 
 export interface StoredPacking {
   fingerprint: string;
-  result: Pick<FitResult, 'thicknessMm' | 'feasible' | 'outer'> & { blockedBy?: FitResult['blockedBy'] };
+  result: Pick<FitResult, 'thicknessMm' | 'feasible' | 'outer'> & Partial<Pick<FitResult, 'blockedBy' | 'placed'>>;
 }
 const isPacking = (value: unknown): value is StoredPacking =>
   typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;
@@ -67,6 +67,7 @@ export function findingsOf(
     catalog: here.catalog.kinds,
     packedMm: packed?.thicknessMm ?? null,
     packedOuter: packed?.outer,
+    lies: packed?.placed === undefined ? undefined : liesIn(packed.placed),
     heat: here.heat.at(draft.positionId)?.heat ?? null,
   });
 }

@@ -1,4 +1,5 @@
 import { useDroppable } from '@dnd-kit/core';
+import { liesIn } from '@ivrak/core/kit';
 import { type Finding, runRules, siftFindings } from '@ivrak/core/rules';
 import { clsx } from 'clsx';
 import { type ReactNode, type RefObject, useDeferredValue, useMemo } from 'react';
@@ -52,6 +53,7 @@ function useFindings(): Finding[] {
         catalog,
         packedMm: result?.thicknessMm ?? null,
         packedOuter: result?.outer,
+        lies: result === null ? undefined : liesIn(result.placed),
         heat,
       }),
     [draft, judgement.coverage, school, catalog, today, result, heat],

@@ -29,6 +29,7 @@ const OPENINGS: { value: Container['opening']; label: string }[] = [
   { value: 'latchedCase', label: 'Latches' },
   { value: 'rubberBand', label: 'Rubber band' },
   { value: 'slit', label: 'Tear slit' },
+  { value: 'none', label: 'Nothing to open' },
 ];
 
 const room = (id: string): Compartment => ({ id, wMm: 150, hMm: 120, dMm: 30, access: 'front' });
