@@ -1,5 +1,5 @@
 import type { KindCatalog } from '../model/kind.ts';
-import type { NeedId, Skill } from '../model/need.ts';
+import type { AskedLine, HeldLine, NeedId, Skill } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import type { Booking, Demand, GradeCode, Serving } from './booking.ts';
@@ -74,7 +74,7 @@ function heldNow(problem: CoverageProblem, { rows, demands }: Prepared, booking:
     if (known === undefined) servingsOf.set(serving.demand, [serving]);
     else known.push(serving);
   }
-  return problem.needs.map(({ need, elsewhere }, index) => {
+  return problem.needs.map(({ need, elsewhere, lines }, index) => {
     const { least, ideal } = demands[index] as Demand; // one demand a need
     const servings = servingsOf.get(index) ?? [];
     const have = (booking.least[index] ?? 0) + (booking.extra[index] ?? 0);
@@ -83,9 +83,17 @@ function heldNow(problem: CoverageProblem, { rows, demands }: Prepared, booking:
       .map((serving) => servedBy(rows[serving.supplier] as Row, serving))
       .sort((a, b) => NAMES.indexOf(a.grade) - NAMES.indexOf(b.grade) || (a.unitId < b.unitId ? -1 : 1));
     const state = elsewhere === true && ideal === 0 ? 'elsewhere' : needState(least, ideal, have, makeshift);
-    return { need, least, ideal, have, state, by };
+    return { need, least, ideal, have, state, by, ...(lines === undefined ? {} : { lines: linesHeld(lines, servings, rows, index) }) };
   });
 }
+
+const linesHeld = (lines: readonly AskedLine[], servings: readonly Serving[], rows: readonly Row[], demand: number): HeldLine[] =>
+  lines.map((line, at) => {
+    const isOfLine = ({ supplier }: Serving) =>
+      rows[supplier]?.profile.uses.some((use) => use.demand === demand && use.key === at) === true;
+    const have = servings.filter(isOfLine).reduce((sum, { towardLeast, towardIdeal }) => sum + towardLeast + towardIdeal, 0);
+    return { ...line, have };
+  });
 
 export interface Assigned {
   /** Pieces toward each least, those beyond it, and how many of the first are improvised or substitutes; in the order of the needs. */

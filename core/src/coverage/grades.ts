@@ -21,7 +21,10 @@ export const isByVolume = (kind: Kind): boolean => kind.traits.ml !== undefined 
 export function partGradeOf(kind: Kind, need: NeedId, school: School, part: number): Grade | null {
   const purpose = PURPOSES[need];
   if (purpose !== undefined) {
-    if (part > 0 || kind.traits.medicine?.purposes.includes(purpose) !== true) return null;
+    const { medicine } = kind.traits;
+    // Any substance may be somebody's daily one: whose, the lines of the brief say.
+    const isFor = medicine?.purposes.includes(purpose) === true || (need === 'D.meds' && (medicine?.substance ?? '') !== '');
+    if (part > 0 || !isFor) return null;
     return kind.grades[need] ?? 'primary';
   }
   const own = (part === 0 ? kind.grades[need] : kind.moreParts[part - 1]?.grades[need]) ?? null;

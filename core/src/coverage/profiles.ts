@@ -3,7 +3,7 @@ import { type AskedLine, NEEDS, type NeedId, SKILLS, type Skill } from '../model
 import { EVERY, type GradeCode, type Profile, type Use } from './booking.ts';
 import { isByVolume, needsNamed, partGradeOf } from './grades.ts';
 import type { AskedNeed, CoverageProblem } from './problem.ts';
-import { sortOf } from './sorts.ts';
+import { lineOf, sortOf } from './sorts.ts';
 
 export const CODES: Record<Grade, GradeCode> = { primary: 1, substitute: 2, improvised: 3 };
 
@@ -40,7 +40,7 @@ export class Profiles {
     this.positions = new Map(this.needs.map(({ need }, index) => [need, index]));
     this.skills = new Set(problem.skills ?? SKILLS);
     this.sorts = this.needs.map(({ need, lines }): Sorts | null => {
-      if (lines !== undefined) return { byName: new Map(lines.map(({ sort }, index) => [sort, index])), lines };
+      if (lines !== undefined) return { byName: new Map(), lines };
       return NEEDS[need].countsSorts ? { byName: new Map(), lines: null } : null;
     });
   }
@@ -72,6 +72,8 @@ export class Profiles {
     const asked = demand === undefined ? undefined : this.needs[demand];
     const grade = asked === undefined ? null : partGradeOf(kind, need, this.problem.school, part);
     if (demand === undefined || asked === undefined || grade === null) return null;
+    // Asked without saying of what, only what is meant for every day is a daily medicine.
+    if (need === 'D.meds' && asked.lines === undefined && kind.traits.medicine?.purposes.includes('daily') !== true) return null;
     const skill = kind.skill ?? NEEDS[need].skill;
     if (skill !== null && !this.skills.has(skill)) return null;
     const key = this.keyOf(kind, need, demand);
@@ -90,8 +92,8 @@ export class Profiles {
   private keyOf(kind: Kind, need: NeedId, demand: number): number | null {
     const own = this.sorts[demand] ?? null;
     if (own === null) return -1;
+    if (own.lines !== null) return lineOf(kind, own.lines);
     const sort = sortOf(kind, need);
-    if (own.lines !== null) return own.byName.get(sort) ?? own.byName.get('') ?? null;
     const known = own.byName.get(sort) ?? own.byName.size;
     own.byName.set(sort, known);
     return known;

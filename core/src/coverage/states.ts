@@ -1,5 +1,5 @@
 import type { Grade } from '../model/kind.ts';
-import type { NeedId } from '../model/need.ts';
+import type { HeldLine, NeedId } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 
 /** `elsewhere`: asked of another kit, or outside of what this one is for. */
@@ -39,6 +39,8 @@ export interface NeedCoverage {
   /** A single unit whose loss would open a gap here. */
   singlePoint: boolean;
   by: ServedBy[];
+  /** Where it is asked line by line: each with what there is of it. */
+  lines?: HeldLine[];
   ifNeedBe: IfNeedBe[];
 }
 /** The state of a need from figures alone; the one place where states are defined. */

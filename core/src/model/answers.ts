@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { FamilySchema } from './family.ts';
 import { GradeSchema } from './kind.ts';
 import { FitChoicesSchema, KitHeadFields, ModuleSchema, StagingSchema } from './kit.ts';
-import { AskedLineSchema, NeedIdSchema, RUNGS, SKILLS, SkillSchema } from './need.ts';
+import { AskedLineSchema, HeldLineSchema, NeedIdSchema, RUNGS, SKILLS, SkillSchema } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
 import { SetAsideSchema } from './setAside.ts';
 import { KitIdSchema, PersonIdSchema, PlaceSchema, UnitIdSchema, UnitSchema } from './unit.ts';
@@ -26,6 +26,7 @@ export const AskedNeedSchema = z.object({
 export const CoverageSchema = z.object({
   needs: z.array(
     AskedNeedSchema.extend({
+      lines: z.array(HeldLineSchema).optional(),
       have: z.number(),
       state: NeedStateSchema,
       lapsesOn: PlainDateSchema.nullable(),

@@ -199,6 +199,9 @@ export const AskedLineSchema = z.object({
   least: z.number().int().nonnegative(),
 });
 export type AskedLine = z.infer<typeof AskedLineSchema>;
+/** The same with what there is of it. */
+export const HeldLineSchema = AskedLineSchema.extend({ have: z.number() });
+export type HeldLine = z.infer<typeof HeldLineSchema>;
 
 /** What is at stake: minutes; the state of a casualty; comfort and everyday. What serves a circle is booked before the next one. */
 export type Circle = 0 | 1 | 2;

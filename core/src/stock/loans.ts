@@ -54,7 +54,8 @@ export function loansFor(
 ): Loan[] {
   const rank = LAYERS.indexOf(borrower.layer);
   const kinds = [...catalog.values()].flatMap((kind) => {
-    const isOffered = kind.requires[need] === undefined && isAllowed(kind, need, borrower);
+    // What somebody takes every day is theirs, and lies where it does for them.
+    const isOffered = need !== 'D.meds' && kind.requires[need] === undefined && isAllowed(kind, need, borrower);
     const grade = isOffered ? gradeOf(kind, need, borrower.school) : null;
     return grade !== null && GRADES_TAKEN.includes(grade) ? [{ kind, grade }] : [];
   });

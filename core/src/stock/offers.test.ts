@@ -18,9 +18,12 @@ it('whatever stores offer counts in the kit once it is there, on random kits and
   const pick = <T>(from: readonly T[]): T => from[random.below(from.length)] as T; // the lists are not empty
   let offered = 0;
   for (let round = 0; round < rounds(300); round += 1) {
-    const needs = NEED_IDS.filter((need) => need !== 'D.meds' && random.next() < 0.4).map((need): AskedNeed => {
+    const needs = NEED_IDS.filter(() => random.next() < 0.4).map((need): AskedNeed => {
       const least = need === 'D.flush' ? 20 * random.below(4) : random.below(4);
-      return { need, least, ideal: least };
+      if (need !== 'D.meds') return { need, least, ideal: least };
+      const lines = ['cetirizine', 'paracetamol', ''].map((sort) => ({ sort, label: sort, least: random.below(25) }));
+      const all = lines.reduce((sum, line) => sum + line.least, 0);
+      return { need, least: all, ideal: all, lines };
     });
     const lay = (prefix: string, most: number): StockUnit[] =>
       Array.from({ length: random.below(most) }, (_, index) => ({

@@ -1,10 +1,10 @@
 import { type Allowance, gradeOf, isAllowed, piecesFor } from '../coverage/grades.ts';
 import { conditionCounts } from '../coverage/prepare.ts';
 import type { StockUnit } from '../coverage/problem.ts';
-import { sortOf } from '../coverage/sorts.ts';
+import { lineOf, sortOf } from '../coverage/sorts.ts';
 import { type NeedCoverage, needState } from '../coverage/states.ts';
 import type { Grade, Kind, KindCatalog } from '../model/kind.ts';
-import { circleOf, NEEDS, type NeedId } from '../model/need.ts';
+import { circleOf, type HeldLine, NEEDS, type NeedId } from '../model/need.ts';
 import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { isGoodOn, piecesLeft } from '../model/unit.ts';
@@ -81,9 +81,9 @@ export function restockLines(
       options,
     ).map((unit) => [unit.id, unit]),
   );
-  return gaps.map(({ need, least, have, by }) => {
+  return gaps.map(({ need, least, have, by, lines }) => {
     const missing = least - have;
-    const counts = counterOf(by, need, catalog, options);
+    const counts = lines === undefined ? counterOf(by, need, catalog, options) : lineCounter(lines, need, options);
     const fromStores = takeSpares(need, missing, school, free, catalog, counts);
     const filled = fromStores.reduce((sum, spare) => sum + spare.pieces, 0);
     return { need, missing, fromStores, toBuy: filled >= missing ? [] : kindsToBuy(need, missing - filled, school, catalog, counts) };
@@ -111,18 +111,35 @@ export function sparesOfKind(
   });
 }
 
-/** Whether one more of a kind would count in the kit. */
+/** What would count in the kit. */
 interface Counter {
-  would: (kind: Kind) => boolean;
-  take: (kind: Kind) => void;
+  /** How many pieces of a kind more; 0: none. */
+  room: (kind: Kind) => number;
+  take: (kind: Kind, pieces: number) => void;
 }
 
 /** Somebody may use it there, no check takes it away, and where sorts are counted apart it is none that is there. */
 function counterOf(by: NeedCoverage['by'], need: NeedId, catalog: KindCatalog, allowance: Allowance): Counter {
   const sorts = new Set(by.flatMap((served) => sortIn(catalog.get(served.kind), need)));
   return {
-    would: (kind) => isAllowed(kind, need, allowance) && !(NEEDS[need].countsSorts && sorts.has(sortOf(kind, need))),
+    room: (kind) => {
+      if (!isAllowed(kind, need, allowance)) return 0;
+      // One of a sort counts, however many there are.
+      return NEEDS[need].countsSorts ? (sorts.has(sortOf(kind, need)) ? 0 : 1) : Number.POSITIVE_INFINITY;
+    },
     take: (kind) => void sorts.add(sortOf(kind, need)),
+  };
+}
+
+/** Of each line what it lacks, and nothing that none asks for. */
+function lineCounter(lines: readonly HeldLine[], need: NeedId, allowance: Allowance): Counter {
+  const open = lines.map(({ least, have }) => Math.max(0, least - have));
+  return {
+    room: (kind) => (isAllowed(kind, need, allowance) ? (open[lineOf(kind, lines) ?? -1] ?? 0) : 0),
+    take: (kind, pieces) => {
+      const at = lineOf(kind, lines);
+      if (at !== null) open[at] = (open[at] ?? 0) - pieces;
+    },
   };
 }
 const sortIn = (kind: Kind | undefined, need: NeedId): string[] => (kind === undefined ? [] : [sortOf(kind, need)]);
@@ -143,15 +160,16 @@ function takeSpares(
     for (const unit of [...free.values()]) {
       if (open <= 0) return taken;
       const kind = catalog.get(unit.kind);
-      if (kind === undefined || gradeOf(kind, need, school) !== grade || kind.requires[need] !== undefined || !counts.would(kind)) continue;
+      if (kind === undefined || gradeOf(kind, need, school) !== grade || kind.requires[need] !== undefined) continue;
+      const room = Math.min(open, counts.room(kind));
+      if (room <= 0) continue;
       // Whole units are taken off a stack; the rest of it stays free for the next need.
       const each = piecesFor(kind, need, school);
-      // One of a sort counts, however many there are.
-      const take = NEEDS[need].countsSorts ? 1 : Math.min(unit.count, Math.ceil(open / each));
-      const pieces = Math.min(open, piecesOf(kind, unit, take, each));
+      const take = Math.min(unit.count, Math.ceil(room / each));
+      const pieces = Math.min(room, piecesOf(kind, unit, take, each));
       if (take === unit.count) free.delete(unit.id);
       else free.set(unit.id, { ...unit, count: unit.count - take });
-      counts.take(kind);
+      counts.take(kind, pieces);
       taken.push({ unitId: unit.id, kind: unit.kind, grade, pieces, take, expiresOn: unit.expiresOn ?? null, lot: unit.lot ?? null });
       open -= pieces;
     }
@@ -161,9 +179,9 @@ function takeSpares(
 
 function kindsToBuy(need: NeedId, pieces: number, school: School, catalog: KindCatalog, counts: Counter): RestockLine['toBuy'] {
   return [...catalog.values()]
-    .filter((kind) => gradeOf(kind, need, school) === 'primary' && counts.would(kind))
+    .filter((kind) => gradeOf(kind, need, school) === 'primary' && counts.room(kind) > 0)
     .map((kind) => {
-      const count = NEEDS[need].countsSorts ? 1 : Math.ceil(pieces / piecesFor(kind, need, school));
+      const count = Math.ceil(Math.min(pieces, counts.room(kind)) / piecesFor(kind, need, school));
       return { kind: kind.id, count, priceMinor: count * kind.priceMinor };
     })
     .sort((a, b) => a.priceMinor - b.priceMinor || (a.kind < b.kind ? -1 : 1))

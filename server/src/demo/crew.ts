@@ -6,6 +6,7 @@ import {
   type Condition,
   type Layer,
   LoadoutSchema,
+  type OwnTraits,
   PersonSchema,
   PlacesPlanSchema,
   type PlainDate,
@@ -31,6 +32,7 @@ export interface DemoUnit {
   seller?: string;
   authorised?: boolean;
   priceMinor?: number;
+  own?: OwnTraits;
 }
 
 export interface DemoKit {

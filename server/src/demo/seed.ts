@@ -108,6 +108,7 @@ async function addUnits(
       condition: unit.condition ?? 'ready',
       state: unit.state ?? 'asSold',
       lotId,
+      own: unit.own ?? {},
       position,
       ...where,
     });

@@ -17,6 +17,8 @@ export function firstContents(needs: readonly DerivedNeed[], skills: readonly Sk
   const kinds = [...catalog.values()];
   return needs.flatMap(({ need, least }): FirstThing[] => {
     if (least === 0) return [];
+    // Whose medicines those are, nobody can guess.
+    if (need === 'D.meds') return [];
     const made = kinds
       .filter((kind) => gradeOf(kind, need, school) === 'primary' && kind.requires[need] === undefined)
       .find((kind) => {
