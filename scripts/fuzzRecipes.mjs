@@ -4,9 +4,11 @@
 import { draftOf } from '../e2e/draft.mjs';
 
 const AT = '2026-11-25T14:02:00Z';
+const OLD_YEAR = 2021;
+const PUBLISHED = ['workplace-a', 'workplace-b', 'vehicle'];
 
 /** By call: what stands in its path, after the question mark and in its body; null where there is nothing to begin with. */
-export function recipesFor({ file, kits, catalog, wholeFile, backups, reach, places, pick, below, count }) {
+export function recipesFor({ file, kits, catalog, wholeFile, backups, archives, reach, places, pick, below, count }) {
   const some = (list) => (list === undefined || list.length === 0 ? null : pick(list));
   const free = (word) => `${word}-${below(1000)}`;
   const kit = () => pick(kits);
@@ -35,10 +37,19 @@ export function recipesFor({ file, kits, catalog, wholeFile, backups, reach, pla
       const one = kit();
       return { path: { id: one.id }, query: { version: one.version } };
     },
-    'PUT /api/kits/{id}/packing': ofKit((one) => ({
-      fingerprint: one.packing?.fingerprint ?? 'x',
-      result: one.packing?.result ?? { verdict: 'may', feasible: false, thicknessMm: 1, placed: [], unplaced: [] },
-    })),
+    'PUT /api/kits/{id}/packing': () => {
+      const one = some(file.kits.filter(({ packing }) => packing !== null));
+      return one === null ? null : { path: { id: one.id }, body: one.packing };
+    },
+    'POST /api/rotation': () => {
+      const unit = some(file.units.filter(({ place }) => place === 'stores'));
+      return unit === null ? null : { body: { moves: [{ unitId: unit.id, version: unit.version, count: 1, to: kit().id }] } };
+    },
+    'POST /api/journal/archive': () => ({ body: { year: OLD_YEAR } }),
+    'GET /api/journal/archives/{name}/file': () => {
+      const name = some(archives);
+      return name === null ? null : { path: { name } };
+    },
     'POST /api/kits/{id}/inspections': ofKit(() => ({})),
     'GET /api/kits/{id}/inspections': () => ({ path: { id: kit().id } }),
     'POST /api/kits/{id}/inspections/start': () => ({ path: { id: kit().id }, body: {} }),
@@ -100,10 +111,7 @@ export function recipesFor({ file, kits, catalog, wholeFile, backups, reach, pla
     'DELETE /api/positions/{id}': remove(file.ownPositions),
     'PUT /api/lists/{id}': save(file.contentLists, dataOf(wholeFile.contentLists), 'list'),
     'DELETE /api/lists/{id}': remove(file.contentLists),
-    'GET /api/kits/{id}/published/{list}': () => {
-      const list = some(file.contentLists);
-      return list === null ? null : { path: { id: kit().id, list: list.id } };
-    },
+    'GET /api/kits/{id}/published/{list}': () => ({ path: { id: kit().id, list: pick(PUBLISHED) } }),
     'PUT /api/loadouts/{id}': save(file.loadouts, dataOf(wholeFile.loadouts), 'data'),
     'DELETE /api/loadouts/{id}': remove(file.loadouts),
     'PUT /api/weeks/{id}': save(file.weekPlans, dataOf(wholeFile.weekPlans), 'data'),
@@ -128,7 +136,10 @@ export function recipesFor({ file, kits, catalog, wholeFile, backups, reach, pla
       return { path: { id: one.id }, body: { version: one.version, kind: line.kind, count: 1, lot: free('L'), expiresOn: '2029-01-31' } };
     },
     'POST /api/compute/scan': () => ({ body: { text: '(01)09506000134352(17)290131(10)L1' } }),
-    'POST /api/import': () => ({ body: wholeFile }),
+    // Something in it is old enough to be put away.
+    'POST /api/import': () => ({
+      body: { ...wholeFile, journal: wholeFile.journal.map((row) => ({ ...row, at: `${OLD_YEAR}-06-01T10:00:00.000Z` })) },
+    }),
     'POST /api/clear': () => ({ body: { confirm: true } }),
     'POST /api/backups/{name}/restore': () => {
       const name = some(backups);

@@ -73,8 +73,8 @@ export class Fuzzer {
 
   /** What there is just now: ids to name, and records to send back changed. */
   async look() {
-    const [catalog, { kits }, file, { backups }, reach, places] = await Promise.all(
-      ['catalog', 'kits', 'export', 'backups', 'reach/plan', 'places'].map((name) => this.json(`/api/${name}`)),
+    const [catalog, { kits }, file, { backups }, { archives }, reach, places] = await Promise.all(
+      ['catalog', 'kits', 'export', 'backups', 'journal/years', 'reach/plan', 'places'].map((name) => this.json(`/api/${name}`)),
     );
     const ids = (list = []) => list.map(({ id }) => id);
     this.kits = kits;
@@ -98,7 +98,16 @@ export class Fuzzer {
       backups: backups.map(({ name }) => name),
     };
     this.recipes = recipesFor({
-      ...{ file, kits, catalog, reach, places, wholeFile: this.wholeFile, backups: this.pools.backups },
+      ...{
+        file,
+        kits,
+        catalog,
+        reach,
+        places,
+        wholeFile: this.wholeFile,
+        backups: this.pools.backups,
+        archives: archives.map(({ name }) => name),
+      },
       pick: (list) => this.pick(list),
       below: (number) => this.random.below(number),
       count: () => {
