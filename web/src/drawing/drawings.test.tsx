@@ -1,4 +1,4 @@
-import { CONTAINERS, KINDS } from '@ivrak/core/catalog';
+import { CONTAINERS, FAMILY_FACTS, KINDS } from '@ivrak/core/catalog';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
 import { Caliper } from './Caliper.tsx';
@@ -28,6 +28,12 @@ describe('drawings of things', () => {
   it('are told apart by shape: no two classes draw the same', () => {
     const drawn = Object.values(SHAPES).map((Draw) => renderToStaticMarkup(<Draw w={100} h={60} />));
     expect(new Set(drawn).size).toBe(drawn.length);
+  });
+
+  it('tell families apart: at most three that are alike share one', () => {
+    const sharing = new Map<string, string[]>();
+    for (const [family, { drawing }] of Object.entries(FAMILY_FACTS)) sharing.set(drawing, [...(sharing.get(drawing) ?? []), family]);
+    for (const [drawing, families] of sharing) expect(families.length, `${drawing}: ${families.join(', ')}`).toBeLessThanOrEqual(3);
   });
 
   it('show a stack as layers, three at most', () => {
@@ -78,8 +84,7 @@ describe('containers and rungs', () => {
     const markup = renderToStaticMarkup(<ContainerDrawing container={container} size={90} />);
     expect(markup).not.toMatch(/NaN|undefined/);
     const [width = 0, height = 0] = numbersIn(markup);
-    const [room] = container.compartments;
-    if (room === undefined) throw new Error('no compartment');
+    const room = container.compartments.reduce((largest, one) => (one.wMm * one.hMm > largest.wMm * largest.hMm ? one : largest));
     expect((width - 4) / (height - 4)).toBeCloseTo(room.wMm / room.hMm, 3);
   });
 
