@@ -36,6 +36,15 @@ describe('a use with many entries', () => {
         const inEach = names.map(async (name) => (await (await caches.open(name)).keys()).map(({ url }) => new URL(url).pathname));
         return (await Promise.all(inEach)).flat().join(' ');
       });
+    // Every file that the page was loaded from, or a reload without the server finds a hole.
+    const missing = () =>
+      person.page.evaluate(async () => {
+        const loaded = performance.getEntriesByType('resource').map(({ name }) => new URL(name).pathname);
+        const assets = [...new Set(loaded.filter((path) => path.startsWith('/assets/')))];
+        const found = await Promise.all(assets.map(async (path) => ((await caches.match(path)) === undefined ? [path] : [])));
+        return found.flat();
+      });
+    await expect.poll(missing).toEqual([]);
     for (const path of ['/api/kits/committee-bag', '/api/catalog', '/assets/Use-', '/assets/HandOverPage-', '/assets/index-', '/use'])
       await expect.poll(kept).toContain(path);
     await person.sees('all 14 entries are kept by the server');

@@ -20,15 +20,19 @@ async function keep({ build, urls }) {
   await Promise.allSettled(missing.map((url) => cache.add(url)));
 }
 
+async function fetchAndKeep(request, key) {
+  const response = await fetch(request);
+  if (response.ok) {
+    const [name] = (await caches.keys()).filter((one) => one.startsWith(KEPT));
+    if (name !== undefined) await (await caches.open(name)).put(key, response.clone());
+  }
+  return response;
+}
+
 /** From the network, kept; from what was kept where the network does not answer. */
 async function fresh(request, key) {
   try {
-    const response = await fetch(request);
-    if (response.ok) {
-      const [name] = (await caches.keys()).filter((one) => one.startsWith(KEPT));
-      if (name !== undefined) await (await caches.open(name)).put(key, response.clone());
-    }
-    return response;
+    return await fetchAndKeep(request, key);
   } catch (failure) {
     const kept = await caches.match(key);
     if (kept === undefined) throw failure;
@@ -36,7 +40,8 @@ async function fresh(request, key) {
   }
 }
 
-const whole = async (request) => (await caches.match(request)) ?? fetch(request);
+/** What is asked for later than the page told of is kept as well. */
+const whole = async (request) => (await caches.match(request)) ?? fetchAndKeep(request, request);
 
 self.addEventListener('fetch', (event) => {
   const { request } = event;

@@ -6,6 +6,8 @@ import { kindCatalog } from '../catalog/kinds.ts';
 import { OWN_THINGS } from '../catalog/ownThings.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { coverage } from '../coverage/coverage.ts';
+import { gradeOf } from '../coverage/grades.ts';
+import { goodUnits } from '../coverage/prepare.ts';
 import { Random } from '../fit/random.ts';
 import { BriefSchema, skillsOf } from '../model/brief.ts';
 import { BEARERS } from '../model/container.ts';
@@ -197,6 +199,30 @@ describe('what can stay at home', () => {
         for (const need of single(after)) expect(single(before).has(need), need).toBe(true);
       }
     }
+  });
+
+  it('never has the last cutter, light or means to call of a loadout, asked for or not', () => {
+    const random = new Random(seeded(19));
+    let gone = 0;
+    for (let round = 0; round < rounds(20); round += 1) {
+      const { list, movable } = scenarios(random);
+      const quiet = list.map((one) => {
+        const needs = one.problem.needs.filter(({ need }) => !['S.cut', 'S.light', 'H.call'].includes(need));
+        return { ...one, problem: { ...one.problem, needs } };
+      });
+      const spare = leaveAtHome(quiet, movable, CATALOG, 20_000);
+      gone += spare.units.length;
+      for (const { problem, catalog } of quiet)
+        for (const need of ['S.cut', 'S.light', 'H.call'] as const) {
+          const able = goodUnits(problem, catalog).filter(
+            ({ kind }) => (gradeOf(kind, need, problem.school) ?? 'improvised') !== 'improvised',
+          );
+          const staying = new Map(spare.units.map(({ unitId, count }) => [unitId, count]));
+          const left = able.filter(({ unit }) => unit.count > (staying.get(unit.id) ?? 0));
+          if (able.length > 0) expect(left.length, `${need} in round ${round}`).toBeGreaterThan(0);
+        }
+    }
+    expect(gone).toBeGreaterThan(0);
   });
 
   it('says that it was cut short where it was, and its set still holds', () => {

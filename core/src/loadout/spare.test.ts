@@ -6,7 +6,7 @@ import type { AskedNeed, StockUnit } from '../coverage/problem.ts';
 import { Random } from '../fit/random.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
-import { leaveAtHome, type Scenario } from './spare.ts';
+import { holdingTheLast, leaveAtHome, type Scenario } from './spare.ts';
 
 const CATALOG = kindCatalog();
 const TODAY = plainDate('2026-11-25');
@@ -118,7 +118,8 @@ describe('what can stay at home', () => {
 });
 
 /** Every subset, by the plain engine of coverage. */
-function bruteForce(scenarios: readonly Scenario[], units: readonly StockUnit[]): { count: number; massG: number } {
+function bruteForce(given: readonly Scenario[], units: readonly StockUnit[]): { count: number; massG: number } {
+  const scenarios = given.map(holdingTheLast);
   const before = scenarios.map((one) => told(one, new Set()));
   let best = { count: 0, massG: 0 };
   for (let mask = 1; mask < 2 ** units.length; mask += 1) {

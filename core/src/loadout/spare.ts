@@ -1,6 +1,7 @@
 import { assignedWithSingles, assignOnly } from '../coverage/coverage.ts';
 import type { CoverageProblem, StockUnit } from '../coverage/problem.ts';
 import type { KindCatalog } from '../model/kind.ts';
+import type { NeedId } from '../model/need.ts';
 import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import { piecesLeft } from '../model/unit.ts';
 
@@ -27,6 +28,18 @@ export interface Spares {
   proven: boolean;
 }
 
+/** Of these the last one of a loadout never stays, asked for or not: what cuts, what gives light, what calls. */
+const LAST_STAYS_IN: readonly NeedId[] = ['S.cut', 'S.light', 'H.call'];
+
+/** A situation that holds on to the last of what no need may ask for. */
+export function holdingTheLast(scenario: Scenario): Scenario {
+  const { needs } = scenario.problem;
+  const isAsked = (need: NeedId) => needs.some((one) => one.need === need && Math.max(one.least, one.ideal) > 0);
+  const added = LAST_STAYS_IN.filter((need) => !isAsked(need)).map((need) => ({ need, least: 0, ideal: 1, windowS: null }));
+  const others = needs.filter(({ need }) => !added.some((one) => one.need === need));
+  return added.length === 0 ? scenario : { ...scenario, problem: { ...scenario.problem, needs: [...others, ...added] } };
+}
+
 /** One piece of luggage that may stay: one of a counted unit, or the unit. */
 interface Single {
   unitId: string;
@@ -51,7 +64,7 @@ export const SPARE_LOOKS = 500_000;
 /**
  * The most things that can stay at home with nothing lost in any situation: no need has fewer pieces in time, or worse ones, and
  * no life-saving need comes to hang on a single thing that did not before. Most things first, then most mass; among things that
- * are alike those that lapse first. Own things are not luggage of a kit and stay out of it. Exact by branch and bound: losing
+ * are alike those that lapse first. The last cutter, light or means to call stays with every loadout. Own things are not luggage of a kit and stay out of it. Exact by branch and bound: losing
  * more never helps, and in each situation the pieces needed are a matroid's rank, which bounds how many can go.
  */
 export function leaveAtHome(
@@ -64,6 +77,7 @@ export function leaveAtHome(
 }
 
 class SpareSearch {
+  private readonly scenarios: readonly Scenario[];
   private readonly held: Held[];
   /** Units of each situation by id. */
   private readonly unitsOf: ReadonlyMap<string, StockUnit>[];
@@ -73,14 +87,15 @@ class SpareSearch {
   private left: number;
 
   constructor(
-    private readonly scenarios: readonly Scenario[],
+    scenarios: readonly Scenario[],
     movable: ReadonlySet<string>,
     private readonly catalog: KindCatalog,
     looks: number,
   ) {
     this.left = looks;
-    this.held = scenarios.map((scenario) => heldOf(scenario, new Map()));
-    this.unitsOf = scenarios.map(
+    this.scenarios = scenarios.map(holdingTheLast);
+    this.held = this.scenarios.map((scenario) => heldOf(scenario, new Map()));
+    this.unitsOf = this.scenarios.map(
       ({ problem }) => new Map(problem.kits.flatMap(({ units }) => units.map((unit) => [unit.id, unit] as const))),
     );
     this.groups = this.groupsOf(movable);

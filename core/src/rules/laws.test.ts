@@ -5,15 +5,17 @@ import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { isBarred } from '../coverage/grades.ts';
 import { isAsked, type NeedState } from '../coverage/states.ts';
+import { packFit } from '../fit/createFit.ts';
 import { Random } from '../fit/random.ts';
 import { judgeKit } from '../kit/judgement.ts';
+import { kitFitProblem } from '../kit/kitFit.ts';
 import { type Brief, BriefSchema, PURPOSES, skillsOf, THREATS, TRAININGS } from '../model/brief.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { CONDITIONS, UnitSchema } from '../model/unit.ts';
-import { applyFix, RULES, runRules } from './rules.ts';
+import { applyFix, IF_IT_GOES_IN, RULES, runRules } from './rules.ts';
 
 /** Laws of advice over random kits, briefs and schools. */
 const CATALOG = kindCatalog();
@@ -134,6 +136,25 @@ describe('laws of advice', () => {
       }
     }
     expect(fixes).toBeGreaterThan(rounds(100, 1000));
+  });
+
+  it('what is brought in goes in by a short packing, or the fix says that it may not', () => {
+    const random = new Random(seeded(73));
+    let sure = 0;
+    for (let round = 0; round < rounds(200, 2000); round += 1) {
+      const drawn = randomKit(random);
+      const few = { ...drawn, draft: { ...drawn.draft, units: drawn.draft.units.slice(0, random.below(6)) } };
+      for (const { fix } of advise(few).findings) {
+        if (fix === null || few.container === undefined || (fix.do !== 'add' && fix.do !== 'swap')) continue;
+        if (fix.label.endsWith(IF_IT_GOES_IN)) continue;
+        const draft = applyFix(few.draft, fix, CATALOG, 'fixed');
+        const built = kitFitProblem({ units: draft.units, container: few.container, coverage: judge({ ...few, draft }), catalog: CATALOG });
+        if (!built.ok) throw new Error(`${fix.label}: ${built.reason}`);
+        sure += 1;
+        expect(packFit({ ...built.problem, decodes: 60 }).unplaced, `${fix.label} in round ${round}`).toEqual([]);
+      }
+    }
+    expect(sure).toBeGreaterThan(rounds(20, 200));
   });
 
   it('a finding about a need is silent where the need is not asked', () => {

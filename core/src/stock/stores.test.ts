@@ -129,5 +129,10 @@ describe('intake', () => {
     expect(isSuspect(kind('windlass-tourniquet'), { priceMinor: 1680, authorised: null })).toBe(false);
     expect(isSuspect(kind('windlass-tourniquet'), { priceMinor: null, authorised: null })).toBe(false);
     expect(isSuspect(kind('foil-blanket'), { priceMinor: 10, authorised: null })).toBe(false);
+    // A short strip at a short strip's price: judged by how much of the packet it is.
+    const strip = { measured: { state: 'asSold', wMm: 70, hMm: 60, tMm: 9 } };
+    expect(isSuspect(kind('kaolin-gauze'), { priceMinor: 900, authorised: null })).toBe(true);
+    expect(isSuspect(kind('kaolin-gauze'), { priceMinor: 900, authorised: null, own: strip })).toBe(false);
+    expect(isSuspect(kind('kaolin-gauze'), { priceMinor: 200, authorised: null, own: strip })).toBe(true);
   });
 });

@@ -252,6 +252,7 @@ describe('draftOf', () => {
       'id',
       'kind',
       'lot',
+      'own',
       'piecesUsed',
       'state',
     ]);
