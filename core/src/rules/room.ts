@@ -5,7 +5,7 @@ import type { KitDraft } from '../model/kit.ts';
 import type { Fix } from './applyFix.ts';
 
 /** Share of a container below which boxes of any size go in, whoever packs: far under what hands reach. Planning value. */
-const SURE_SHARE = 0.3;
+const SURE_SHARE = 0.38;
 
 const volumeOf = (size: readonly [number, number, number]): number => size[0] * size[1] * size[2];
 const insideOf = ({ wMm, hMm, dMm }: Compartment): readonly [number, number, number] => [wMm, hMm, dMm];
