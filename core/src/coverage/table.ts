@@ -309,8 +309,9 @@ export class Table {
   private findShort({ granted }: Bounds): number {
     const { net, arcs, composites, reserves } = this.on;
     const flows = Array.from(composites, (arc) => net.flow(arcs.limit[arc] as number));
-    if (flows.every((flow) => flow === 0)) return -1;
+    // Whatever is led another way afterwards, no more than this takes something beside it.
     for (const arc of composites) net.freeze(arcs.limit[arc] as number);
+    if (flows.every((flow) => flow === 0)) return -1;
     for (let thing = 0; thing < reserves.granted.length; thing += 1) {
       const own = flows.map((flow, index) => (arcs.thing[composites[index] as number] === thing ? flow : 0));
       const open = own.reduce((sum, flow) => sum + flow, 0) - net.flow(reserves.granted[thing] as number);
