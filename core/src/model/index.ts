@@ -129,23 +129,7 @@ export { type Conditions, HANDS, HANDS_NAMES, type ReachTime, ReachTimeSchema } 
 export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './school.ts';
 export { type SetAside, SetAsideSchema } from './setAside.ts';
 export { TimeSchema } from './time.ts';
-export {
-  AGE_NAMES,
-  AGENTS,
-  AGES,
-  CARE_NAMES,
-  CARES,
-  COLOUR_NAMES,
-  COLOURS,
-  GLOVE_SIZES,
-  MEASURES,
-  MEDICINE_EXCLUDE_NAMES,
-  MEDICINE_EXCLUDES,
-  MEDICINE_PURPOSE_NAMES,
-  MEDICINE_PURPOSES,
-  type Medicine,
-  type Traits,
-} from './traits.ts';
+export { GLOVE_SIZES, type Medicine, TRAIT_NAMES, type Traits } from './traits.ts';
 export {
   ArticleSchema,
   CONDITION_NAMES,

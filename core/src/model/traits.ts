@@ -1,8 +1,8 @@
 import * as z from 'zod';
 
-export const AGES = ['infants', 'small', 'older', 'adults'] as const;
+const AGES = ['infants', 'small', 'older', 'adults'] as const;
 export type Age = (typeof AGES)[number];
-export const AGE_NAMES: Record<Age, string> = {
+const AGE_NAMES: Record<Age, string> = {
   infants: 'under 1',
   small: '1 to 7',
   older: '8 to 14',
@@ -10,8 +10,8 @@ export const AGE_NAMES: Record<Age, string> = {
 };
 
 /** What wears a thing out, or asks for care where it lies. */
-export const CARES = ['oozes', 'leaks', 'brittleInCold', 'brittleInHeat', 'looseEnd', 'nickedByZip', 'driesOut'] as const;
-export const CARE_NAMES: Record<(typeof CARES)[number], string> = {
+const CARES = ['oozes', 'leaks', 'brittleInCold', 'brittleInHeat', 'looseEnd', 'nickedByZip', 'driesOut'] as const;
+const CARE_NAMES: Record<(typeof CARES)[number], string> = {
   oozes: 'oozes in the warm',
   leaks: 'can leak',
   brittleInCold: 'brittle in the cold',
@@ -22,9 +22,9 @@ export const CARE_NAMES: Record<(typeof CARES)[number], string> = {
 };
 
 export const GLOVE_SIZES = ['S', 'M', 'L', 'XL'] as const;
-export const AGENTS = ['kaolin', 'chitosan', 'other'] as const;
+const AGENTS = ['kaolin', 'chitosan', 'other'] as const;
 export const COLOURS = ['training', 'highVisibility', 'subdued', 'light', 'dark'] as const;
-export const COLOUR_NAMES: Record<(typeof COLOURS)[number], string> = {
+const COLOUR_NAMES: Record<(typeof COLOURS)[number], string> = {
   training: 'training colour',
   highVisibility: 'high visibility',
   subdued: 'subdued',
@@ -32,13 +32,13 @@ export const COLOUR_NAMES: Record<(typeof COLOURS)[number], string> = {
   dark: 'dark',
 };
 /** Vital signs that a device measures; two of one are one measure. */
-export const MEASURES = ['oxygen', 'temperature', 'pressure', 'bloodSugar'] as const;
-export const BARRED = ['blade', 'needle', 'liquid'] as const;
+const MEASURES = ['oxygen', 'temperature', 'pressure', 'bloodSugar'] as const;
+const BARRED = ['blade', 'needle', 'liquid'] as const;
 
 /** What a medicine is for. Never a dose. */
-export const MEDICINE_PURPOSES = ['sugar', 'allergy', 'chestPain', 'daily', 'pain', 'other'] as const;
+const MEDICINE_PURPOSES = ['sugar', 'allergy', 'chestPain', 'daily', 'pain', 'other'] as const;
 export type MedicinePurpose = (typeof MEDICINE_PURPOSES)[number];
-export const MEDICINE_PURPOSE_NAMES: Record<MedicinePurpose, string> = {
+const MEDICINE_PURPOSE_NAMES: Record<MedicinePurpose, string> = {
   sugar: 'low blood sugar',
   allergy: 'rescue in a severe allergy',
   chestPain: 'chest pain',
@@ -46,12 +46,23 @@ export const MEDICINE_PURPOSE_NAMES: Record<MedicinePurpose, string> = {
   pain: 'pain',
   other: 'something else',
 };
-export const MEDICINE_EXCLUDES = ['children', 'bleeding', 'allergy'] as const;
-export const MEDICINE_EXCLUDE_NAMES: Record<(typeof MEDICINE_EXCLUDES)[number], string> = {
+const MEDICINE_EXCLUDES = ['children', 'bleeding', 'allergy'] as const;
+const MEDICINE_EXCLUDE_NAMES: Record<(typeof MEDICINE_EXCLUDES)[number], string> = {
   children: 'children',
   bleeding: 'anybody who bleeds or may need an operation',
   allergy: 'anybody allergic to it',
 };
+
+/** Words for what a trait may be, by trait; the keys stand in the order in which they are asked. */
+export const TRAIT_NAMES = {
+  ages: AGE_NAMES,
+  care: CARE_NAMES,
+  colour: COLOUR_NAMES,
+  agent: { kaolin: 'kaolin', chitosan: 'chitosan', other: 'another' },
+  measures: { oxygen: 'oxygen', temperature: 'temperature', pressure: 'blood pressure', bloodSugar: 'blood sugar' },
+  purposes: MEDICINE_PURPOSE_NAMES,
+  excludes: MEDICINE_EXCLUDE_NAMES,
+} as const satisfies Record<string, Record<string, string>>;
 
 const words = (most: number) => z.string().trim().max(most);
 

@@ -12,7 +12,7 @@ import {
 } from '../model/brief.ts';
 import { NEEDS, type NeedId, SKILL_FACTS } from '../model/need.ts';
 import type { School } from '../model/school.ts';
-import { AGE_NAMES } from '../model/traits.ts';
+import { TRAIT_NAMES } from '../model/traits.ts';
 import { inWords } from '../model/words.ts';
 import { casualtiesOf } from './needs.ts';
 
@@ -57,7 +57,7 @@ function peopleSentence(brief: Brief): string {
   const k = casualtiesOf(brief);
   const among = [
     ...AGE_GROUPS.flatMap((group) =>
-      brief.childrenByAge[group] > 0 ? [`${counted(brief.childrenByAge[group], 'child', 'children')} aged ${AGE_NAMES[group]}`] : [],
+      brief.childrenByAge[group] > 0 ? [`${counted(brief.childrenByAge[group], 'child', 'children')} aged ${TRAIT_NAMES.ages[group]}`] : [],
     ),
     ...(brief.children && childrenIn(brief) === 0 ? ['children'] : []),
     ...(brief.olderPersons > 0 ? [counted(brief.olderPersons, 'older person', 'older people')] : []),

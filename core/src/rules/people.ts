@@ -2,7 +2,7 @@ import { isBarred } from '../coverage/grades.ts';
 import { ownSkillsOf, skillsOf } from '../model/brief.ts';
 import type { Kind } from '../model/kind.ts';
 import { type NeedId, SKILL_FACTS, type Skill } from '../model/need.ts';
-import { MEDICINE_EXCLUDE_NAMES } from '../model/traits.ts';
+import { TRAIT_NAMES } from '../model/traits.ts';
 import { inWords } from '../model/words.ts';
 import { about, type Facts, idsOf, isOf, note, type Rule, stop, warn } from './rule.ts';
 
@@ -142,7 +142,7 @@ export const PEOPLE_RULES: readonly Rule[] = [
         .filter(({ kind, isGood }) => isGood && (kind.traits.medicine?.excludes.length ?? 0) > 0)
         .map(({ unit, kind }) =>
           note(
-            `${kind.name}: not for ${inWords((kind.traits.medicine?.excludes ?? []).map((one) => MEDICINE_EXCLUDE_NAMES[one]))}. Ask before it is given; local protocols win.`,
+            `${kind.name}: not for ${inWords((kind.traits.medicine?.excludes ?? []).map((one) => TRAIT_NAMES.excludes[one]))}. Ask before it is given; local protocols win.`,
             [unit.id],
           ),
         ),

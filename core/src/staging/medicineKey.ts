@@ -1,6 +1,6 @@
 import type { KindCatalog } from '../model/kind.ts';
 import type { PlainDate } from '../model/plainDate.ts';
-import { MEDICINE_EXCLUDE_NAMES, MEDICINE_PURPOSE_NAMES } from '../model/traits.ts';
+import { TRAIT_NAMES } from '../model/traits.ts';
 import { piecesLeft, type Unit } from '../model/unit.ts';
 
 /** A medicine of a kit, as whoever finds it loose must be able to read it. No dose: that is on the label and with the prescriber. */
@@ -33,8 +33,8 @@ export function medicineKey(units: readonly Unit[], catalog: KindCatalog): Medic
           unitId: unit.id,
           name: kind.name,
           substance: substance === '' ? '' : [substance, strength, form].filter((word) => word !== '').join(', '),
-          forWhat: purposes.map((one) => MEDICINE_PURPOSE_NAMES[one]).join('; '),
-          notFor: excludes.map((one) => MEDICINE_EXCLUDE_NAMES[one]).join('; '),
+          forWhat: purposes.map((one) => TRAIT_NAMES.purposes[one]).join('; '),
+          notFor: excludes.map((one) => TRAIT_NAMES.excludes[one]).join('; '),
           whose: unit.own?.whose ?? '',
           lot: unit.lot ?? '',
           expiresOn: unit.expiresOn,

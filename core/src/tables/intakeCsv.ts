@@ -1,6 +1,6 @@
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import { lastDayOfMonth, type PlainDate, toPlainDate } from '../model/plainDate.ts';
-import { COLOUR_NAMES, COLOURS } from '../model/traits.ts';
+import { COLOURS, TRAIT_NAMES } from '../model/traits.ts';
 import { ArticleSchema, type OwnTraits } from '../model/unit.ts';
 import { gtinCheckDigitIsRight } from '../scan/gs1.ts';
 import { kindFinder, minorIn, yesOrNo } from './cells.ts';
@@ -158,8 +158,8 @@ function ownIn(reading: Reading): OwnTraits {
 function colourIn({ cell, say }: Reading): OwnTraits['colour'] | null {
   const text = cell('colour').toLowerCase();
   if (text === '') return null;
-  const colour = COLOURS.find((one) => one.toLowerCase() === text || COLOUR_NAMES[one] === text);
-  if (colour === undefined) say('colour', `"${text}" is none of ${COLOURS.map((one) => COLOUR_NAMES[one]).join(', ')}`);
+  const colour = COLOURS.find((one) => one.toLowerCase() === text || TRAIT_NAMES.colour[one] === text);
+  if (colour === undefined) say('colour', `"${text}" is none of ${Object.values(TRAIT_NAMES.colour).join(', ')}`);
   return colour ?? null;
 }
 

@@ -3,20 +3,7 @@ import { slug } from '../catalog/freeId.ts';
 import { FAMILIES, type Family } from '../model/family.ts';
 import { GRADES, type Grade, KIND_CHOICES, type Kind, KindSchema } from '../model/kind.ts';
 import { NEED_IDS, NEEDS, type NeedId, RUNGS } from '../model/need.ts';
-import {
-  AGE_NAMES,
-  AGENTS,
-  AGES,
-  CARE_NAMES,
-  CARES,
-  COLOUR_NAMES,
-  COLOURS,
-  GLOVE_SIZES,
-  MEDICINE_PURPOSE_NAMES,
-  MEDICINE_PURPOSES,
-  MedicineSchema,
-  type Traits,
-} from '../model/traits.ts';
+import { GLOVE_SIZES, MedicineSchema, TRAIT_NAMES, type Traits } from '../model/traits.ts';
 import { type Column, guessColumns, type Mapping } from './columns.ts';
 
 /** Columns of a table of kinds: how they are called here, under which other headings they are found, and whether a row needs them. */
@@ -161,10 +148,11 @@ function readFamily(text: string, say: Say): Family {
 /** What the row says of a thing beyond its measures, over what is usual for its family. */
 function readTraits(family: Family, usual: Traits, cell: (field: KindField) => string, say: Say): Traits {
   const traits: Traits = { ...usual };
-  const some = <T extends string>(field: KindField, allowed: readonly T[], names: Record<T, string>): T[] =>
+  const some = <T extends string>(field: KindField, names: Readonly<Record<T, string>>): T[] =>
     listIn(cell(field)).flatMap((word) => {
-      const found = allowed.find((value) => [value, names[value]].some((name) => name.toLowerCase() === word.toLowerCase()));
-      if (found === undefined) say(field, `"${word}" is not one of ${allowed.map((value) => names[value]).join(', ')}`);
+      const values = Object.keys(names) as T[]; // keyed by them
+      const found = values.find((value) => [value, names[value]].some((name) => name.toLowerCase() === word.toLowerCase()));
+      if (found === undefined) say(field, `"${word}" is not one of ${values.map((value) => names[value]).join(', ')}`);
       return found ?? [];
     });
   const size = cell('size')
@@ -180,15 +168,15 @@ function readTraits(family: Family, usual: Traits, cell: (field: KindField) => s
   const ml = numberIn(cell('ml'));
   if (cell('ml') !== '' && (ml === null || ml <= 0)) say('ml', `"${cell('ml')}" is not a number over 0`);
   else if (ml !== null) traits.ml = ml;
-  const [agent] = some('agent', AGENTS, { kaolin: 'kaolin', chitosan: 'chitosan', other: 'other' });
+  const [agent] = some('agent', TRAIT_NAMES.agent);
   if (agent !== undefined) traits.agent = agent;
-  const ages = some('ages', AGES, AGE_NAMES);
+  const ages = some('ages', TRAIT_NAMES.ages);
   if (ages.length > 0) traits.ages = ages;
-  const care = some('care', CARES, CARE_NAMES);
+  const care = some('care', TRAIT_NAMES.care);
   if (care.length > 0) traits.care = care;
-  const [colour] = some('colour', COLOURS, COLOUR_NAMES);
+  const [colour] = some('colour', TRAIT_NAMES.colour);
   if (colour !== undefined) traits.colour = colour;
-  const purposes = some('medicineFor', MEDICINE_PURPOSES, MEDICINE_PURPOSE_NAMES);
+  const purposes = some('medicineFor', TRAIT_NAMES.purposes);
   if (purposes.length > 0 || cell('substance') !== '') {
     const before = traits.medicine ?? MedicineSchema.parse({});
     traits.medicine = {

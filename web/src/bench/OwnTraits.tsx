@@ -1,4 +1,4 @@
-import { COLOUR_NAMES, COLOURS, type Kind, type OwnTraits as Own, sizeOf, type Unit } from '@ivrak/core/model';
+import { type Kind, type OwnTraits as Own, sizeOf, TRAIT_NAMES, type Unit } from '@ivrak/core/model';
 import { Button, Select, TextInput } from '@mantine/core';
 import { DateField } from '../ui/DateField.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
@@ -9,6 +9,7 @@ interface OwnTraitsProps {
   kind: Kind;
   change: (next: Partial<Unit>) => void;
 }
+const COLOURS = Object.keys(TRAIT_NAMES.colour) as (keyof typeof TRAIT_NAMES.colour)[]; // keyed by them
 const MEASURES = [
   { name: 'wMm', label: 'Width' },
   { name: 'hMm', label: 'Height' },
@@ -29,8 +30,8 @@ export function OwnTraits({ unit, kind, change }: OwnTraitsProps) {
           <Select
             label="Colour"
             clearable
-            placeholder={kind.traits.colour === undefined ? 'not said' : COLOUR_NAMES[kind.traits.colour]}
-            data={COLOURS.map((value) => ({ value, label: COLOUR_NAMES[value] }))}
+            placeholder={kind.traits.colour === undefined ? 'not said' : TRAIT_NAMES.colour[kind.traits.colour]}
+            data={COLOURS.map((value) => ({ value, label: TRAIT_NAMES.colour[value] }))}
             value={own.colour ?? null}
             onChange={(value) => set({ colour: COLOURS.find((one) => one === value) })}
           />
@@ -39,7 +40,7 @@ export function OwnTraits({ unit, kind, change }: OwnTraitsProps) {
           label={isPersonal ? 'Prescribed to' : 'Whose it is'}
           maxLength={60}
           value={own.whose ?? ''}
-          onChange={({ currentTarget }) => set({ whose: currentTarget.value === '' ? undefined : currentTarget.value })}
+          onChange={({ currentTarget }) => set({ whose: currentTarget.value.trim() === '' ? undefined : currentTarget.value })}
         />
         <Measured unit={unit} kind={kind} set={set} />
       </div>
@@ -88,7 +89,7 @@ function summaryOf({ madeOn, whose, colour, measured, massG }: Own): string {
   const known = [
     ...(whose === undefined ? [] : [`of ${whose}`]),
     ...(madeOn === undefined ? [] : [`from ${madeOn.slice(0, 4)}`]),
-    ...(colour === undefined ? [] : [COLOUR_NAMES[colour]]),
+    ...(colour === undefined ? [] : [TRAIT_NAMES.colour[colour]]),
     ...(measured === undefined && massG === undefined ? [] : ['measured']),
   ];
   return known.length === 0 ? 'Age, whose, colour, measured size' : `This one: ${known.join(', ')}`;

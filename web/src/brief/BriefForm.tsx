@@ -1,6 +1,5 @@
 import {
   AGE_GROUPS,
-  AGE_NAMES,
   LAYER_NAMES,
   LAYERS,
   type Layer,
@@ -14,6 +13,7 @@ import {
   THREAT_NAMES,
   THREATS,
   type Threat,
+  TRAIT_NAMES,
 } from '@ivrak/core/model';
 import { casualtiesOf, darkPlaces, showHours } from '@ivrak/core/needs';
 import { Select, TextInput } from '@mantine/core';
@@ -155,7 +155,7 @@ function People() {
         {AGE_GROUPS.map((group) => (
           <Count
             key={group}
-            label={`Children ${AGE_NAMES[group]}`}
+            label={`Children ${TRAIT_NAMES.ages[group]}`}
             value={childrenByAge[group]}
             min={0}
             max={500}

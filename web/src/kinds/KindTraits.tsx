@@ -1,22 +1,5 @@
 import { FAMILY_FACTS } from '@ivrak/core/catalog';
-import {
-  AGE_NAMES,
-  AGENTS,
-  AGES,
-  CARE_NAMES,
-  CARES,
-  COLOUR_NAMES,
-  COLOURS,
-  GLOVE_SIZES,
-  type Kind,
-  MEASURES,
-  MEDICINE_EXCLUDE_NAMES,
-  MEDICINE_EXCLUDES,
-  MEDICINE_PURPOSE_NAMES,
-  MEDICINE_PURPOSES,
-  type Medicine,
-  type Traits,
-} from '@ivrak/core/model';
+import { GLOVE_SIZES, type Kind, type Medicine, TRAIT_NAMES, type Traits } from '@ivrak/core/model';
 import { MultiSelect, Select, TextInput } from '@mantine/core';
 import { Toggle } from '../brief/fields.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
@@ -27,22 +10,18 @@ interface KindTraitsProps {
   change: (traits: Traits) => void;
 }
 
-const named = <T extends string>(values: readonly T[], names: Record<T, string>) => values.map((value) => ({ value, label: names[value] }));
-const AGENT_NAMES: Record<(typeof AGENTS)[number], string> = { kaolin: 'kaolin', chitosan: 'chitosan', other: 'another' };
-const MEASURE_NAMES: Record<(typeof MEASURES)[number], string> = {
-  oxygen: 'oxygen',
-  temperature: 'temperature',
-  pressure: 'blood pressure',
-  bloodSugar: 'blood sugar',
-};
+const named = (names: Readonly<Record<string, string>>) => Object.entries(names).map(([value, label]) => ({ value, label }));
+/** Those that were chosen, in the order of the names. */
+const among = <T extends string>(names: Readonly<Record<T, string>>, chosen: readonly string[]): T[] =>
+  (Object.keys(names) as T[]).filter((one) => chosen.includes(one)); // keyed by them
 const HAND_NAMES = { one: 'one hand', two: 'two hands' } as const;
 
 type Named<K extends keyof Traits> = { name: K; label: string };
 const CHOICES: readonly (Named<'handsToApply' | 'gloveSize' | 'agent' | 'measures'> & { data: { value: string; label: string }[] })[] = [
-  { name: 'handsToApply', label: 'Put on with', data: named(['one', 'two'] as const, HAND_NAMES) },
+  { name: 'handsToApply', label: 'Put on with', data: named(HAND_NAMES) },
   { name: 'gloveSize', label: 'Size', data: GLOVE_SIZES.map((size) => ({ value: size, label: size })) },
-  { name: 'agent', label: 'Works by', data: named(AGENTS, AGENT_NAMES) },
-  { name: 'measures', label: 'Measures', data: named(MEASURES, MEASURE_NAMES) },
+  { name: 'agent', label: 'Works by', data: named(TRAIT_NAMES.agent) },
+  { name: 'measures', label: 'Measures', data: named(TRAIT_NAMES.measures) },
 ];
 const AMOUNTS: readonly (Named<'airwayFr' | 'gauge' | 'ml'> & { unit?: string; min: number; max: number; decimals?: number })[] = [
   { name: 'airwayFr', label: 'Size', unit: 'Fr', min: 4, max: 60 },
@@ -85,9 +64,9 @@ export function KindTraits({ kind, change }: KindTraitsProps) {
           label="Colour"
           clearable
           placeholder="not said"
-          data={named(COLOURS, COLOUR_NAMES)}
+          data={named(TRAIT_NAMES.colour)}
           value={traits.colour ?? null}
-          onChange={(value) => set({ colour: COLOURS.find((one) => one === value) })}
+          onChange={(value) => set({ colour: among(TRAIT_NAMES.colour, [value ?? ''])[0] })}
         />
       </div>
       <ForWhom kind={kind} isAsked={asks({ name: 'ages' })} set={set} />
@@ -115,17 +94,17 @@ function ForWhom({ kind: { traits }, isAsked, set }: { kind: Kind; isAsked: bool
       {isAsked && (
         <MultiSelect
           label="For"
-          data={named(AGES, AGE_NAMES)}
+          data={named(TRAIT_NAMES.ages)}
           value={traits.ages ?? []}
-          onChange={(value) => set({ ages: value.length === 0 ? undefined : AGES.filter((one) => value.includes(one)) })}
+          onChange={(value) => set({ ages: value.length === 0 ? undefined : among(TRAIT_NAMES.ages, value) })}
         />
       )}
       <MultiSelect
         label="Needs care"
         placeholder={(traits.care ?? []).length === 0 ? 'nothing in particular' : ''}
-        data={named(CARES, CARE_NAMES)}
+        data={named(TRAIT_NAMES.care)}
         value={traits.care ?? []}
-        onChange={(value) => set({ care: CARES.filter((one) => value.includes(one)) })}
+        onChange={(value) => set({ care: among(TRAIT_NAMES.care, value) })}
       />
     </>
   );
@@ -171,15 +150,15 @@ function MedicineFields({ medicine, change }: { medicine: Medicine; change: (med
       </div>
       <MultiSelect
         label="What it is for"
-        data={named(MEDICINE_PURPOSES, MEDICINE_PURPOSE_NAMES)}
+        data={named(TRAIT_NAMES.purposes)}
         value={purposes}
-        onChange={(value) => set({ purposes: MEDICINE_PURPOSES.filter((one) => value.includes(one)) })}
+        onChange={(value) => set({ purposes: among(TRAIT_NAMES.purposes, value) })}
       />
       <MultiSelect
         label="For whom not"
-        data={named(MEDICINE_EXCLUDES, MEDICINE_EXCLUDE_NAMES)}
+        data={named(TRAIT_NAMES.excludes)}
         value={excludes}
-        onChange={(value) => set({ excludes: MEDICINE_EXCLUDES.filter((one) => value.includes(one)) })}
+        onChange={(value) => set({ excludes: among(TRAIT_NAMES.excludes, value) })}
       />
       <p className="caution">No dose is ever advised here: who may take what is on the label and with the person who prescribed it.</p>
     </fieldset>

@@ -2,6 +2,7 @@ import { ALERTNESS_NAMES, LIMB_NAMES, LIMBS } from '@ivrak/core/incident';
 import { RUNG_NAMES } from '@ivrak/core/model';
 import { useKit } from '../kit/KitContext.tsx';
 import { CAUTION } from '../ui/caution.ts';
+import { HeadRow } from './HeadRow.tsx';
 import papers from './papers.module.css';
 
 const LETTERS = ['M', 'A', 'R', 'C', 'H'] as const;
@@ -54,15 +55,7 @@ export function CasualtyRecord() {
       </p>
       <table className={papers.isVitals}>
         <caption>Vitals; awake: {Object.values(ALERTNESS_NAMES).join(', ')}</caption>
-        <thead>
-          <tr>
-            {VITALS.map((name) => (
-              <th key={name} scope="col">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <HeadRow names={VITALS} />
         <tbody>
           {Array.from({ length: READINGS }, (_, row) => row).map((row) => (
             <tr key={row}>

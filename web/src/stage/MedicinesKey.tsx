@@ -1,7 +1,10 @@
 import { showDate } from '@ivrak/core/model';
 import { type MedicineLine, medicineKey } from '@ivrak/core/staging';
 import { useKit } from '../kit/KitContext.tsx';
+import { HeadRow } from './HeadRow.tsx';
 import papers from './papers.module.css';
+
+const COLUMNS = ['What it is', 'For', 'Not for', 'Looks like', 'Good through'] as const;
 
 /** What lies loose in a tin, so that whoever opens it knows each tablet: as on the label it came from, and no dose of ours. */
 export function MedicinesKey() {
@@ -17,15 +20,7 @@ export function MedicinesKey() {
         <p>No medicine lies in this kit.</p>
       ) : (
         <table>
-          <thead>
-            <tr>
-              {['What it is', 'For', 'Not for', 'Looks like', 'Good through'].map((name) => (
-                <th key={name} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <HeadRow names={COLUMNS} />
           <tbody>
             {lines.map((line) => (
               <MedicineRow key={line.unitId} line={line} />

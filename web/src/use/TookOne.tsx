@@ -36,7 +36,7 @@ function Taking({ kit, today }: { kit: KitView; today: PlainDate }) {
   const things = smallThings(units, catalogNow());
   const [daily, others] = [things.filter(({ isDaily }) => isDaily), things.filter(({ isDaily }) => !isDaily)];
   const list = (those: typeof things, name: string) => (
-    <ul className={css.things} aria-label={name}>
+    <ul className={clsx(css.things, 'stack')} aria-label={name}>
       {those.map((thing) => (
         <SmallThingLine
           key={thing.unit.id}
