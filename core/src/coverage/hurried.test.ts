@@ -48,6 +48,24 @@ describe('a booking that could be searched for ever', () => {
     }
   });
 
+  it('leads nothing past a companion that was not set aside, whoever is asked to give less', () => {
+    const use = (companion: number, grade: GradeCode): Use => ({ demand: 0, grade, key: -1, companion });
+    const tool = { profile: { uses: [use(0, 1)], provides: [], isTool: true }, pieces: 1 };
+    const binder = { profile: { uses: [], provides: [0], isTool: false }, pieces: 1 };
+    const plain = { profile: { uses: [use(-1, 2)], provides: [], isTool: false }, pieces: 1 };
+    for (const suppliers of [
+      [tool, binder, plain],
+      [plain, tool, binder],
+      [binder, plain, tool],
+    ])
+      for (const least of [0, 1]) {
+        const { servings, companions } = new Table([{ least, ideal: 1, circle: 1, caps: null }], suppliers).book();
+        const beside = servings.filter(({ supplier }) => suppliers[supplier] === tool).length;
+        expect(servings).toHaveLength(1);
+        expect(companions.reduce((sum, pieces) => sum + pieces, 0)).toBe(beside);
+      }
+  });
+
   it('counts no more than anybody carries, however often amounts are added up', () => {
     const only = (isTool: boolean): Profile => ({ uses: [{ demand: 0, grade: 1, key: -1, companion: -1 }], provides: [], isTool });
     for (const isTool of [false, true]) {

@@ -162,6 +162,11 @@ describe('whether a fix surely goes in', () => {
     expect(surelyGoesIn(draft(full), swap('t', 'marker'), container, CATALOG)).toBe(true);
   });
 
+  it('takes things as they were measured, and as they lie', () => {
+    const measured = { state: 'asSold', wMm: 400, hMm: 300, tMm: 60 };
+    expect(surelyGoesIn(draft([unit('t', 'marker', { own: { measured } })]), add, container, CATALOG)).toBe(false);
+  });
+
   it('is not sure of what lies in no compartment', () => {
     const tin = CONTAINERS.find(({ id }) => id === 'tin');
     expect(surelyGoesIn(draft([]), { do: 'add', label: '', kind: 'windlass-tourniquet' }, tin, CATALOG)).toBe(false);

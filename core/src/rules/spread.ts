@@ -3,15 +3,11 @@ import type { Compartment } from '../model/container.ts';
 import { circleOf } from '../model/need.ts';
 import { inWords } from '../model/words.ts';
 import type { Fix } from './applyFix.ts';
+import { bulkOf, roomOf } from './room.ts';
 import { idsOf, type Rule, type Thing, warn } from './rule.ts';
 
 /** Share of a compartment that boxes of unlike size fill when hands pack them. Planning value. */
 const FILLED = 0.75;
-const volumeOf = ({ wMm, hMm, dMm }: Compartment): number => wMm * hMm * dMm;
-const bulkOf = ({ unit, kind }: Thing): number => {
-  const { wMm, hMm, tMm } = kind.states.find(({ id }) => id === unit.state) ?? { wMm: 0, hMm: 0, tMm: 0 };
-  return wMm * hMm * tMm * unit.count;
-};
 
 /** Under stress one zip is found, and not three. Common practice, no source. */
 export const SPREAD_RULES: readonly Rule[] = [
@@ -32,7 +28,7 @@ export const SPREAD_RULES: readonly Rule[] = [
         if (room !== undefined) byRoom.set(room, [...(byRoom.get(room) ?? []), thing]);
       }
       if (byRoom.size < 2) return [];
-      const rooms = [...byRoom].sort(([a, own], [b, others]) => others.length - own.length || volumeOf(b) - volumeOf(a));
+      const rooms = [...byRoom].sort(([a, own], [b, others]) => others.length - own.length || roomOf(b) - roomOf(a));
       const things = rooms.flatMap(([, own]) => own);
       const told = rooms.map(([{ id }, own]) => `${own.map(({ kind }) => kind.name.toLowerCase()).join(', ')} in ${id}`);
       return [
@@ -48,9 +44,9 @@ export const SPREAD_RULES: readonly Rule[] = [
 
 /** Into the compartment that holds most of them and takes all by its volume; null where none does. */
 function gather(all: readonly Compartment[], rooms: readonly (readonly [Compartment, Thing[]])[], things: readonly Thing[]): Fix | null {
-  const bulk = things.reduce((sum, thing) => sum + bulkOf(thing), 0);
-  const order = [...rooms.map(([room]) => room), ...all.toSorted((a, b) => volumeOf(b) - volumeOf(a))];
-  const room = order.find((one) => volumeOf(one) * FILLED >= bulk);
+  const bulk = things.reduce((sum, thing) => sum + bulkOf(thing.unit, thing.kind), 0);
+  const order = [...rooms.map(([room]) => room), ...all.toSorted((a, b) => roomOf(b) - roomOf(a))];
+  const room = order.find((one) => roomOf(one) * FILLED >= bulk);
   return room === undefined
     ? null
     : {
