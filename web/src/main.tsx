@@ -15,6 +15,8 @@ import './theme/lamp.ts';
 import { theme } from './theme/theme.ts';
 
 askAhead(location.pathname);
+// What was taken and could not be sent is sent now, whatever page is opened.
+if (localStorage.getItem('ivrak.took') !== null) void import('./use/takes.ts');
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root element');

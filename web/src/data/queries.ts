@@ -46,14 +46,13 @@ export const useStores = () =>
 export const useUpkeep = () => useQuery({ queryKey: ['upkeep'], queryFn: () => api.get('/api/upkeep') });
 export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () => api.get('/api/restock') });
 
+const DERIVED = ['kits', 'stores', 'upkeep', 'horizon', 'rotation', 'carry', 'people', 'places', 'restock', 'catalog'];
+
 /** After a change everything derived from stock may differ, so all of it is asked again. */
+export async function refreshAll(client: QueryClient = queryClient): Promise<void> {
+  await Promise.all(DERIVED.map((key) => client.invalidateQueries({ queryKey: [key] })));
+}
 export function useRefresh(): () => Promise<void> {
   const client = useQueryClient();
-  return async () => {
-    await Promise.all(
-      ['kits', 'stores', 'upkeep', 'horizon', 'rotation', 'carry', 'people', 'places', 'restock', 'catalog'].map((key) =>
-        client.invalidateQueries({ queryKey: [key] }),
-      ),
-    );
-  };
+  return () => refreshAll(client);
 }

@@ -3,7 +3,7 @@ import { gapText, judgeKit } from '@ivrak/core/kit';
 import type { KitView, PlainDate, StoredUnit } from '@ivrak/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { catalogNow, containerOf, kindName, schoolOf } from '../data/catalog.ts';
 import { kitQuery, useSettings } from '../data/queries.ts';
@@ -21,17 +21,20 @@ export function TookOne() {
   const settings = useSettings();
   if (kit.isLoadingError || settings.isLoadingError) return <Failure error={kit.error ?? settings.error} />;
   if (kit.data === undefined || settings.data === undefined) return <Blank label="Opening the kit" />;
-  return <Taking kit={kit.data} today={settings.data.today} />;
+  return <Taking key={id} kit={kit.data} today={settings.data.today} />;
 }
 
 function Taking({ kit, today }: { kit: KitView; today: PlainDate }) {
   const { takes, refusal, take } = useTakes();
+  const [opened] = useState(kit);
   const own = takes.filter(({ kitId }) => kitId === kit.id);
   // What is not written down yet is gone from the kit all the same.
-  const pending = own.filter(({ is }) => is !== 'sent');
   const units = useMemo(
-    () => pending.reduce((left, { unitId }) => withoutOne(left, unitId, catalogNow()), kit.units),
-    [kit.units, pending],
+    () =>
+      takes
+        .filter(({ kitId, is }) => kitId === kit.id && is !== 'sent')
+        .reduce((left, { unitId }) => withoutOne(left, unitId, catalogNow()), kit.units),
+    [kit, takes],
   );
   const things = smallThings(units, catalogNow());
   const [daily, others] = [things.filter(({ isDaily }) => isDaily), things.filter(({ isDaily }) => !isDaily)];
@@ -57,7 +60,7 @@ function Taking({ kit, today }: { kit: KitView; today: PlainDate }) {
       </p>
       {refusal !== null && <p className="refusal">{refusal}</p>}
       {own.length > 0 && <Taken takes={own} />}
-      <Broken kit={kit} units={units} today={today} />
+      <Broken opened={opened} units={units} today={today} />
       {daily.length > 0 ? list(daily, 'What a day brings') : <p>Nothing that a day brings is in this kit.</p>}
       {others.length > 0 && (
         <details open={daily.length === 0}>
@@ -115,13 +118,16 @@ function Taken({ takes }: { takes: readonly Take[] }) {
   );
 }
 
-/** Leasts that were met when the kit was opened, and are not any more: it is not ready. */
-function Broken({ kit, units, today }: { kit: KitView; units: readonly StoredUnit[]; today: PlainDate }) {
-  const school = schoolOf(kit);
+/** Leasts that were met when the kit was opened here, and are not any more: it is not ready. */
+function Broken({ opened, units, today }: { opened: KitView; units: readonly StoredUnit[]; today: PlainDate }) {
   const gaps = useMemo(() => {
-    const judged = judgeKit({ ...kit, units }, school, containerOf(kit.containerId), today, catalogNow());
-    return judged.coverage.needs.filter(({ state }) => state === 'gap');
-  }, [kit, units, school, today]);
+    const gapsOf = (held: readonly StoredUnit[]) =>
+      judgeKit({ ...opened, units: held }, schoolOf(opened), containerOf(opened.containerId), today, catalogNow()).coverage.needs.filter(
+        ({ state }) => state === 'gap',
+      );
+    const before = new Set(gapsOf(opened.units).map(({ need }) => need));
+    return gapsOf(units).filter(({ need }) => !before.has(need));
+  }, [opened, units, today]);
   return gaps.length === 0 ? null : (
     <div className={css.broken}>
       {gaps.slice(0, 2).map((gap) => (
@@ -129,7 +135,7 @@ function Broken({ kit, units, today }: { kit: KitView; units: readonly StoredUni
           <b className="state-gap">Gap</b> · {gapText(gap)}
         </p>
       ))}
-      <Link to={`/restock?kit=${kit.id}`}>Put it back from stores</Link>
+      <Link to={`/restock?kit=${opened.id}`}>Put it back from stores</Link>
     </div>
   );
 }

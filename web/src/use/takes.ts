@@ -1,7 +1,7 @@
 import type { KitId, UnitId } from '@ivrak/core/model';
 import { create } from 'zustand';
 import { ApiError, addressOf, api, personHeader } from '../data/client.ts';
-import { queryClient } from '../data/queries.ts';
+import { queryClient, refreshAll } from '../data/queries.ts';
 
 /** One piece that somebody took, without a casualty. */
 export interface Take {
@@ -72,9 +72,11 @@ export async function sendTakes(): Promise<void> {
     for (let due = readTakes().find(isDue); due !== undefined; due = readTakes().find(isDue)) {
       const { id, kitId } = due;
       try {
-        await api.post('/api/kits/:id/uses', { params: { id: kitId }, body: bodyOf(due) });
+        const { kit } = await api.post('/api/kits/:id/uses', { params: { id: kitId }, body: bodyOf(due) });
+        // The kit without it and the mark that it is sent come together, or it would be counted twice or not at all for a moment.
+        queryClient.setQueryData(['kit', kitId], kit);
         change(marked(id, 'sent'));
-        await Promise.all([['kit', kitId], ['kits'], ['restock']].map((queryKey) => queryClient.invalidateQueries({ queryKey })));
+        await refreshAll();
       } catch (failure) {
         const isRefused = failure instanceof ApiError && failure.status < 500 && failure.status !== 429;
         if (!isRefused) {
