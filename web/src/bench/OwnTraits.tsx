@@ -53,7 +53,7 @@ function Measured({ unit, kind, set }: Pick<OwnTraitsProps, 'unit' | 'kind'> & {
   const size = { wMm, hMm, tMm };
   const isMeasured = unit.own?.measured !== undefined || unit.own?.massG !== undefined;
   return (
-    <fieldset>
+    <fieldset className={parts.group}>
       <legend>Measured, one of it</legend>
       <div className={parts.fieldGrid}>
         {MEASURES.map(({ name, label }) => (

@@ -45,7 +45,7 @@ export function KindTraits({ kind, change }: KindTraitsProps) {
   const asks = ({ name }: { name: keyof Traits }) => usual[name] !== undefined || traits[name] !== undefined;
   const set = (next: Partial<Traits>) => change({ ...traits, ...next });
   return (
-    <section aria-label="What it is like">
+    <section aria-label="What it is like" className="stack">
       <h3>What it is like</h3>
       <div className={parts.fieldGrid}>
         {CHOICES.filter(asks).map(({ name, label, data }) => (
@@ -115,7 +115,7 @@ function MedicineFields({ medicine, change }: { medicine: Medicine; change: (med
   const set = (next: Partial<Medicine>) => change({ ...medicine, ...next });
   const keeps = keepsC ?? { from: 2, to: 25 };
   return (
-    <fieldset>
+    <fieldset className={parts.group}>
       <legend>Medicine, as on the label</legend>
       <div className={parts.fieldGrid}>
         <TextInput
@@ -160,7 +160,7 @@ function MedicineFields({ medicine, change }: { medicine: Medicine; change: (med
         value={excludes}
         onChange={(value) => set({ excludes: among(TRAIT_NAMES.excludes, value) })}
       />
-      <p className="caution">No dose is ever advised here: who may take what is on the label and with the person who prescribed it.</p>
+      <p className="caution">No dose is advised here. Who may take how much stands on the label; ask whoever prescribed it.</p>
     </fieldset>
   );
 }

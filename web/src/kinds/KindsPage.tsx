@@ -127,9 +127,12 @@ function KindsColumns(sorting: { order: Order<Column> | null; sort: (column: Col
   );
 }
 
-function servesOf({ grades }: Kind): string {
-  const needs = Object.keys(grades) as NeedId[]; // keyed by need ids
-  return needs.map((need) => (grades[need] === 'primary' ? NEEDS[need].label : `${NEEDS[need].label} (${grades[need]})`)).join(', ');
+function servesOf({ grades, moreParts }: Kind): string {
+  const all = [grades, ...moreParts.map((part) => part.grades)];
+  const said = all.flatMap((own) =>
+    (Object.keys(own) as NeedId[]).map((need) => (own[need] === 'primary' ? NEEDS[need].label : `${NEEDS[need].label} (${own[need]})`)),
+  ); // keyed by need ids
+  return [...new Set(said)].join(', ');
 }
 
 interface KindRowProps {
