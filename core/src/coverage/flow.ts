@@ -98,13 +98,6 @@ export class FlowNetwork {
 
   /** Takes as much flow as possible off `edge` by leading it round another way, then freezes it. */
   minimise(edge: number): number {
-    this.lower(edge);
-    this.freeze(edge);
-    return this.flow(edge);
-  }
-
-  /** The least that can flow over `edge` while what is frozen stays as it is; it may rise again later. */
-  lower(edge: number): number {
     const back = 2 * edge + 1;
     const from = this.head[back] as number; // arcs come in pairs
     const to = this.head[back - 1] as number;
@@ -113,6 +106,7 @@ export class FlowNetwork {
       this.augment(from, to, amount);
       this.shift(back, amount);
     }
+    this.freeze(edge);
     return this.flow(edge);
   }
 

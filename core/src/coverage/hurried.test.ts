@@ -1,10 +1,20 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
+import { KINDS, kindCatalog } from '../catalog/kinds.ts';
+import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
+import { BriefSchema } from '../model/brief.ts';
 import type { Circle } from '../model/need.ts';
+import { addDays, plainDate } from '../model/plainDate.ts';
+import { deriveNeeds } from '../needs/needs.ts';
 import { type Demand, EVERY, type GradeCode, type Profile, type Supplier, type Use } from './booking.ts';
-import { Table } from './table.ts';
+import { coverage } from './coverage.ts';
+import { FlowNetwork } from './flow.ts';
+import type { StockUnit } from './problem.ts';
+import { MOST_EDGES_SEARCHED, Table } from './table.ts';
 
+const CATALOG = kindCatalog();
+const TODAY = plainDate('2026-11-30');
 const COMPANIONS = 6;
 
 /** Things that all lean on each other, as nobody makes them: a search through all of it would not end within hours. */
@@ -46,6 +56,33 @@ describe('a booking that could be searched for ever', () => {
       expect(spent).toBe(beside.reduce((sum, pieces) => sum + pieces, 0));
       for (const [demand, met] of least.entries()) expect(met).toBeLessThanOrEqual(demands[demand]?.least ?? 0);
     }
+  });
+
+  it('comes nowhere near its end for kits of the catalogue, though most things in them lean on others', () => {
+    const random = new Random(seeded(87));
+    const pick = <T>(from: readonly T[]): T => from[random.below(from.length)] as T; // the lists are not empty
+    const leaning = KINDS.filter(({ requires, provides }) => Object.keys(requires).length > 0 || provides.length > 0);
+    const steps = vi.spyOn(FlowNetwork.prototype, 'clear');
+    for (let round = 0; round < rounds(100); round += 1) {
+      const school = pick(SCHOOLS);
+      const brief = { persons: 1 + random.below(12), hoursToCare: pick([0.5, 3, 50]), penetrating: true, dayToDay: true, coldWet: true };
+      const needs = deriveNeeds(BriefSchema.parse({ ...brief, training: 'advanced', daysOut: random.below(8) }), school);
+      const units = Array.from({ length: 1 + random.below(60) }, (_, index): StockUnit => {
+        const expiresOn = random.next() < 0.5 ? addDays(TODAY, random.below(900)) : null;
+        return {
+          id: `u${index}`,
+          kind: pick(random.next() < 0.6 ? leaning : KINDS).id,
+          count: 1 + random.below(3),
+          condition: 'ready',
+          expiresOn,
+        };
+      });
+      steps.mockClear();
+      coverage({ needs, school, on: TODAY, kits: [{ id: 'k', units }] }, CATALOG);
+      const searched = (steps.mock.contexts as FlowNetwork[]).reduce((sum, { size }) => sum + size, 0);
+      expect(searched).toBeLessThan(MOST_EDGES_SEARCHED / 10);
+    }
+    steps.mockRestore();
   });
 
   it('leads nothing past a companion that was not set aside, whoever is asked to give less', () => {

@@ -20,10 +20,10 @@ interface InPlay {
 }
 
 /**
- * Edges that all searches for companions at one table may go over together, a step over all of them: kits as people pack them take some
- * 150 steps of 1,500 edges. Once they are spent a quick descent finds an answer, which may not be the best one.
+ * Edges that all searches for companions at one table may go over together, a step over all of them: kits as people pack them take far
+ * less than a tenth of it. Once they are spent a quick descent finds an answer, which may not be the best one.
  */
-const MOST_EDGES_SEARCHED = 800_000;
+export const MOST_EDGES_SEARCHED = 800_000;
 
 /**
  * Demands and suppliers on the table. The network behind them is laid out once; each question sets what may flow and asks slot after
@@ -34,8 +34,6 @@ export class Table {
   /** By profile: the demand and grade that it alone is for where only leasts are asked, as `demand * GRADES + grade`; -1: several. */
   private readonly onlyFor: Int32Array;
   private readonly groupOf: Int32Array;
-  /** By demand and grade: whether something serves it only together with what is used up beside it. */
-  private readonly hasComposite: Uint8Array;
   private readonly forAll: InPlay;
   private readonly forLeast: InPlay;
   private readonly leastSlots = new Map<Circle, Int32Array>();
@@ -71,8 +69,6 @@ export class Table {
     this.sortTools = new Int32Array(on.sorts.demand.length);
     this.free = new Uint8Array(on.things.length);
     this.costly = new Int32Array(on.things.length);
-    this.hasComposite = new Uint8Array(demands.length * GRADES);
-    for (const arc of on.composites) this.hasComposite[(on.arcs.demand[arc] as number) * GRADES + (on.arcs.besideGrade[arc] as number)] = 1;
     this.onlyFor = this.findOnlyFor();
     this.groupOf = on.profileOf.map((profile) => {
       const at = this.onlyFor[profile] as number;
@@ -265,9 +261,7 @@ export class Table {
       if (open > fromStock) {
         const edge = slots.edge[slot] as number;
         net.setCapacity(edge, open - fromStock);
-        const flow = net.maximise(edge, SOURCE);
-        value += flow;
-        if (flow > 0 && this.hasComposite[at] === 1) this.setAside();
+        value += net.maximise(edge, SOURCE);
       }
       taken[at] = (taken[at] as number) + fromStock;
       values[index] = value;
@@ -275,26 +269,6 @@ export class Table {
       met[demand] = (met[demand] as number) + value;
     }
     return { values, byTools };
-  }
-
-  /**
-   * Companions that every way to what was raised so far takes are set aside before later slots can want them. Where they are not there
-   * the end shows it.
-   */
-  private setAside(): void {
-    const { net, arcs, composites, reserves } = this.on;
-    for (let thing = 0; thing < reserves.granted.length; thing += 1) {
-      let least = 0;
-      for (const arc of composites) {
-        const limit = arcs.limit[arc] as number;
-        if (arcs.thing[arc] === thing && net.flow(limit) > 0) least += net.lower(limit);
-      }
-      const granted = reserves.granted[thing] as number;
-      const open = least - net.flow(granted);
-      if (open <= 0) continue;
-      net.setCapacity(granted, open);
-      net.maximise(granted, SOURCE);
-    }
   }
 
   private grantedOf(thing: number, { granted }: Bounds): number {
