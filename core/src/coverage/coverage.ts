@@ -7,7 +7,7 @@ import { findSinglePoints, lapseDates, lossAsker, type MetNow, type SinglePoint 
 import { type GoodUnit, type Means, meansOf, NAMES, type Prepared, prepare, type Row } from './prepare.ts';
 import type { AskedNeed, CoverageProblem, StockUnit } from './problem.ts';
 import { CODES } from './profiles.ts';
-import { type Reasons, reasonsOf } from './reasons.ts';
+import { LAST_CIRCLE, type Reasons, reasonsOf } from './reasons.ts';
 import { type HeldNow, type NeedCoverage, needState, type ServedBy } from './states.ts';
 import { Table } from './table.ts';
 
@@ -37,12 +37,12 @@ function coverageOf(problem: CoverageProblem, prepared: Prepared): Coverage {
   const table = new Table(demands, rows);
   const booking = table.book();
   const now = metNow(table);
-  const ask = lossAsker(prepared, table, now);
+  const ask = lossAsker(prepared, table, now, LAST_CIRCLE);
   const lapses = lapseDates(prepared, table, now);
   const singlePoints = findSinglePoints(problem, prepared, now, ask);
   const singles = new Set(singlePoints.map(({ need }) => need));
   const held = heldNow(problem, prepared, booking);
-  const { ifNeedBe, ...reasons } = reasonsOf({ problem, prepared, table, booking, held, now });
+  const { ifNeedBe, ...reasons } = reasonsOf({ problem, prepared, booking, held, now, ask });
   const needs = held.map(
     (own, index): NeedCoverage => ({
       ...own,

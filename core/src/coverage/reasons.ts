@@ -1,10 +1,9 @@
 import { circleOf, type NeedId } from '../model/need.ts';
 import type { Booking, Demand, Serving } from './booking.ts';
-import { lossAsker, type MetNow } from './lapses.ts';
+import type { MetNow } from './lapses.ts';
 import { NAMES, type Prepared, type Row } from './prepare.ts';
 import type { CoverageProblem, StockUnit } from './problem.ts';
 import type { HeldNow, IfNeedBe } from './states.ts';
-import type { Table } from './table.ts';
 
 /** A tool that holds several needs at once. */
 export interface SharedTool {
@@ -28,14 +27,15 @@ export interface Reasons {
 interface Asked {
   problem: CoverageProblem;
   prepared: Prepared;
-  table: Table;
   booking: Booking;
   held: readonly HeldNow[];
   now: MetNow;
+  /** To the last circle. */
+  ask: Loss;
 }
 type Loss = (unit: StockUnit) => readonly number[];
 
-const LAST_CIRCLE = 2;
+export const LAST_CIRCLE = 2;
 
 /** What is said beside the figures: what could stand in, which tools are shared, and what is wanted for two jobs. */
 export function reasonsOf(asked: Asked): Reasons & { ifNeedBe: IfNeedBe[][] } {
@@ -49,7 +49,6 @@ export function reasonsOf(asked: Asked): Reasons & { ifNeedBe: IfNeedBe[][] } {
   const needOf = (demand: number): NeedId => (problem.needs[demand] as (typeof problem.needs)[number]).need; // demands are needs
   const ifNeedBe: IfNeedBe[][] = held.map(() => []);
   const wantedTwice: WantedTwice[] = [];
-  const loss = lossAsker(prepared, asked.table, asked.now, LAST_CIRCLE);
   const there = new Set(prepared.rows.flatMap(({ anyTime }) => anyTime.provides));
   for (const [index, row] of prepared.rows.entries()) {
     const servings = bySupplier.get(index) ?? [];
@@ -61,7 +60,7 @@ export function reasonsOf(asked: Asked): Reasons & { ifNeedBe: IfNeedBe[][] } {
       if (own.state !== 'gap' && own.state !== 'thin') continue;
       if (servings.some((serving) => serving.demand === demand)) continue;
       const booked = servings.find(({ towardLeast }) => towardLeast > 0);
-      const leavesOpen = row.profile.isTool || taken < row.pieces ? null : firstLost(asked, loss, row);
+      const leavesOpen = row.profile.isTool || taken < row.pieces ? null : firstLost(asked, row);
       if (own.state === 'gap') ifNeedBe[demand]?.push({ unitId: row.unit.id, grade: NAMES[grade - 1] ?? 'improvised', leavesOpen });
       if (booked !== undefined && leavesOpen !== null && grade < 3 && circleOf(needOf(demand)) <= circleOf(needOf(booked.demand)))
         wantedTwice.push({ unitId: row.unit.id, bookedFor: needOf(booked.demand), notFor: own.need });
@@ -71,19 +70,19 @@ export function reasonsOf(asked: Asked): Reasons & { ifNeedBe: IfNeedBe[][] } {
     list.sort(
       (a, b) => NAMES.indexOf(a.grade) - NAMES.indexOf(b.grade) || (a.leavesOpen === null ? 0 : 1) - (b.leavesOpen === null ? 0 : 1),
     );
-  return { ifNeedBe, wantedTwice, sharedTools: sharedTools(asked, loss, needOf) };
+  return { ifNeedBe, wantedTwice, sharedTools: sharedTools(asked, needOf) };
 }
 
 /** The first need whose least is met now and would not be without the unit. */
-function firstLost({ problem, prepared, now: { met } }: Asked, loss: Loss, { unit }: Row): NeedId | null {
-  const without = loss(unit);
+function firstLost({ problem, prepared, now: { met }, ask }: Asked, { unit }: Row): NeedId | null {
+  const without = ask(unit);
   const lost = prepared.demands.findIndex(
     ({ least }: Demand, demand) => least > 0 && (without[demand] ?? 0) < Math.min(least, met[demand] ?? 0),
   );
   return lost < 0 ? null : (problem.needs[lost]?.need ?? null);
 }
 
-function sharedTools({ prepared, booking, now: { met } }: Asked, loss: Loss, needOf: (demand: number) => NeedId): SharedTool[] {
+function sharedTools({ prepared, booking, now: { met }, ask }: Asked, needOf: (demand: number) => NeedId): SharedTool[] {
   const served = new Map<StockUnit, Set<number>>();
   for (const { supplier, demand } of booking.servings) {
     const { unit, profile } = prepared.rows[supplier] as Row; // servings are by rows
@@ -93,7 +92,7 @@ function sharedTools({ prepared, booking, now: { met } }: Asked, loss: Loss, nee
   }
   return [...served].flatMap(([unit, demands]) => {
     if (demands.size < 2) return [];
-    const without = loss(unit);
+    const without = ask(unit);
     const alone = [...demands].filter((demand) => {
       const { least } = prepared.demands[demand] as Demand;
       return least > 0 && (met[demand] ?? 0) >= least && (without[demand] ?? 0) < least;
