@@ -82,7 +82,15 @@ export default defineConfig({
         },
       },
       { extends: true, test: { name: 'built', include: OF_BUILT, globalSetup: './server/test/built.ts' } },
-      { extends: true, test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'], setupFiles: './web/testing/shipped.ts' } },
+      {
+        extends: true,
+        test: {
+          name: 'web',
+          include: ['web/src/**/*.test.{ts,tsx}'],
+          setupFiles: './web/testing/shipped.ts',
+          isolate: process.env.IVRAK_ISOLATE === '1',
+        },
+      },
     ],
   },
 });
