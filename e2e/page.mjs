@@ -191,7 +191,7 @@ export class Person {
 
   async sees(words) {
     await this.page.waitForSelector(text(words), { visible: true }).catch(async () => {
-      const there = await this.page.evaluate(() => document.querySelector('main')?.innerText ?? '').catch(() => '');
+      const there = await this.page.evaluate(() => document.querySelector('main')?.textContent ?? '').catch(() => '');
       throw new Error(`"${words}" is not to be seen, but:\n${there.slice(0, 600)}`);
     });
   }
