@@ -21,6 +21,7 @@ const ON_BOTH = [
   'orders',
   'postgres',
   'queuesAndDevices',
+  'sets',
   'transfer',
   'upkeep',
   'use',

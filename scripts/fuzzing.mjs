@@ -88,6 +88,7 @@ export class Fuzzer {
       schools: ids(catalog.schools),
       people: ids(file.people),
       loadouts: ids(file.loadouts),
+      sets: ids(file.kitSets),
       weeks: ids(file.weekPlans),
       lists: ids(file.contentLists),
       orders: ids(file.orders),

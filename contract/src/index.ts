@@ -45,6 +45,7 @@ export {
 export { deleteContainer, deletePosition, saveContainer, savePosition } from './places.ts';
 export { addReachTime, deleteReachTime, getReachPlan, saveReachPlan } from './reach.ts';
 export { AppliedSchema, applyRotation, getRotation, RotationPlanSchema } from './rotation.ts';
+export { deleteSet, listSets, saveSet } from './sets.ts';
 export { getJournal, getSettings, SettingsSchema, saveSettings } from './settings.ts';
 export {
   CorrectUnitSchema,

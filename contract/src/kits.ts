@@ -1,6 +1,7 @@
 import {
   CoverageSchema,
   FindingSchema,
+  InSetSchema,
   KitDraftSchema,
   KitIdSchema,
   KitViewSchema,
@@ -33,7 +34,10 @@ export const listKits = endpoint({
   method: 'get',
   path: '/api/kits',
   summary: 'All kits with container, position, units and what follows from them today',
-  answer: z.object({ kits: z.array(KitViewSchema.omit({ packing: true })), today: PlainDateSchema }),
+  answer: z.object({
+    kits: z.array(KitViewSchema.omit({ packing: true }).extend({ inSet: InSetSchema.pick({ id: true, name: true }).nullable() })),
+    today: PlainDateSchema,
+  }),
 });
 
 export const createKit = endpoint({

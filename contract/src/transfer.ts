@@ -9,6 +9,7 @@ import {
   InspectionSchema,
   KitHeadFields,
   KitIdSchema,
+  KitSetSchema,
   KitUpkeepSchema,
   LoadoutSchema,
   LotSchema,
@@ -41,8 +42,8 @@ const count = z.number().int().nonnegative();
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.literal([1, 2, 3, 4, 5, 6, 7, 8], {
-    error: 'this program reads format versions 1 to 8',
+  formatVersion: z.literal([1, 2, 3, 4, 5, 6, 7, 8, 9], {
+    error: 'this program reads format versions 1 to 9',
   }),
   // Version 1 knew none of these three.
   ownKinds: z.array(z.strictObject({ id: z.string(), data: StoredKindSchema, version })).default([]),
@@ -130,6 +131,8 @@ export const ExportFileSchema = z.strictObject({
     )
     .default([]),
   orders: z.array(z.strictObject({ id: z.string(), data: OrderSchema, version })).default([]),
+  // Versions 1 to 8 did not know it.
+  kitSets: z.array(z.strictObject({ id: z.string(), data: KitSetSchema, version })).default([]),
   gtins: z.array(z.strictObject({ gtin: ArticleSchema, kind: z.string() })),
   settings: z.array(z.strictObject({ key: z.string(), value: z.unknown() })),
   journal: z.array(

@@ -5,7 +5,7 @@ import type { School } from '../model/school.ts';
 import type { Booking, Demand, GradeCode, Serving } from './booking.ts';
 import { findSinglePoints, lapseDates, lossAsker, type MetNow, type SinglePoint } from './lapses.ts';
 import { type GoodUnit, type Means, meansOf, NAMES, type Prepared, prepare, type Row } from './prepare.ts';
-import type { AskedNeed, CoverageProblem, StockUnit } from './problem.ts';
+import type { AskedNeed, CoverageProblem, StockKit, StockUnit } from './problem.ts';
 import { CODES } from './profiles.ts';
 import { LAST_CIRCLE, type Reasons, reasonsOf } from './reasons.ts';
 import { type HeldNow, type NeedCoverage, needState, type ServedBy } from './states.ts';
@@ -177,14 +177,16 @@ export interface AskedKit {
   /** It has to pass security checks. */
   isChecked: boolean;
   units: readonly StockUnit[];
+  /** Kits and things that are carried as one with it: what is asked is asked of all together. */
+  beside?: readonly StockKit[] | undefined;
 }
 
 /** What is asked of a kit on a day, of what lies in it or of other things in their place. */
 export const problemOf = (
-  { id, needs, school, skills, isChecked, units: own }: Omit<AskedKit, 'name'>,
+  { id, needs, school, skills, isChecked, units: own, beside = [] }: Omit<AskedKit, 'name'>,
   on: PlainDate,
   units: readonly StockUnit[] = own,
-): CoverageProblem => ({ needs, school, skills, isChecked, on, kits: [{ id, units }] });
+): CoverageProblem => ({ needs, school, skills, isChecked, on, kits: [{ id, units }, ...beside] });
 
 export interface NeedHeld {
   need: NeedId;

@@ -1,6 +1,6 @@
 export { fitFingerprint } from './fingerprint.ts';
 export { applyFitFix, type FitProposal } from './fitFix.ts';
-export { gapText, type Judgement, judgeKit } from './judgement.ts';
+export { type Beside, gapText, type Judgement, judgeKit } from './judgement.ts';
 export {
   type CarryCheck,
   carryCheck,

@@ -1,5 +1,7 @@
 import { type Coverage, coverage, problemOf } from '../coverage/coverage.ts';
+import type { StockKit } from '../coverage/problem.ts';
 import { byRung, type RungCoverage, readyUntil } from '../coverage/rungs.ts';
+import { type NeedShare, seenFrom, sharesOf } from '../coverage/shares.ts';
 import { type Brief, skillsOf } from '../model/brief.ts';
 import type { Container } from '../model/container.ts';
 import type { KindCatalog } from '../model/kind.ts';
@@ -12,8 +14,13 @@ import { kitMassG, kitPriceMinor } from './kitFit.ts';
 
 export interface Judgement {
   needs: DerivedNeed[];
+  /** As it is seen from this kit: what others hold that are carried as one with it is elsewhere. */
   coverage: Coverage;
+  /** Of all that is carried as one; the same as `coverage` where it is by itself. */
+  together: Coverage;
   rungs: RungCoverage[];
+  /** What it holds of each need, and what it leaves to others; empty where it is carried by itself. */
+  shares: NeedShare[];
   massG: number;
   priceMinor: number;
   /** Last day on which every need that is met now is still met; null: nothing in it lapses. */
@@ -29,26 +36,41 @@ export interface JudgedKit {
   id: string;
   brief: Brief;
   units: readonly Unit[];
+  /** What is carried as one with it; absent: it is by itself. */
+  inSet?: Beside | null | undefined;
+}
+
+/** The rest of a set, as one of its kits sees it. */
+export interface Beside {
+  /** The other kits, and what their bearer has of his own. */
+  beside: readonly StockKit[];
+  /** Needs that this kit must hold by itself. */
+  alone: readonly NeedId[];
 }
 
 /** Everything that follows from a kit's brief and contents on a date. */
 export function judgeKit(kit: JudgedKit, school: School, container: Container | undefined, on: PlainDate, catalog: KindCatalog): Judgement {
   const needs = deriveNeeds(kit.brief, school);
-  const result = coverage(
-    problemOf({ ...kit, needs, school, skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks }, on),
-    catalog,
+  const problem = problemOf(
+    { ...kit, needs, school, skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks, beside: kit.inSet?.beside },
+    on,
   );
-  const asked = result.needs.filter(({ least }) => least > 0);
+  const together = coverage(problem, catalog);
+  const shares = kit.inSet == null ? [] : sharesOf(problem, together, kit.inSet.alone, catalog);
+  const seen = kit.inSet == null ? together : seenFrom(together, shares, kit.units);
+  const asked = seen.needs.filter(({ least, state }) => least > 0 && state !== 'elsewhere');
   return {
     needs,
-    coverage: result,
-    rungs: byRung(result, RUNGS),
+    coverage: seen,
+    together,
+    shares,
+    rungs: byRung(seen, RUNGS),
     massG: kitMassG(kit.units, container, catalog),
     priceMinor: kitPriceMinor(kit.units, catalog),
-    readyUntil: readyUntil(result),
+    readyUntil: readyUntil(together),
     held: asked.filter(({ state }) => state !== 'gap').length,
     asked: asked.length,
-    firstGap: result.needs.find(({ state }) => state === 'gap')?.need ?? null,
+    firstGap: seen.needs.find(({ state }) => state === 'gap')?.need ?? null,
   };
 }
 

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { FamilySchema } from './family.ts';
 import { GradeSchema } from './kind.ts';
 import { FitChoicesSchema, KitHeadFields, ModuleSchema, StagingSchema } from './kit.ts';
+import { OwnThingSchema } from './loadout.ts';
 import { AskedLineSchema, HeldLineSchema, NeedIdSchema, RUNGS, SKILLS, SkillSchema } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
 import { SetAsideSchema } from './setAside.ts';
@@ -75,6 +76,14 @@ export const KitClassSchema = z.object({
 });
 export type KitClassView = z.output<typeof KitClassSchema>;
 
+/** What a kit holds of each need, and what it leaves to others that are carried as one with it. */
+const NeedShareSchema = z.object({
+  need: NeedIdSchema,
+  here: z.number(),
+  others: z.array(z.object({ kitId: z.string(), pieces: z.number() })),
+  alone: z.object({ have: z.number(), least: z.number() }).nullable(),
+});
+
 export const KitSummarySchema = z.object({
   rungs: z.array(z.object({ rung: z.enum(RUNGS), state: NeedStateSchema, have: z.number(), least: z.number() })),
   /** Needs whose least is met, of those that ask for something. */
@@ -90,9 +99,23 @@ export const KitSummarySchema = z.object({
   allIn: z.boolean().nullable(),
   readyUntil: PlainDateSchema.nullable(),
   gap: z.string().nullable(),
+  /** Of a kit that is carried as one with others; empty: it is by itself. */
+  shares: z.array(NeedShareSchema),
   next: UpkeepEventSchema.nullable(),
 });
 export type KitSummary = z.output<typeof KitSummarySchema>;
+
+/** What a kit is carried as one with, as that kit sees it. */
+export const InSetSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  version: z.number().int(),
+  kitIds: z.array(KitIdSchema),
+  own: z.array(OwnThingSchema),
+  alone: z.array(NeedIdSchema),
+  others: z.array(z.object({ id: KitIdSchema, name: z.string(), units: z.array(StoredUnitSchema) })),
+});
+export type InSetView = z.output<typeof InSetSchema>;
 
 export const KitViewSchema = z.object({
   id: KitIdSchema,
@@ -112,6 +135,8 @@ export const KitViewSchema = z.object({
   openUse: z.object({ logId: z.string(), startedAt: z.string() }).nullable(),
   summary: KitSummarySchema,
   class: KitClassSchema,
+  /** Null: it is by itself. */
+  inSet: InSetSchema.nullable(),
 });
 export type KitView = z.output<typeof KitViewSchema>;
 

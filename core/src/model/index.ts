@@ -2,8 +2,12 @@ export {
   AskedNeedSchema,
   CoverageSchema,
   FindingSchema,
+  InSetSchema,
+  type InSetView,
+  KitClassSchema,
   type KitClassView,
   type KitSummary,
+  KitSummarySchema,
   type KitView,
   KitViewSchema,
   type Person,
@@ -86,6 +90,7 @@ export {
   type Staging,
   StagingSchema,
 } from './kit.ts';
+export { type KitSet, KitSetSchema, MOST_IN_SET } from './kitSet.ts';
 export {
   type CarriedKit,
   emptyWeek,

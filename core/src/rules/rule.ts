@@ -1,7 +1,7 @@
 import { type Coverage, coverageNow } from '../coverage/coverage.ts';
 import { gradeOf, isBarred } from '../coverage/grades.ts';
 import { conditionCounts } from '../coverage/prepare.ts';
-import type { AskedNeed } from '../coverage/problem.ts';
+import type { AskedNeed, StockKit } from '../coverage/problem.ts';
 import { isAsked, type NeedState } from '../coverage/states.ts';
 import { type FitResult, OUTCOME_MAKES } from '../fit/problem.ts';
 import { type CarryCheck, kitCarry } from '../kit/kitFit.ts';
@@ -38,7 +38,10 @@ export interface RuleFacts {
   brief: Brief;
   school: School;
   today: PlainDate;
+  /** As it is seen from this kit. */
   coverage: Coverage;
+  /** What is carried as one with it. */
+  beside?: readonly StockKit[] | undefined;
   container: Container | undefined;
   position: Position | undefined;
   catalog: KindCatalog;
@@ -177,7 +180,7 @@ export class Facts {
   }
 
   private isNoWorse(fix: Fix): boolean {
-    const { draft, catalog, school, today, coverage } = this.given;
+    const { draft, catalog, school, today, coverage, beside = [] } = this.given;
     const { units } = applyFix(draft, fix, catalog, NEW_THING);
     this.needs ??= deriveNeeds(draft.brief, school);
     const after = coverageNow(
@@ -187,7 +190,7 @@ export class Facts {
         skills: skillsOf(draft.brief),
         isChecked: draft.brief.securityChecks,
         on: today,
-        kits: [{ id: 'kit', units }],
+        kits: [{ id: 'kit', units }, ...beside],
       },
       catalog,
     );

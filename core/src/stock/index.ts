@@ -6,4 +6,4 @@ export { type ModuleGap, moduleFill, moduleGaps, modulePattern } from './moduleS
 export { pickList } from './pickList.ts';
 export { isOfferable, restockLines, sparesOfKind } from './restock.ts';
 export { type RotationOptions, type RotationPlan, rotation } from './rotation.ts';
-export type { RotationKit } from './rotationMoves.ts';
+export type { RotationKit, RotationMove } from './rotationMoves.ts';

@@ -5,7 +5,7 @@ import type { StockKit } from '../coverage/problem.ts';
 import { catalogWith, OWN_ID, ownUnits } from '../loadout/ownThing.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { LAYER_NAMES, LAYERS, type Layer } from '../model/kit.ts';
-import type { Loadout } from '../model/loadout.ts';
+import type { Loadout, OwnThing } from '../model/loadout.ts';
 import { type NeedId, rungOf } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
 import { UPKEEP_PLAN } from './upkeep.ts';
@@ -17,6 +17,8 @@ export interface HorizonKit extends AskedKit {
   inspectedOn: PlainDate | null;
   /** Days between inspections, heat included. */
   inspectEveryDays: number;
+  /** Of a kit that is carried as one with others, what their bearer has of his own. */
+  own?: readonly OwnThing[] | undefined;
 }
 
 export interface HorizonNeed {
@@ -78,6 +80,11 @@ function inSpan({ need, least, isHeld, lapsesOn }: NeedHeld, { from, to }: Span)
   return { need, least, isHeld, lapsesOn: seen, orderBy: orderBy < from ? from : orderBy };
 }
 
+/** Own things of those who carry these kits as one with others, each once. */
+const ownOf = (kits: readonly HorizonKit[]): OwnThing[] => [
+  ...new Map(kits.flatMap(({ own = [] }) => own.map((thing) => [thing.id, thing] as const))).values(),
+];
+
 /** Days on which a kit is to be looked through, from the first day looked at. */
 export function inspectionDays(kit: Pick<HorizonKit, 'inspectedOn' | 'inspectEveryDays'>, { from, to }: Span): PlainDate[] {
   const first = kit.inspectedOn === null ? from : addDays(kit.inspectedOn, kit.inspectEveryDays);
@@ -108,8 +115,14 @@ export function horizon(
     id,
     units: isChecked ? units.filter(({ kind }) => !isTaken(kind)) : units,
   });
-  const row = (group: Omit<Group, 'stock' | 'isChecked'>) =>
-    rowOf({ ...group, stock: group.kits.map(stockOf), isChecked: false }, span, catalog);
+  const row = (group: Omit<Group, 'stock' | 'isChecked'>) => {
+    const [first, ...more] = group.kits;
+    const own = ownOf(group.kits);
+    const things = [{ id: OWN_ID, units: ownUnits(own) }];
+    // A kit that is carried as one with others holds as long as all of them do.
+    const stock = more.length === 0 ? [stockOf(first), ...(first.beside ?? [])] : [...group.kits.map(stockOf), ...things];
+    return rowOf({ ...group, stock, isChecked: false }, span, catalogWith(catalog, own));
+  };
   const rows = kits.map((kit) => row({ of: 'kit', id: kit.id, name: kit.name, kits: [kit] }));
   const group = (of: HorizonRow['of'], id: string, name: string, members: readonly HorizonKit[]) => {
     const [first, second, ...more] = members;

@@ -2,6 +2,7 @@ import { type AskedKit, type Coverage, coverage, leastMetNow, problemOf } from '
 import { gradeOf } from '../coverage/grades.ts';
 import type { StockUnit } from '../coverage/problem.ts';
 import { hasGap } from '../coverage/rungs.ts';
+import { seenFrom, sharesOf } from '../coverage/shares.ts';
 import { gapText } from '../kit/judgement.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId } from '../model/need.ts';
@@ -14,6 +15,8 @@ export interface KeptKit extends AskedKit {
   /** Days between inspections, heat included, and why. */
   interval: { days: number; why: string };
   inspectedOn: PlainDate | null;
+  /** Of a kit that is carried as one with others, what it must hold by itself. */
+  alone?: readonly NeedId[] | undefined;
 }
 
 export interface UpkeepEvent {
@@ -49,7 +52,13 @@ export function upkeepEvents(kit: KeptKit, from: PlainDate, to: PlainDate, catal
 const ORDER: readonly UpkeepEvent['type'][] = ['gap', 'lapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing'];
 const rank = (event: UpkeepEvent): number => ORDER.indexOf(event.type);
 
-export const coverageOn = (kit: KeptKit, on: PlainDate, catalog: KindCatalog): Coverage => coverage(problemOf(kit, on), catalog);
+/** Of a kit that is carried as one with others, as it is seen from this one. */
+export function coverageOn(kit: KeptKit, on: PlainDate, catalog: KindCatalog): Coverage {
+  const problem = problemOf(kit, on);
+  const together = coverage(problem, catalog);
+  if (kit.beside === undefined) return together;
+  return seenFrom(together, sharesOf(problem, together, kit.alone ?? [], catalog), kit.units);
+}
 
 const event = (kit: KeptKit, type: UpkeepEvent['type'], on: PlainDate, text: string, more: Partial<UpkeepEvent> = {}): UpkeepEvent => ({
   type,
@@ -72,6 +81,8 @@ function lapseEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: Kind
   return now.needs.flatMap(({ need, lapsesOn }, index) => {
     if (lapsesOn === null) return [];
     const units = unitsBehind(kit, index, lapsesOn, catalog);
+    // Of kits that are carried as one, the one whose thing lapses says so.
+    if (units.length === 0) return [];
     const unitIds = units.map((unit) => unit.id);
     const kinds = [...new Set(units.map((unit) => unit.kind))];
     const kind = kinds[0] ?? null;

@@ -35,6 +35,7 @@ import { noticeRoutes } from '../notices/routes.ts';
 import { WEB_FOLDER } from '../paths.ts';
 import { rotationRoutes } from '../restock/rotationRoutes.ts';
 import { restockRoutes } from '../restock/routes.ts';
+import { setRoutes } from '../sets/routes.ts';
 import { settingsRoutes } from '../settings/routes.ts';
 import { transferRoutes } from '../transfer/routes.ts';
 import { batchRoutes } from '../units/batch.ts';
@@ -98,6 +99,7 @@ function allRoutes(here: Installation, queues: Queues): Served[] {
     ...restockRoutes(here),
     ...heatRoutes(here),
     ...loadoutRoutes(here),
+    ...setRoutes(here),
     ...reachRoutes(here),
     ...crewRoutes(here),
     ...buyingRoutes(here),

@@ -31,6 +31,7 @@ export type RecordNoun =
   | 'position'
   | 'loadout'
   | 'week'
+  | 'set'
   | 'reach plan'
   | 'plan of places'
   | 'book of offers'

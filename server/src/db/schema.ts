@@ -9,6 +9,7 @@ import {
   type HeatSample,
   type InspectionAnswer,
   type Kind,
+  type KitSet,
   type KitUpkeep,
   type Loadout,
   type Module,
@@ -240,6 +241,13 @@ export const inspections = pgTable(
 export const loadouts = pgTable('loadouts', {
   id: text('id').primaryKey(),
   data: jsonb('data').$type<Loadout>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Kits that are carried as one. */
+export const kitSets = pgTable('kit_sets', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<KitSet>().notNull(),
   version: integer('version').notNull().default(1),
 });
 

@@ -4,6 +4,7 @@ import {
   addDays,
   type Brief,
   type Condition,
+  KitSetSchema,
   type Layer,
   LoadoutSchema,
   type OwnTraits,
@@ -49,7 +50,7 @@ export interface DemoKit {
 }
 
 /** Spares are on the boathouse shelf; practice units are marked for ever: for the hands to learn on. */
-const { people, kits, stores, practice, lists, loadouts, weeks, places, reachTimes } = crew as unknown as {
+const { people, kits, stores, practice, lists, loadouts, sets, weeks, places, reachTimes } = crew as unknown as {
   people: z.input<typeof PersonSchema>[];
   kits: DemoKit[];
   stores: DemoUnit[];
@@ -57,6 +58,7 @@ const { people, kits, stores, practice, lists, loadouts, weeks, places, reachTim
   lists: ContentList[];
   /** Own things by their shipped id. */
   loadouts: (Omit<z.input<typeof LoadoutSchema>, 'own'> & { own: string[] })[];
+  sets: (Omit<z.input<typeof KitSetSchema>, 'own'> & { own: string[] })[];
   weeks: z.input<typeof WeekPlanSchema>[];
   places: z.input<typeof PlacesPlanSchema>;
   reachTimes: (Omit<z.input<typeof ReachTimeSchema>, 'id' | 'at' | 'who'> & { daysAgo: number })[];
@@ -72,6 +74,8 @@ export const DEMO_LISTS = lists;
 export const DEMO_LOADOUTS = loadouts.map((loadout) =>
   LoadoutSchema.parse({ ...loadout, own: OWN_THINGS.filter(({ id }) => loadout.own.includes(id)) }),
 );
+/** What the race officer has in two pockets on the pier, meant as one thing. */
+export const DEMO_SETS = sets.map((set) => KitSetSchema.parse({ ...set, own: OWN_THINGS.filter(({ id }) => set.own.includes(id)) }));
 export const DEMO_WEEKS = weeks.map((week) => WeekPlanSchema.parse(week));
 export const DEMO_PLACES = PlacesPlanSchema.parse(places);
 /** Taken with the stopwatch at the last drills. */

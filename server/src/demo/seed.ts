@@ -9,6 +9,7 @@ import {
   contentLists,
   gtins,
   heatLogs,
+  kitSets,
   kits,
   loadouts,
   lots,
@@ -35,6 +36,7 @@ import {
   DEMO_PEOPLE,
   DEMO_PLACES,
   DEMO_PRACTICE,
+  DEMO_SETS,
   DEMO_STORES,
   DEMO_WEEKS,
   type DemoUnit,
@@ -68,6 +70,7 @@ export async function seedDemo(here: Installation): Promise<void> {
     const known = DEMO_STORES.map(({ kind }) => kind).filter((kind, index, all) => all.indexOf(kind) === index);
     await tx.insert(gtins).values(known.map((kind, index) => ({ gtin: demoGtin(index + 1), kind })));
     await tx.insert(loadouts).values(DEMO_LOADOUTS.map((data) => ({ id: data.id, data })));
+    await tx.insert(kitSets).values(DEMO_SETS.map((data) => ({ id: data.id, data })));
     await tx.insert(weekPlans).values(DEMO_WEEKS.map((data) => ({ id: data.id, data })));
     await tx.insert(plans).values({ id: DEMO_PLACES.id, data: DEMO_PLACES });
     await tx.insert(reachTimes).values(demoReachTimes(today).map(toReachTimeRow));

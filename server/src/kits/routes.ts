@@ -10,8 +10,9 @@ import { kits, units } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
+import { leaveSet } from './inSets.ts';
 import { claimKit, createKit, findKept, findKit, listKits, type SentTo, saveKit } from './store.ts';
-import { findingsOf, fitProblemOf, judge, packedOf, viewOf } from './view.ts';
+import { findingsOf, fitProblemOf, inSetView, judge, packedOf, viewOf } from './view.ts';
 
 export const kitRoutes = (here: Installation): Served[] => [
   serve(contract.listKits, async () => ({
@@ -24,7 +25,7 @@ export const kitRoutes = (here: Installation): Served[] => [
   serve(contract.getKit, async ({ params }) => {
     const { kit, kept } = await findKept(here, params.id);
     // In memory the packing is in short.
-    return { ...viewOf(here, kept, here.today()), ...kit };
+    return { ...viewOf(here, kept, here.today()), ...kit, inSet: inSetView(kit.inSet) };
   }),
   serve(contract.saveKit, async ({ params, body, who }) =>
     viewOf(here, await saveKit(here, here.db, who, params.id, body.version, body.draft, body.sentTo as SentTo), here.today()),
@@ -72,7 +73,11 @@ export const kitRoutes = (here: Installation): Served[] => [
   }),
 ];
 
-const listed = ({ packing: _, ...view }: KitView): Omit<KitView, 'packing'> => view;
+/** What lies in the other kits of its set is told with those. */
+const listed = ({ packing: _, inSet, ...view }: KitView) => ({
+  ...view,
+  inSet: inSet === null ? null : { id: inSet.id, name: inSet.name },
+});
 
 async function retire(db: Db, who: string, id: string, version: number, today: PlainDate): Promise<{ retired: string; toStores: number }> {
   return db.transaction(async (tx) => {
@@ -86,6 +91,7 @@ async function retire(db: Db, who: string, id: string, version: number, today: P
         .where(eq(units.id, unit.id));
     }
     await tx.update(kits).set({ retiredOn: today, packing: null }).where(eq(kits.id, id));
+    await leaveSet(tx, who, id);
     await note(tx, who, [{ what: 'kit retired', subject: id, before: kit, after: { units: kit.units.map((unit) => unit.id) } }]);
     return { retired: id, toStores: kit.units.length };
   });

@@ -23,6 +23,7 @@ import type { Installation } from '../installation/installation.ts';
 import type { OpenUse, StoredKit } from '../installation/storedKit.ts';
 import { type LotRow, lotFor, storedUnitsJson, toStoredUnit, type UnitRow } from '../units/rows.ts';
 import { checkDraft } from './check.ts';
+import { inItsSet, listSets, type Marked, type StoredSet, setOf, withSet } from './inSets.ts';
 
 export type KitRow = typeof kits.$inferSelect;
 
@@ -56,6 +57,7 @@ function toStoredKit(row: KitRow, own: StoredUnit[], openUse: OpenUse | null): S
     inspectedOn: row.inspectedOn as PlainDate | null, // a date column
     version: row.version,
     openUse,
+    inSet: null,
   };
 }
 
@@ -93,8 +95,17 @@ async function readKits(db: Db | Tx, ids: readonly string[] | null): Promise<{ m
  */
 export async function listKits(here: Installation, db: Db | Tx): Promise<StoredKit[]> {
   const open = await openUses(db);
+  const sets = await listSets(db);
+  const setOfKit = new Map(sets.flatMap((set) => set.data.kitIds.map((id) => [id as string, set] as const)));
   const { memory } = here;
-  if (db !== here.db) return (await readKits(db, null)).map(({ kit }) => ({ ...kit, openUse: open.get(kit.id) ?? null }));
+  if (db !== here.db) {
+    const all = (await readKits(db, null)).map(({ mark, kit }) => ({ mark, kit: { ...kit, openUse: open.get(kit.id) ?? null } }));
+    const known = new Map(all.map((one) => [one.kit.id as string, one]));
+    return all.map(({ kit }) => {
+      const set = setOfKit.get(kit.id);
+      return set === undefined ? kit : withSet(kit, set, known);
+    });
+  }
   const marks = await db
     .select({ id: kits.id, mark: markOf })
     .from(kits)
@@ -108,12 +119,19 @@ export async function listKits(here: Installation, db: Db | Tx): Promise<StoredK
       fresh.set(kit.id, kit);
     }
   memory.keepOnly(new Set(marks.map(({ id }) => id)));
-  return marks.flatMap(({ id, mark }) => {
-    const kit = memory.row(id, mark) ?? fresh.get(id);
-    // A kit that was retired since the marks were read.
-    if (kit === undefined) return [];
-    const use = open.get(id);
-    return [use === undefined ? kit : memory.of(kit, `use ${use.logId} ${use.startedAt}`, () => ({ ...kit, openUse: use }))];
+  const known = new Map(
+    marks.flatMap(({ id, mark }) => {
+      const kit = memory.row(id, mark) ?? fresh.get(id);
+      // A kit that was retired since the marks were read.
+      if (kit === undefined) return [];
+      const use = open.get(id);
+      const asUsed = use === undefined ? kit : memory.of(kit, `use ${use.logId} ${use.startedAt}`, () => ({ ...kit, openUse: use }));
+      return [[id, { mark, kit: asUsed }] as const];
+    }),
+  );
+  return [...known].map(([id, marked]) => {
+    const set = setOfKit.get(id);
+    return set === undefined ? marked.kit : inItsSet(here, marked, set, known);
   });
 }
 
@@ -130,15 +148,29 @@ async function openUses(db: Db | Tx): Promise<Map<string, OpenUse>> {
   );
 }
 
-export const findKit = async (db: Db | Tx, id: string): Promise<StoredKit> => (await readKit(db, id)).kit;
+/** A kit whole, with what it is carried as one with. */
+export async function findKit(db: Db | Tx, id: string): Promise<StoredKit> {
+  const { set, others, ...own } = await readKit(db, id);
+  return set === null ? own.kit : withSet(own.kit, set, new Map([...others, [id, own] as const]));
+}
 
 /** A kit whole, and as it is kept in memory if it still is so; what was worked out of it is kept with that one. */
 export async function findKept(here: Installation, id: string): Promise<{ kit: StoredKit; kept: StoredKit }> {
-  const { mark, kit } = await readKit(here.db, id);
-  return { kit, kept: here.memory.row(id, mark) ?? kit };
+  const { mark, kit, set, others } = await readKit(here.db, id);
+  const kept = here.memory.row(id, mark) ?? kit;
+  if (set === null) return { kit, kept };
+  // The packing is whole in the one and in short in the other.
+  const known = new Map([...others, [id, { mark, kit: kept }] as const]);
+  return { kit: withSet(kit, set, known), kept: inItsSet(here, { mark, kit: kept }, set, known) };
 }
 
-async function readKit(db: Db | Tx, id: string): Promise<{ mark: string; kit: StoredKit }> {
+interface ReadKit extends Marked {
+  set: StoredSet | null;
+  /** The other kits of its set, by id. */
+  others: Map<string, Marked>;
+}
+
+async function readKit(db: Db | Tx, id: string): Promise<ReadKit> {
   const [found] = await db.select({ row: kits, mark: markOf }).from(kits).where(eq(kits.id, id));
   const { row, mark } = found ?? {};
   if (row === undefined || mark === undefined || row.retiredOn !== null) throw notFound('kit', id);
@@ -149,7 +181,16 @@ async function readKit(db: Db | Tx, id: string): Promise<{ mark: string; kit: St
     .where(eq(units.kitId, id))
     .orderBy(asc(units.position), asc(units.id));
   const own = unitRows.map((unit) => toStoredUnit(unit.units, unit.lots));
-  return { mark, kit: toStoredKit(row, own, (await openUses(db)).get(id) ?? null) };
+  const kit = toStoredKit(row, own, (await openUses(db)).get(id) ?? null);
+  const set = await setOf(db, id);
+  const others =
+    set === null
+      ? []
+      : await readKits(
+          db,
+          set.data.kitIds.filter((other) => other !== id),
+        );
+  return { mark, kit, set, others: new Map(others.map((other) => [other.kit.id as string, other])) };
 }
 
 const staleKit = (current: StoredKit, expected: number): Problem =>
@@ -203,10 +244,30 @@ export async function saveKit(
     const changes = await writeUnits(tx, id, draft.units, before.units, sentTo);
     const { units: _, ...fields } = draft;
     await tx.update(kits).set(fields).where(eq(kits.id, id));
+    if (before.inSet !== null) await askAlike(tx, who, before.inSet.kitIds, id);
     const was = Object.fromEntries(Object.keys(fields).map((key) => [key, before[key as keyof typeof fields]]));
     await note(tx, who, [{ what: 'kit saved', subject: id, before: was, after: fields }, ...changes]);
     return findKit(tx, id);
   });
+}
+
+/** The brief and the school of one kit of a set become those of all; each that this changes is at a new version. */
+export async function askAlike(tx: Tx, who: string, kitIds: readonly string[], as: string): Promise<void> {
+  const rows = await tx
+    .select({ id: kits.id, brief: kits.brief, schoolId: kits.schoolId, version: kits.version })
+    .from(kits)
+    .where(inArray(kits.id, [...kitIds]));
+  const model = rows.find(({ id }) => id === as);
+  if (model === undefined) throw notFound('kit', as);
+  const asked = { brief: model.brief, schoolId: model.schoolId };
+  for (const { id, version, brief, schoolId } of rows) {
+    if (isDeepStrictEqual({ brief, schoolId }, asked)) continue;
+    await tx
+      .update(kits)
+      .set({ ...asked, version: version + 1 })
+      .where(eq(kits.id, id));
+    await note(tx, who, [{ what: 'kit saved', subject: id, before: { brief, schoolId }, after: asked }]);
+  }
 }
 
 async function writeUnits(

@@ -1,11 +1,22 @@
 import { classifyKit } from '@ivrak/core/coverage';
 import type { FitProblem, FitResult } from '@ivrak/core/fit';
 import { fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem, liesIn } from '@ivrak/core/kit';
-import { addDays, type KitClassView, type KitDraft, type KitSummary, type KitView, type PlainDate, skillsOf } from '@ivrak/core/model';
+import {
+  addDays,
+  type InSetView,
+  type KitClassView,
+  type KitDraft,
+  type KitSummary,
+  type KitView,
+  type NeedId,
+  type PlainDate,
+  skillsOf,
+} from '@ivrak/core/model';
 import { type Finding, runRules } from '@ivrak/core/rules';
 import { type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from '@ivrak/core/upkeep';
 import type { Installation } from '../installation/installation.ts';
-import type { StoredKit } from '../installation/storedKit.ts';
+import type { InSet, StoredKit } from '../installation/storedKit.ts';
+import { kindsFor } from './inSets.ts';
 
 export interface StoredPacking {
   fingerprint: string;
@@ -17,7 +28,7 @@ const isPacking = (value: unknown): value is StoredPacking =>
 export const judge = (here: Installation, kit: StoredKit, on: PlainDate): Judgement => {
   const school = here.catalog.school(kit.schoolId);
   if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
-  return here.memory.of(kit, `judged ${on}`, () => judgeKit(kit, school, here.catalog.container(kit.containerId), on, here.catalog.kinds));
+  return here.memory.of(kit, `judged ${on}`, () => judgeKit(kit, school, here.catalog.container(kit.containerId), on, kindsFor(here, kit)));
 };
 
 export function keptKit(here: Installation, kit: StoredKit, judgement: Judgement): KeptKit {
@@ -33,6 +44,8 @@ export function keptKit(here: Installation, kit: StoredKit, judgement: Judgement
     needs: judgement.needs,
     skills: skillsOf(brief),
     isChecked: brief.securityChecks,
+    beside: kit.inSet?.beside,
+    alone: kit.inSet?.alone,
     interval: here.heat.intervalOf(kit),
   };
 }
@@ -49,7 +62,7 @@ export function fitProblemOf(here: Installation, kit: StoredKit, judgement: Judg
 /** What the rules say of a kit, or of a draft of one. */
 export function findingsOf(
   here: Installation,
-  draft: KitDraft,
+  draft: KitDraft & Partial<Pick<StoredKit, 'inSet'>>,
   judgement: Judgement,
   packed: StoredPacking['result'] | null,
   on: PlainDate,
@@ -62,9 +75,10 @@ export function findingsOf(
     school,
     today: on,
     coverage: judgement.coverage,
+    beside: draft.inSet?.beside,
     container: here.catalog.container(draft.containerId),
     position: here.catalog.position(draft.positionId),
-    catalog: here.catalog.kinds,
+    catalog: kindsFor(here, { inSet: draft.inSet ?? null }),
     packedMm: packed?.thicknessMm ?? null,
     packedOuter: packed?.outer,
     lies: packed?.placed === undefined ? undefined : liesIn(packed.placed),
@@ -83,8 +97,10 @@ export function viewOf(here: Installation, kit: StoredKit, today: PlainDate): Ki
   const summary = here.memory.of(kit, `summary ${today}`, () => summarise(here, kit, today));
   const container = here.catalog.container(kit.containerId);
   const position = here.catalog.position(kit.positionId);
+  const { inSet, ...own } = kit;
   return {
-    ...kit,
+    ...own,
+    inSet: inSetView(inSet),
     container: { id: kit.containerId, name: container?.name ?? kit.containerId },
     position: { id: kit.positionId, name: position?.name ?? kit.positionId },
     summary,
@@ -92,12 +108,25 @@ export function viewOf(here: Installation, kit: StoredKit, today: PlainDate): Ki
   };
 }
 
+/** The same things stand in it once: among those of the others. */
+export function inSetView(inSet: InSet | null): InSetView | null {
+  if (inSet === null) return null;
+  const { beside: _, ...view } = inSet;
+  return view;
+}
+
 function classOf(here: Installation, kit: StoredKit, on: PlainDate): KitClassView {
   const school = here.catalog.school(kit.schoolId);
   if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
   const { brief, layer, units } = kit;
-  const problem = { school, skills: skillsOf(brief), isChecked: brief.securityChecks, on, kits: [{ id: kit.id, units }] };
-  const { name, says, next } = classifyKit(problem, layer, here.catalog.kinds);
+  const problem = {
+    school,
+    skills: skillsOf(brief),
+    isChecked: brief.securityChecks,
+    on,
+    kits: [{ id: kit.id, units }, ...(kit.inSet?.beside ?? [])],
+  };
+  const { name, says, next } = classifyKit(problem, layer, kindsFor(here, kit));
   return { name, sentence: says, lacking: next?.lacking ?? [], next: next?.name ?? null };
 }
 
@@ -124,6 +153,7 @@ function summarise(here: Installation, kit: StoredKit, today: PlainDate): KitSum
     allIn: packing?.feasible ?? null,
     readyUntil: judgement.readyUntil,
     gap: gap === undefined ? null : gapText(gap),
+    shares: judgement.shares,
     next: events.find(({ type }) => type !== 'gap') ?? null,
   };
 }
@@ -136,4 +166,20 @@ export function outlastsFor(here: Installation, kit: StoredKit, today: PlainDate
 
 /** Dated events of a kit as it is now. */
 export const kitEvents = (here: Installation, kit: StoredKit, from: PlainDate, to: PlainDate) =>
-  here.memory.of(kit, `events ${from} ${to}`, () => upkeepEvents(keptKit(here, kit, judge(here, kit, from)), from, to, here.catalog.kinds));
+  here.memory.of(kit, `events ${from} ${to}`, () => {
+    const judgement = judge(here, kit, from);
+    const events = upkeepEvents(keptKit(here, kit, judgement), from, to, kindsFor(here, kit));
+    return events.filter(({ type, need }) => type !== 'gap' || need === null || tellsOf(kit, judgement, need));
+  });
+
+/**
+ * Whether it is this kit of its set that tells of a gap, so that it is told, filled and bought once: what it must hold by itself is told by
+ * itself, else the first that holds some of it tells, else the first of the set.
+ */
+export function tellsOf({ id, inSet }: StoredKit, { shares }: Judgement, need: NeedId): boolean {
+  const share = shares.find((one) => one.need === need);
+  if (inSet === null || share === undefined) return true;
+  if (share.alone !== null && share.alone.have < share.alone.least) return true;
+  const holds = (kitId: string) => (kitId === id ? share.here > 0 : share.others.some((other) => other.kitId === kitId));
+  return (inSet.kitIds.find(holds) ?? inSet.kitIds[0]) === id;
+}

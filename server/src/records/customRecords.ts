@@ -1,7 +1,18 @@
 import { and, eq } from 'drizzle-orm';
 import type { Tx } from '../db/database.ts';
 import { note, type RecordNoun } from '../db/journal.ts';
-import type { contentLists, loadouts, orders, ownContainers, ownKinds, ownPositions, ownSchools, plans, weekPlans } from '../db/schema.ts';
+import type {
+  contentLists,
+  kitSets,
+  loadouts,
+  orders,
+  ownContainers,
+  ownKinds,
+  ownPositions,
+  ownSchools,
+  plans,
+  weekPlans,
+} from '../db/schema.ts';
 import { notFound, Problem } from '../http/problem.ts';
 
 /** Tables of one shape: an id, the whole record, a version. */
@@ -10,6 +21,7 @@ type OwnTable =
   | typeof ownSchools
   | typeof contentLists
   | typeof loadouts
+  | typeof kitSets
   | typeof orders
   | typeof weekPlans
   | typeof plans

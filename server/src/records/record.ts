@@ -157,6 +157,7 @@ type WholeField =
   | 'ownPositions'
   | 'notices'
   | 'loadouts'
+  | 'kitSets'
   | 'weekPlans'
   | 'plans'
   | 'orders';
@@ -166,11 +167,13 @@ export function whole<F extends WholeField>(
   field: F,
   table: PgTable & { id: PgColumn },
   references?: (row: RowOf<F>, at: string, known: References) => void,
+  checkAll?: (rows: ExportFile[F], known: References) => void,
 ): StoredRecord {
   return record<F>({
     field,
     table,
     key: table.id,
+    ...(checkAll === undefined ? {} : { checkAll }),
     references: (row, at, known) => {
       if (row.id !== row.data.id) known.say(`${at}.data.id`, `must be "${row.id}"`);
       references?.(row, at, known);

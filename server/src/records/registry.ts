@@ -7,6 +7,7 @@ import {
   heatLogs,
   inspections,
   journal,
+  kitSets,
   kits,
   loadouts,
   lots,
@@ -130,6 +131,22 @@ export const STORED_RECORDS: readonly StoredRecord[] = [
     references: ({ positionId }, at, known) => must(known, 'positions', positionId, `${at}.positionId`, 'unknown carry position'),
   }),
   whole('notices', notices, ({ data }, at, known) => mustBeKind(known, data.kind, `${at}.data.kind`)),
+  whole(
+    'kitSets',
+    kitSets,
+    ({ data }, at, known) => {
+      must(known, 'people', data.personId, `${at}.data.personId`, 'person');
+      for (const [line, kitId] of data.kitIds.entries()) must(known, 'kits', kitId, `${at}.data.kitIds.${line}`, 'kit');
+    },
+    (rows, known) => {
+      const taken = new Set<string>();
+      for (const [index, { data }] of rows.entries())
+        for (const [line, kitId] of data.kitIds.entries()) {
+          if (taken.has(kitId)) known.say(`kitSets.${index}.data.kitIds.${line}`, `the kit "${kitId}" is in another set already`);
+          taken.add(kitId);
+        }
+    },
+  ),
   whole('loadouts', loadouts, ({ data }, at, known) => {
     must(known, 'people', data.personId, `${at}.data.personId`, 'person');
     for (const [line, { kitId }] of data.kits.entries()) must(known, 'kits', kitId, `${at}.data.kits.${line}.kitId`, 'kit');

@@ -8,8 +8,9 @@ import { arrivalsSince } from '../db/journal.ts';
 import { useEvents, uses } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { StoredKit } from '../installation/storedKit.ts';
+import { kindsFor } from '../kits/inSets.ts';
 import { listKits } from '../kits/store.ts';
-import { judge, outlastsFor } from '../kits/view.ts';
+import { judge, outlastsFor, tellsOf } from '../kits/view.ts';
 import { sparesOf } from '../units/rows.ts';
 
 export async function restockPlan(here: Installation, db: Db, today: PlainDate): Promise<Restock> {
@@ -44,8 +45,10 @@ export async function restockPlan(here: Installation, db: Db, today: PlainDate):
       isChecked: kit.brief.securityChecks,
       outlasts: here.memory.of(kit, `outlasts ${today}`, () => outlastsFor(here, kit, today)),
     };
-    const { needs } = judge(here, kit, today).coverage;
-    const kinds = kindsFor(needs, school, here.catalog.kinds, serving);
+    const judgement = judge(here, kit, today);
+    // What several kits that are carried as one miss together is put back once.
+    const needs = judgement.coverage.needs.filter(({ need }) => tellsOf(kit, judgement, need));
+    const kinds = kindsServing(needs, school, here.catalog.kinds, serving);
     const missing = needs.reduce((sum, { have, least }) => sum + Math.max(0, least - have), 0);
     const lines = restockLines(needs, school, free.of(kinds, options.outlasts, missing), here.catalog.kinds, options).map((line) => {
       const fromStores = line.fromStores.map(takeOff);
@@ -73,7 +76,7 @@ export async function restockPlan(here: Installation, db: Db, today: PlainDate):
 }
 
 /** Kinds that serve what a kit misses; kits of one school that miss the same ask for the same. */
-function kindsFor(
+function kindsServing(
   needs: readonly NeedCoverage[],
   school: School,
   catalog: KindCatalog,
@@ -98,7 +101,7 @@ function lenderOf(here: Installation, kit: StoredKit, today: PlainDate): Lender 
     cover: (units) =>
       school === undefined
         ? { needs: [] }
-        : judgeKit({ ...kit, units: units as StoredKit['units'] }, school, container, today, here.catalog.kinds).coverage,
+        : judgeKit({ ...kit, units: units as StoredKit['units'] }, school, container, today, kindsFor(here, kit)).coverage,
   };
 }
 

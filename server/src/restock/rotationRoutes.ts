@@ -9,6 +9,7 @@ import type { Installation } from '../installation/installation.ts';
 import { sparesOf } from '../units/rows.ts';
 import { findUnit, moveUnit } from '../units/store.ts';
 import { horizonKits } from '../upkeep/horizonKits.ts';
+import { asOne, betweenKits } from './rotationSets.ts';
 
 /** Planning value: spares that lapse within so many days and are not wanted are proposed for practice. */
 const PRACTICE_WITHIN_DAYS = 90;
@@ -19,18 +20,20 @@ async function rotationNow(here: Installation, queues: Queues): Promise<z.input<
   const today = here.today();
   const all = await horizonKits(here, here.db, today);
   // Only what swaps follow from: all of it is copied into the other thread.
-  const kits = all.map(({ stored: { positionId, containerId }, id, name, needs, school, skills, isChecked, units, inspectEveryDays }) => ({
-    id,
-    name,
-    needs: needs.map(({ need, least, ideal }) => ({ need, least, ideal })),
-    school,
-    skills,
-    isChecked,
-    units: units.map(bare),
-    inspectEveryDays,
-    fetchS: here.catalog.position(positionId)?.drawS ?? 0,
-    isSealed: here.catalog.container(containerId)?.make === 'vacuumRoll',
-  }));
+  const kits = asOne(all).map(
+    ({ stored: { positionId, containerId }, id, name, needs, school, skills, isChecked, units, inspectEveryDays }) => ({
+      id,
+      name,
+      needs: needs.map(({ need, least, ideal }) => ({ need, least, ideal })),
+      school,
+      skills,
+      isChecked,
+      units: units.map(bare),
+      inspectEveryDays,
+      fetchS: here.catalog.position(positionId)?.drawS ?? 0,
+      isSealed: here.catalog.container(containerId)?.make === 'vacuumRoll',
+    }),
+  );
   const spares = await sparesOf(here.db, here.letPass);
   const stored = new Map([...all.flatMap((kit) => kit.stored.units), ...spares].map((unit) => [unit.id as string, unit]));
   const options = { on: today, practiceWithinDays: PRACTICE_WITHIN_DAYS };
@@ -41,7 +44,10 @@ async function rotationNow(here: Installation, queues: Queues): Promise<z.input<
     version: stored.get(move.unitId)?.version ?? 0,
   });
   return {
-    moves: plan.moves.map(known),
+    moves: betweenKits(
+      plan.moves,
+      all.map(({ stored: kit }) => kit),
+    ).map(known),
     gains: plan.gains,
     toPractice: plan.toPractice.map(known),
     practiceWithinDays: PRACTICE_WITHIN_DAYS,

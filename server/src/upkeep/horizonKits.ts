@@ -23,6 +23,8 @@ export async function horizonKits(here: Installation, db: Db, today: PlainDate):
         skills: skillsOf(kit.brief),
         isChecked: kit.brief.securityChecks,
         units: kit.units,
+        beside: kit.inSet?.beside,
+        own: kit.inSet?.own,
         inspectedOn: kit.inspectedOn,
         inspectEveryDays: here.heat.intervalOf(kit).days,
         stored: kit,

@@ -76,6 +76,13 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../muster/Muster.tsx')).Muster,
   },
   {
+    path: '/sets/:id',
+    name: 'Set',
+    does: null,
+    looks: ['/sets/pier', '/sets/new?kits=bow-pocket,belt-kit'],
+    load: async () => (await import('../sets/SetPage.tsx')).SetPage,
+  },
+  {
     path: '/carry',
     name: 'Carry',
     does: 'loadouts, seconds to hand',

@@ -118,7 +118,7 @@ function AddingIt({ kind }: { kind: Kind }) {
   const { judgement, catalog } = useKit();
   const now = useProblem();
   // Both of the same moment, a moment after the sheet.
-  const asked = useDeferredValue(useMemo(() => ({ problem: now, coverage: judgement.coverage }), [now, judgement.coverage]));
+  const asked = useDeferredValue(useMemo(() => ({ problem: now, coverage: judgement.together }), [now, judgement.together]));
   const preview = useMemo(() => previewAdd(asked.coverage, asked.problem, kind, catalog), [asked, kind, catalog]);
   const { before, after } = preview.singlePoints;
   return (

@@ -37,7 +37,7 @@ export function SheetDrawer({ name, tab, setTab, searchRef, children }: SheetDra
 
 function useFindings(): Finding[] {
   // What there is to say may come a moment after the figures: each fix is tried before it is advised.
-  const { draft, judgement, school, catalog, today, packing } = useDeferredValue(useKit());
+  const { draft, judgement, school, catalog, today, packing, beside } = useDeferredValue(useKit());
   const { result } = packing;
   const heat = useHeat().data?.places.find(({ positionId }) => positionId === draft.positionId)?.log ?? null;
   return useMemo(
@@ -48,6 +48,7 @@ function useFindings(): Finding[] {
         school,
         today,
         coverage: judgement.coverage,
+        beside,
         container: containerOf(draft.containerId),
         position: positionOf(draft.positionId),
         catalog,
@@ -56,7 +57,7 @@ function useFindings(): Finding[] {
         lies: result === null ? undefined : liesIn(result.placed),
         heat,
       }),
-    [draft, judgement.coverage, school, catalog, today, result, heat],
+    [draft, judgement.coverage, beside, school, catalog, today, result, heat],
   );
 }
 

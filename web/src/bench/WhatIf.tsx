@@ -54,8 +54,8 @@ function Lost() {
     const lost = new Map<string, number>();
     // One piece of a stack is what a pair of hands uses or what fails.
     for (const unit of problem.kits[0]?.units ?? []) if (gone.has(unit.id)) lost.set(unit.id, 1);
-    return whatIfLost(judgement.coverage, problem, lost, catalog);
-  }, [judgement.coverage, problem, gone, catalog]);
+    return whatIfLost(judgement.together, problem, lost, catalog);
+  }, [judgement.together, problem, gone, catalog]);
   const flip = (id: string, isGone: boolean) => {
     const next = new Set(gone);
     if (isGone) next.add(id);
@@ -95,8 +95,8 @@ function Casualties() {
   const now = casualtiesOf(draft.brief);
   const [casualties, setCasualties] = useState(now + 1);
   const answer = useMemo(
-    () => whatIfCasualties(judgement.coverage, problem, { brief: draft.brief, casualties }, catalog),
-    [judgement.coverage, problem, draft.brief, casualties, catalog],
+    () => whatIfCasualties(judgement.together, problem, { brief: draft.brief, casualties }, catalog),
+    [judgement.together, problem, draft.brief, casualties, catalog],
   );
   return (
     <>
@@ -119,8 +119,8 @@ function Partner() {
   const [id, setId] = useState<string | null>(null);
   const partner = others.find((other) => other.id === id) ?? others[0];
   const answer = useMemo(
-    () => (partner === undefined ? null : whatIfTogether(judgement.coverage, problem, partner, catalog)),
-    [judgement.coverage, problem, partner, catalog],
+    () => (partner === undefined ? null : whatIfTogether(judgement.together, problem, partner, catalog)),
+    [judgement.together, problem, partner, catalog],
   );
   if (partner === undefined) return <p className="muted">There is no other kit yet.</p>;
   const still = (answer?.after.needs ?? [])

@@ -5,7 +5,7 @@ import { useKit } from '../kit/KitContext.tsx';
 
 /** The question that coverage answers for this kit, to ask it again with something changed. */
 export function useProblem(): CoverageProblem {
-  const { kit, draft, judgement, school, today } = useKit();
+  const { kit, draft, judgement, school, today, beside } = useKit();
   const { brief, units } = draft;
   return useMemo(
     () => ({
@@ -14,8 +14,8 @@ export function useProblem(): CoverageProblem {
       on: today,
       skills: skillsOf(brief),
       isChecked: brief.securityChecks,
-      kits: [{ id: kit.id, units } satisfies StockKit],
+      kits: [{ id: kit.id, units } satisfies StockKit, ...beside],
     }),
-    [judgement.needs, school, today, brief, kit.id, units],
+    [judgement.needs, school, today, brief, kit.id, units, beside],
   );
 }

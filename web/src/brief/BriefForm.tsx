@@ -17,6 +17,7 @@ import {
 } from '@ivrak/core/model';
 import { casualtiesOf, darkPlaces, showHours } from '@ivrak/core/needs';
 import { Select, TextInput } from '@mantine/core';
+import { Link } from 'react-router';
 import { usePeople } from '../data/queries.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -36,6 +37,7 @@ const MOST_MINUTES = 43_200;
 export function BriefForm() {
   return (
     <form className={css.form} aria-label="Brief" onSubmit={(event) => event.preventDefault()}>
+      <AskedOfAll />
       <WhoseKit />
       <Purpose />
       <People />
@@ -281,5 +283,17 @@ function KitSort() {
         go before you carry this there.
       </p>
     </fieldset>
+  );
+}
+
+/** Whoever changes what is asked of one kit of a set changes it for all. */
+function AskedOfAll() {
+  const { inSet } = useKit().kit;
+  if (inSet === null) return null;
+  return (
+    <p className={css.askedOfAll}>
+      Asked of all {inSet.kitIds.length} kits of <Link to={`/sets/${inSet.id}`}>{inSet.name}</Link>: what is changed here is changed in
+      each.
+    </p>
   );
 }

@@ -4,7 +4,7 @@ import { BEARER_NAMES, BEARERS, type Bearer, type CarriedKit, isAtHand, KitIdSch
 import { Button, CloseButton, SegmentedControl, Select, Switch, TextInput } from '@mantine/core';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
-import { usePeople } from '../data/queries.ts';
+import { usePeople, useSets } from '../data/queries.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
@@ -104,24 +104,45 @@ interface AddKitProps {
   carryData: CarryData;
 }
 
+const SET = 'set:';
+const atHand = (kitId: string): CarriedKit => ({
+  kitId: KitIdSchema.parse(kitId),
+  distanceM: 0,
+  minutes: null,
+  by: 'foot',
+  isBrought: false,
+  positionId: null,
+});
+
+/** A kit by itself, or all of a set with what is on its bearer. */
 function AddKit({ change, loadout, carryData }: AddKitProps) {
-  const free = carryData.kits.filter(({ id }) => !loadout.kits.some(({ kitId }) => kitId === id));
+  const sets = useSets().data?.sets ?? [];
+  const isIn = (id: string) => loadout.kits.some(({ kitId }) => kitId === id);
+  const free = carryData.kits.filter(({ id }) => !isIn(id));
+  const freeSets = sets.filter(({ data }) => data.kitIds.some((id) => !isIn(id)));
+  const add = (chosen: string | null) => {
+    if (chosen === null) return;
+    const set = sets.find(({ id }) => `${SET}${id}` === chosen)?.data;
+    const ids = (set?.kitIds ?? [chosen]).filter((id) => !isIn(id));
+    const own = (set?.own ?? []).filter((thing) => !loadout.own.some(({ id }) => id === thing.id));
+    change({ kits: [...loadout.kits, ...ids.map(atHand)], own: [...loadout.own, ...own] });
+  };
+  const kits = free.map(({ id, name }) => ({ value: id as string, label: name }));
   return (
     free.length > 0 && (
       <Select
         aria-label="Add a kit"
         placeholder="Add a kit"
-        data={free.map(({ id, name }) => ({ value: id as string, label: name }))}
-        value={null}
-        onChange={(id) =>
-          id !== null &&
-          change({
-            kits: [
-              ...loadout.kits,
-              { kitId: KitIdSchema.parse(id), distanceM: 0, minutes: null, by: 'foot', isBrought: false, positionId: null },
-            ],
-          })
+        data={
+          freeSets.length === 0
+            ? kits
+            : [
+                { group: 'Carried as one', items: freeSets.map(({ id, data }) => ({ value: `${SET}${id}`, label: data.name })) },
+                { group: 'Kits', items: kits },
+              ]
         }
+        value={null}
+        onChange={add}
       />
     )
   );

@@ -1,3 +1,4 @@
+import type { AnswerOf, listSets } from '@ivrak/contract';
 import type { KitView } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { takeShipped, useCatalog } from './catalog.ts';
@@ -5,8 +6,8 @@ import { api } from './client.ts';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
 
-/** A kit as Muster lists it: its packing in figures only. */
-export type MusteredKit = Omit<KitView, 'packing'>;
+/** A kit as Muster lists it: its packing in figures only, and of its set what it is called. */
+export type MusteredKit = Omit<KitView, 'packing' | 'inSet'> & { inSet: { id: string; name: string } | null };
 
 const settingsQuery = queryOptions({ queryKey: ['settings'], queryFn: () => api.get('/api/settings') });
 export const useSettings = () => useQuery(settingsQuery);
@@ -37,6 +38,8 @@ export function askAhead(path: string): void {
 export const useLists = () => useQuery({ queryKey: ['lists'], queryFn: () => api.get('/api/lists') });
 export const useKits = () => useQuery({ queryKey: ['kits'], queryFn: () => api.get('/api/kits') });
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => api.get('/api/people'), staleTime: 60_000 });
+export type StoredSet = AnswerOf<typeof listSets>['sets'][number];
+export const useSets = () => useQuery({ queryKey: ['sets'], queryFn: () => api.get('/api/sets') });
 export const usePeople = () => useQuery(peopleQuery);
 export const useStores = () =>
   useQuery({
@@ -46,7 +49,7 @@ export const useStores = () =>
 export const useUpkeep = () => useQuery({ queryKey: ['upkeep'], queryFn: () => api.get('/api/upkeep') });
 export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () => api.get('/api/restock') });
 
-const DERIVED = ['kits', 'stores', 'upkeep', 'horizon', 'rotation', 'carry', 'people', 'places', 'restock', 'catalog'];
+const DERIVED = ['kits', 'sets', 'stores', 'upkeep', 'horizon', 'rotation', 'carry', 'people', 'places', 'restock', 'catalog'];
 
 /** After a change everything derived from stock may differ, so all of it is asked again. */
 export async function refreshAll(client: QueryClient = queryClient): Promise<void> {

@@ -15,10 +15,23 @@ export function ContainerDrawing({ container, size }: ContainerDrawingProps) {
   const scale = (size - 4) / Math.max(w, h);
   const [dw, dh] = [w * scale, h * scale];
   const opening = container?.opening ?? 'zip';
+  if (opening === 'none') return <Bare w={dw} h={dh} />;
   return (
     <svg width={dw + 4} height={dh + 4} viewBox={`-2 -2 ${dw + 4} ${dh + 4}`} aria-hidden="true">
       <rect width={dw} height={dh} rx={CORNER} fill="var(--cloth)" stroke="var(--ink)" strokeWidth={1.5} />
       <Closure opening={opening} w={dw} h={dh} />
+    </svg>
+  );
+}
+
+/** What is carried as it is: its room without a cloth around it, and the strap that holds it. */
+function Bare({ w, h }: { w: number; h: number }) {
+  const line = { stroke: 'var(--ink)', strokeWidth: 1.2, fill: 'none' } as const;
+  return (
+    <svg width={w + 4} height={h + 4} viewBox={`-2 -2 ${w + 4} ${h + 4}`} aria-hidden="true">
+      <rect width={w} height={h} rx={CORNER} {...line} strokeDasharray="4 4" />
+      <path d={`M${w * 0.16} ${h / 2}H${w * 0.84}`} stroke="var(--emphasis)" strokeWidth={5} fill="none" />
+      <rect x={w * 0.44} y={h / 2 - 9} width={w * 0.12} height={18} rx={2} {...line} />
     </svg>
   );
 }

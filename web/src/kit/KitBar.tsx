@@ -2,7 +2,7 @@ import { showDate } from '@ivrak/core/model';
 import { ActionIcon } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { clsx } from 'clsx';
-import { NavLink } from 'react-router';
+import { Link, NavLink } from 'react-router';
 import { useStore } from 'zustand';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { Caliper } from '../drawing/Caliper.tsx';
@@ -33,6 +33,11 @@ export function KitBar() {
       <div className={css.title}>
         <h1>{draft.name}</h1>
         <Tag>{position?.name ?? draft.positionId}</Tag>
+        {kit.inSet !== null && (
+          <Link className={css.inSet} to={`/sets/${kit.inSet.id}`}>
+            part of {kit.inSet.name}
+          </Link>
+        )}
       </div>
       <nav className={css.steps} aria-label="Steps">
         {STEPS.map(({ step, name }) => (

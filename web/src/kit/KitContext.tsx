@@ -1,9 +1,12 @@
+import type { StockKit } from '@ivrak/core/coverage';
 import { type Judgement, judgeKit } from '@ivrak/core/kit';
+import { catalogWith } from '@ivrak/core/loadout';
 import type { KindCatalog, KitDraft, KitView, PlainDate, School } from '@ivrak/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
 import { containerOf, schoolOf, useCatalog } from '../data/catalog.ts';
 import { kitQuery } from '../data/queries.ts';
+import { besideOf } from './besideOf.ts';
 import { openKit, saveNow, sendOnLeave, useDraft } from './draftStore.ts';
 import { type PackingState, usePacking } from './usePacking.ts';
 
@@ -12,7 +15,10 @@ interface KitValue {
   draft: KitDraft;
   today: PlainDate;
   school: School;
+  /** With what the bearer of the kit's set has of his own. */
   catalog: KindCatalog;
+  /** What is carried as one with the kit. */
+  beside: readonly StockKit[];
   judgement: Judgement;
   packing: PackingState;
 }
@@ -62,18 +68,21 @@ export function KitProvider({ id, today, loading, failed, children }: KitProvide
 }
 
 function Judged({ kit, draft, today, children }: { kit: KitView; draft: KitDraft; today: PlainDate; children: ReactNode }) {
-  const catalog = useCatalog((state) => state.catalog);
+  const shipped = useCatalog((state) => state.catalog);
+  const { inSet } = kit;
+  const catalog = useMemo(() => (inSet === null ? shipped : catalogWith(shipped, inSet.own)), [shipped, inSet]);
+  const beside = useMemo(() => besideOf(inSet), [inSet]);
   const schools = useCatalog((state) => state.schools);
   const school = schools.find(({ id }) => id === draft.schoolId) ?? schoolOf(draft);
   const { brief, units, containerId } = draft;
   const judgement = useMemo(
-    () => judgeKit({ id: kit.id, brief, units }, school, containerOf(containerId), today, catalog),
-    [kit.id, brief, units, containerId, school, today, catalog],
+    () => judgeKit({ id: kit.id, brief, units, inSet: beside }, school, containerOf(containerId), today, catalog),
+    [kit.id, brief, units, beside, containerId, school, today, catalog],
   );
   const packing = usePacking(kit, draft, judgement);
   const value = useMemo(
-    () => ({ kit, draft, today, school, catalog, judgement, packing }),
-    [kit, draft, today, school, catalog, judgement, packing],
+    () => ({ kit, draft, today, school, catalog, beside: beside?.beside ?? [], judgement, packing }),
+    [kit, draft, today, school, catalog, beside, judgement, packing],
   );
   return <KitContext.Provider value={value}>{children}</KitContext.Provider>;
 }

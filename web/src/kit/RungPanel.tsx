@@ -7,7 +7,7 @@ import {
   sharedToolText,
   wantedTwiceText,
 } from '@ivrak/core/coverage';
-import { NEEDS, RUNG_NAMES, showDate, type Unit } from '@ivrak/core/model';
+import { NEEDS, type NeedId, RUNG_NAMES, showDate, type Unit } from '@ivrak/core/model';
 import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { CloseButton } from '@mantine/core';
 import { clsx } from 'clsx';
@@ -43,9 +43,9 @@ export function RungPanel() {
       {asked.map((need) => (
         <NeedBlock key={need.need} need={need} coverage={judgement.coverage} derived={derived.get(need.need)} units={draft.units} />
       ))}
-      {off.map(({ need }) => (
+      {off.map(({ need, have }) => (
         <p key={need} className="small muted">
-          {NEEDS[need].label}: {derived.get(need)?.reason}
+          {NEEDS[need].label}: {have > 0 ? <Others need={need} /> : derived.get(need)?.reason}
         </p>
       ))}
     </section>
@@ -80,6 +80,7 @@ function NeedBlock({ need, coverage, derived, units }: NeedBlockProps) {
           ))}
         </ul>
       )}
+      <ShareOf need={need.need} />
       {need.state === 'gap' && <p className="state-gap small">Without it: {facts.without}.</p>}
       {need.ifNeedBe.length > 0 && (
         <p className="small">
@@ -110,6 +111,33 @@ function NeedBlock({ need, coverage, derived, units }: NeedBlockProps) {
         </p>
       )}
     </article>
+  );
+}
+
+/** Of kits that are carried as one, the others that hold some of a need: "2 in Belt pouch, 1 on the bearer" */
+function Others({ need }: { need: NeedId }) {
+  const { kit, judgement } = useKit();
+  const share = judgement.shares.find((one) => one.need === need);
+  const nameOf = (id: string) => {
+    const name = kit.inSet?.others.find((other) => other.id === id)?.name;
+    return name === undefined ? 'on the bearer' : `in ${name}`;
+  };
+  return <>{share?.others.map(({ kitId, pieces }) => `${pieces} ${nameOf(kitId)}`).join(', ')}</>;
+}
+
+function ShareOf({ need }: { need: NeedId }) {
+  const share = useKit().judgement.shares.find((one) => one.need === need);
+  if (share === undefined) return null;
+  const lacks = share.alone !== null && share.alone.have < share.alone.least;
+  return (
+    <>
+      {share.others.length > 0 && (
+        <p className="small">
+          {share.here} here, <Others need={need} />.
+        </p>
+      )}
+      {lacks && <p className="state-gap small">It must hold this by itself, whatever the others hold.</p>}
+    </>
   );
 }
 

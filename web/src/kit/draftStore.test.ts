@@ -15,6 +15,7 @@ const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
   class: { name: '', sentence: '', lacking: [], next: null },
   inspectedOn: null,
   openUse: null,
+  inSet: null,
   version,
   summary: {
     rungs: [],
@@ -28,6 +29,7 @@ const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
     allIn: null,
     readyUntil: null,
     gap: null,
+    shares: [],
     next: null,
   },
   ...more,

@@ -1,4 +1,5 @@
 import { showDate } from '@ivrak/core/model';
+import { Checkbox } from '@mantine/core';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { containerOf } from '../data/catalog.ts';
@@ -9,13 +10,28 @@ import { RungStrip } from '../drawing/RungStrip.tsx';
 import { Tag } from '../drawing/Tag.tsx';
 import css from './muster.module.css';
 
+interface KitCardProps {
+  kit: MusteredKit;
+  isMeasuring: boolean;
+  /** While kits are chosen; null: they are not. */
+  picking: { isPicked: boolean; pick: () => void } | null;
+}
+
 /** One kit: its rungs, its thickness against the position, how long it holds, and the next thing to do. */
-export function KitCard({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: boolean }) {
+export function KitCard({ kit, isMeasuring, picking }: KitCardProps) {
   const { summary } = kit;
   const people = usePeople().data?.people ?? [];
   const carrier = people.find(({ id }) => id === kit.personId);
   return (
-    <article className={css.kitCard}>
+    <article className={clsx(css.kitCard, picking?.isPicked && css.isPicked)}>
+      {picking !== null && (
+        <Checkbox
+          className={css.pick}
+          aria-label={`Carry ${kit.name} as one with others`}
+          checked={picking.isPicked}
+          onChange={picking.pick}
+        />
+      )}
       <Link to={`/kits/${kit.id}/bench`} className={css.kitCardContainer} tabIndex={-1} aria-hidden="true">
         <ContainerDrawing container={containerOf(kit.containerId)} size={86} />
       </Link>
@@ -69,7 +85,8 @@ function Readiness({ kit }: { kit: MusteredKit }) {
         <b className="state-gap">Not ready: used</b> · <Link to={`/debrief/${kit.openUse.logId}`}>debrief it</Link>
       </>
     );
-  if (gap !== null)
+  // What all of a set lack stands above its kits.
+  if (gap !== null && kit.inSet === null)
     return (
       <>
         <b className="state-gap">Gap now</b> · {gap}
@@ -88,7 +105,24 @@ function Readiness({ kit }: { kit: MusteredKit }) {
         <b className="state-thin">{over} mm too thick</b> for its place · see Fit
       </>
     );
+  if (kit.inSet !== null) return <ShareLine shares={kit.summary.shares} />;
   return <b className="state-held">{readyUntil === null ? 'Ready; nothing in it lapses' : `Ready until ${showDate(readyUntil)}`}</b>;
+}
+
+/** "Holds 5 of what is asked; 7 are held by others" */
+function ShareLine({ shares }: { shares: MusteredKit['summary']['shares'] }) {
+  const own = shares.filter(({ here }) => here > 0).length;
+  const left = shares.filter(({ here, others }) => here === 0 && others.length > 0).length;
+  const lacking = shares.filter(({ alone }) => alone !== null && alone.have < alone.least).length;
+  return (
+    <>
+      {lacking > 0 && <b className="state-gap">{lacking === 1 ? '1 need not held by itself' : `${lacking} needs not held by itself`} · </b>}
+      <span>
+        <b>{own === 1 ? '1 need' : `${own} needs`}</b> out of this kit
+      </span>
+      {left > 0 && <span className="muted">, {left} left to the others</span>}
+    </>
+  );
 }
 
 function nextLine(kit: MusteredKit): string {

@@ -1,8 +1,9 @@
-import { LAYER_NAMES, LAYERS, type Layer, type PlainDate } from '@ivrak/core/model';
+import { LAYER_NAMES, LAYERS, type Layer, type PlainDate, showDate } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { type MusteredKit, useKits, useRestock, useSettings, useUpkeep } from '../data/queries.ts';
+import { type MusteredKit, type StoredSet, useKits, useRestock, useSets, useSettings, useUpkeep } from '../data/queries.ts';
+import { RungStrip } from '../drawing/RungStrip.tsx';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { late } from '../ui/untilItComes.ts';
@@ -23,7 +24,9 @@ export function Muster() {
   const kits = useKits();
   const upkeep = useUpkeep();
   const restock = useRestock();
+  const sets = useSets();
   const [isMaking, setMaking] = useState(false);
+  const [picked, setPicked] = useState<readonly string[] | null>(null);
   const hasNews = useSettings().data?.hasModelNews === true;
   const measuring = useMeasureMissing(kits.data);
   if (kits.isLoadingError) return <Failure error={kits.error} />;
@@ -35,10 +38,16 @@ export function Muster() {
         <div className={css.head}>
           <h1>Muster</h1>
           <p className="muted">{summaryLine(all)}</p>
+          {picked === null && all.length > 1 && (
+            <Button variant="subtle" onClick={() => setPicked([])}>
+              Carry as one
+            </Button>
+          )}
           <Button variant="outline" onClick={() => setMaking(true)}>
             New kit
           </Button>
         </div>
+        {picked !== null && <Picking picked={picked} stop={() => setPicked(null)} />}
         <DemoLine />
         <Suspense fallback={null}>{hasNews && <ModelNews />}</Suspense>
         <Today />
@@ -47,8 +56,18 @@ export function Muster() {
             <FirstKit />
           </Suspense>
         )}
+        {sets.data?.sets.map((set) => (
+          <SetGroup key={set.id} set={set} kits={all} measuring={measuring} />
+        ))}
         {LAYERS.map((layer) => (
-          <LayerGroup key={layer} layer={layer} kits={all.filter((kit) => kit.layer === layer)} measuring={measuring} />
+          <LayerGroup
+            key={layer}
+            layer={layer}
+            kits={all.filter((kit) => kit.layer === layer && kit.inSet === null)}
+            measuring={measuring}
+            picked={picked}
+            pick={(id) => setPicked((now) => (now?.includes(id) ? now.filter((one) => one !== id) : [...(now ?? []), id]))}
+          />
         ))}
       </section>
       <NextActions kits={kits.data.kits} events={upkeep.data?.events} restock={restock.data} today={kits.data.today as PlainDate} />
@@ -68,7 +87,16 @@ function summaryLine(kits: readonly MusteredKit[]): string {
   return `${whole} of ${kits.length} kits without a gap today`;
 }
 
-function LayerGroup({ layer, kits, measuring }: { layer: Layer; kits: readonly MusteredKit[]; measuring: string | null }) {
+interface LayerGroupProps {
+  layer: Layer;
+  kits: readonly MusteredKit[];
+  measuring: string | null;
+  /** Kits that are to be carried as one; null: none are being chosen. */
+  picked: readonly string[] | null;
+  pick: (id: string) => void;
+}
+
+function LayerGroup({ layer, kits, measuring, picked, pick }: LayerGroupProps) {
   if (kits.length === 0) return null;
   const { name, reach } = LAYER_NAMES[layer];
   return (
@@ -79,7 +107,82 @@ function LayerGroup({ layer, kits, measuring }: { layer: Layer; kits: readonly M
       </div>
       <div className={css.layerKits}>
         {kits.map((kit) => (
-          <KitCard key={kit.id} kit={kit} isMeasuring={measuring === kit.id} />
+          <KitCard
+            key={kit.id}
+            kit={kit}
+            isMeasuring={measuring === kit.id}
+            picking={picked === null ? null : { isPicked: picked.includes(kit.id), pick: () => pick(kit.id) }}
+          />
+        ))}
+      </div>
+    </section>
+  );
+}
+
+/** Stays in sight while kits are chosen all over the page. */
+function Picking({ picked, stop }: { picked: readonly string[]; stop: () => void }) {
+  return (
+    <div className={css.picking} role="status">
+      <span className="grow">
+        {picked.length < 2
+          ? 'Choose the kits that are carried as one: a tourniquet in one pocket, a pouch in the other.'
+          : `${picked.length} kits chosen. They will have one brief, that of the first one chosen.`}
+      </span>
+      <Button variant="default" onClick={stop}>
+        Cancel
+      </Button>
+      {picked.length >= 2 && (
+        <Button component={Link} to={`/sets/new?kits=${picked.join(',')}`}>
+          Carry these {picked.length} as one
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** Kits that are carried as one, under what they hold together. */
+function SetGroup({
+  set: { id, data, view },
+  kits,
+  measuring,
+}: {
+  set: StoredSet;
+  kits: readonly MusteredKit[];
+  measuring: string | null;
+}) {
+  if (view === null) return null;
+  const members = data.kitIds.flatMap((kitId) => kits.find((kit) => kit.id === kitId) ?? []);
+  const own = data.own.length === 0 ? '' : `, with ${data.own.map(({ name }) => name.toLowerCase()).join(', ')}`;
+  return (
+    <section aria-label={data.name}>
+      <div className={css.layerHead}>
+        <h2>
+          <Link to={`/sets/${id}`}>{data.name}</Link>
+        </h2>
+        <span className="muted">
+          {members.length} kits carried as one{own}
+        </span>
+      </div>
+      <div className={css.setLine}>
+        <RungStrip rungs={view.rungs} />
+        <span className="mono">
+          {view.held} of {view.asked} needs · {Math.round(view.massG)} g
+        </span>
+        <span className="grow">
+          {view.gap === null ? (
+            <b className="state-held">
+              {view.readyUntil === null ? 'Ready; nothing in it lapses' : `Ready until ${showDate(view.readyUntil)}`}
+            </b>
+          ) : (
+            <>
+              <b className="state-gap">Gap now</b> · {view.gap}
+            </>
+          )}
+        </span>
+      </div>
+      <div className={css.layerKits}>
+        {members.map((kit) => (
+          <KitCard key={kit.id} kit={kit} isMeasuring={measuring === kit.id} picking={null} />
         ))}
       </div>
     </section>

@@ -1,15 +1,19 @@
 import { fitFingerprint, judgeKit, kitFitProblem } from '@ivrak/core/kit';
-import type { PlainDate } from '@ivrak/core/model';
+import { catalogWith } from '@ivrak/core/loadout';
+import type { InSetView, PlainDate } from '@ivrak/core/model';
 import { catalogNow, containerOf, schoolOf } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
-import { type MusteredKit, queryClient } from '../data/queries.ts';
+import { kitQuery, type MusteredKit, queryClient } from '../data/queries.ts';
+import { besideOf } from '../kit/besideOf.ts';
 import { startFit } from '../kit/fitClient.ts';
 
 /** Packs a kit as it lies now and tells the server how it came out. */
-export async function measure(kit: MusteredKit, today: PlainDate): Promise<void> {
-  const container = containerOf(kit.containerId);
+export async function measure(listed: MusteredKit, today: PlainDate): Promise<void> {
+  const container = containerOf(listed.containerId);
   if (container === undefined) return;
-  const judgement = judgeKit(kit, schoolOf(kit), container, today, catalogNow());
+  const { kit, inSet } = await whole(listed);
+  const catalog = catalogWith(catalogNow(), inSet?.own ?? []);
+  const judgement = judgeKit({ ...kit, inSet: besideOf(inSet) }, schoolOf(kit), container, today, catalog);
   const fit = kitFitProblem({
     units: kit.units,
     container,
@@ -25,4 +29,11 @@ export async function measure(kit: MusteredKit, today: PlainDate): Promise<void>
     body: { fingerprint: fitFingerprint(fit.problem), result: { ...result } },
   });
   await queryClient.invalidateQueries({ queryKey: ['kits'] });
+}
+
+/** What comes first to the hand follows from what the others of a set hold, which is not in the list. */
+async function whole(listed: MusteredKit): Promise<{ kit: Omit<MusteredKit, 'inSet'>; inSet: InSetView | null }> {
+  if (listed.inSet === null) return { kit: listed, inSet: null };
+  const kit = await queryClient.fetchQuery(kitQuery(listed.id));
+  return { kit, inSet: kit.inSet };
 }

@@ -12,13 +12,13 @@ import papers from './papers.module.css';
 
 /** What the kit is in words, and the first date that comes. */
 export function useFacts() {
-  const { draft, catalog, school, today } = useKit();
+  const { draft, catalog, school, today, beside } = useKit();
   const problem = {
     school,
     skills: skillsOf(draft.brief),
     isChecked: draft.brief.securityChecks,
     on: today,
-    kits: [{ id: 'kit', units: draft.units }],
+    kits: [{ id: 'kit', units: draft.units }, ...beside],
   };
   const dated = draft.units.flatMap(({ expiresOn }) => (expiresOn === null ? [] : [expiresOn])).sort();
   const [first] = dated;

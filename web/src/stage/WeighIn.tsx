@@ -130,7 +130,7 @@ interface WeighAnswerProps {
 
 /** What the scale's figure comes to, and what would explain a difference. */
 function WeighAnswer({ measured, container, stepG }: WeighAnswerProps) {
-  const { draft, catalog, school, today, judgement } = useKit();
+  const { draft, catalog, school, today, judgement, beside } = useKit();
   const answer = measured === null ? null : weighIn(draft.units, container, catalog, measured, stepG);
   const without = (kinds: readonly string[]) => {
     let units = draft.units;
@@ -138,8 +138,8 @@ function WeighAnswer({ measured, container, stepG }: WeighAnswerProps) {
       const at = units.findLastIndex((unit) => unit.kind === kind);
       units = units.flatMap((unit, index) => (index !== at ? [unit] : unit.count > 1 ? [{ ...unit, count: unit.count - 1 }] : []));
     }
-    const after = judgeKit({ id: 'weighed', brief: draft.brief, units }, school, container, today, catalog);
-    return changesBetween(judgement.coverage, after.coverage);
+    const after = judgeKit({ id: 'weighed', brief: draft.brief, units, inSet: { beside, alone: [] } }, school, container, today, catalog);
+    return changesBetween(judgement.together, after.together);
   };
   return (
     answer !== null && (

@@ -1,5 +1,6 @@
 import { type SmallThing, smallThings, withoutOne } from '@ivrak/core/incident';
 import { gapText, judgeKit } from '@ivrak/core/kit';
+import { catalogWith } from '@ivrak/core/loadout';
 import type { KitView, PlainDate, StoredUnit } from '@ivrak/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
@@ -8,6 +9,7 @@ import { Link, useParams } from 'react-router';
 import { catalogNow, containerOf, kindName, schoolOf } from '../data/catalog.ts';
 import { kitQuery, useSettings } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { besideOf } from '../kit/besideOf.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { clock, useNow } from './clock.ts';
@@ -122,9 +124,13 @@ function Taken({ takes }: { takes: readonly Take[] }) {
 function Broken({ opened, units, today }: { opened: KitView; units: readonly StoredUnit[]; today: PlainDate }) {
   const gaps = useMemo(() => {
     const gapsOf = (held: readonly StoredUnit[]) =>
-      judgeKit({ ...opened, units: held }, schoolOf(opened), containerOf(opened.containerId), today, catalogNow()).coverage.needs.filter(
-        ({ state }) => state === 'gap',
-      );
+      judgeKit(
+        { ...opened, units: held, inSet: besideOf(opened.inSet) },
+        schoolOf(opened),
+        containerOf(opened.containerId),
+        today,
+        catalogWith(catalogNow(), opened.inSet?.own ?? []),
+      ).coverage.needs.filter(({ state }) => state === 'gap');
     const before = new Set(gapsOf(opened.units).map(({ need }) => need));
     return gapsOf(units).filter(({ need }) => !before.has(need));
   }, [opened, units, today]);
