@@ -11,7 +11,8 @@ import { Problem, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import { leaveSet } from './inSets.ts';
-import { claimKit, createKit, findKept, findKit, listKits, type SentTo, saveKit } from './store.ts';
+import type { SentTo } from './laidOut.ts';
+import { claimKit, createKit, findKept, findKit, listKits, saveKit } from './store.ts';
 import { findingsOf, fitProblemOf, inSetView, judge, packedOf, viewOf } from './view.ts';
 
 export const kitRoutes = (here: Installation): Served[] => [
