@@ -1,6 +1,6 @@
 export { changesBetween, isWorse, type NeedChange, type NeedFigures } from './changes.ts';
 export { type Coverage, coverage, problemOf } from './coverage.ts';
-export { gradeOf, piecesFor } from './grades.ts';
+export { gradeOf, isAllowed, piecesFor } from './grades.ts';
 export { classifyKit, type KitClassing, showLacking } from './kitClass.ts';
 export { type Helpfulness, previewAdd, rankKinds } from './preview.ts';
 export type { CoverageProblem, StockKit } from './problem.ts';

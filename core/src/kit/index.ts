@@ -10,6 +10,7 @@ export {
   kitMassG,
   kitPriceMinor,
   MODULE_PREFIX,
+  outerOf,
 } from './kitFit.ts';
 export { liesIn } from './lies.ts';
 export { type FitWorld, proposeFits } from './proposals.ts';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { AskedNeedSchema, CoverageSchema, NeedStateSchema, StoredUnitSchema } from '../model/answers.ts';
+import { AskedNeedSchema, CoverageSchema, NeedStateSchema, OuterSchema, StoredUnitSchema } from '../model/answers.ts';
 import type { Container } from '../model/container.ts';
 import { GradeSchema } from '../model/kind.ts';
 import { LayerSchema, ModuleSchema } from '../model/kit.ts';
@@ -29,6 +29,8 @@ export const CarryKitSchema = z.object({
   massG: z.number(),
   priceMinor: z.number(),
   thicknessMm: z.number().nullable(),
+  /** What it takes up outside; null: not packed as it is now. */
+  outer: OuterSchema.nullable(),
   blockedBy: z.record(z.string(), z.array(z.string())).nullable(),
   hasSlits: z.boolean(),
   hangsAt: z.string(),

@@ -6,7 +6,7 @@ import { emptyWeek, LoadoutSchema, WeekPlanSchema } from '../model/loadout.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { PersonIdSchema, UnitSchema } from '../model/unit.ts';
 import { type TakenKit, takeList } from './takeList.ts';
-import { crowdedPositions, kitConflicts, plannedOn, weekdayOf } from './week.ts';
+import { kitConflicts, plannedOn, weekdayOf } from './week.ts';
 
 const loadout = (id: string, personId: string | null, kits: object[], more: object = {}) =>
   LoadoutSchema.parse({ id, name: id, personId, kits, ...more });
@@ -56,18 +56,6 @@ describe('a kit is in one place at a time', () => {
     const waitsToo = loadout('waits-too', 'tomas', [{ kitId: 'vest', distanceM: 90 }]);
     expect(kitConflicts([worn, waits], [])).toHaveLength(1);
     expect(kitConflicts([waits, waitsToo], [])).toEqual([]);
-  });
-
-  it('two kits do not go into one pocket', () => {
-    const kits = new Map([
-      ['vest', { positionId: 'belt-side' }],
-      ['bag', { positionId: 'wall-box' }],
-      ['box', { positionId: 'wall-box' }],
-    ]);
-    const isOnBody = (id: string) => POSITIONS.find((one) => one.id === id)?.onBody === true;
-    const two = loadout('two', null, [{ kitId: 'vest' }, { kitId: 'bag', positionId: 'belt-side' }, { kitId: 'box' }]);
-    expect(crowdedPositions(two, kits, isOnBody)).toEqual([{ positionId: 'belt-side', kitIds: ['vest', 'bag'] }]);
-    expect(crowdedPositions(loadout('walls', null, [{ kitId: 'bag' }, { kitId: 'box' }]), kits, isOnBody)).toEqual([]);
   });
 
   it('today’s loadouts stand in the order of the day', () => {

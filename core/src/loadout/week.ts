@@ -57,22 +57,6 @@ function isPlanned({ id, personId }: Planned, day: Weekday, weeks: readonly Week
   return weeks.some((week) => week.id === personId && week.days[day].includes(id));
 }
 
-/** Two kits in one pocket of a body: both cannot be there. */
-export function crowdedPositions(
-  loadout: Loadout,
-  kits: ReadonlyMap<string, { positionId: string }>,
-  isOnBody: (positionId: string) => boolean,
-): { positionId: string; kitIds: string[] }[] {
-  const at = new Map<string, string[]>();
-  for (const carried of loadout.kits) {
-    const { kitId, positionId } = carried;
-    const own = positionId ?? kits.get(kitId)?.positionId;
-    if (own === undefined || !isAtHand(carried) || !isOnBody(own)) continue;
-    at.set(own, [...(at.get(own) ?? []), kitId]);
-  }
-  return [...at].flatMap(([positionId, kitIds]) => (kitIds.length > 1 ? [{ positionId, kitIds }] : []));
-}
-
 /** Whose loadouts are planned for a day, in the order of the day. */
 export function plannedOn(
   date: PlainDate,

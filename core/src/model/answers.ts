@@ -76,6 +76,8 @@ export const KitClassSchema = z.object({
 });
 export type KitClassView = z.output<typeof KitClassSchema>;
 
+export const OuterSchema = z.object({ wMm: z.number(), hMm: z.number(), tMm: z.number() });
+
 /** What a kit holds of each need, and what it leaves to others that are carried as one with it. */
 const NeedShareSchema = z.object({
   need: NeedIdSchema,
@@ -99,6 +101,8 @@ export const KitSummarySchema = z.object({
   allIn: z.boolean().nullable(),
   readyUntil: PlainDateSchema.nullable(),
   gap: z.string().nullable(),
+  /** What it takes up outside, packed as it is now, mm; null: not packed so. */
+  outer: OuterSchema.nullable(),
   /** Of a kit that is carried as one with others; empty: it is by itself. */
   shares: z.array(NeedShareSchema),
   next: UpkeepEventSchema.nullable(),

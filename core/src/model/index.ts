@@ -93,6 +93,7 @@ export {
 export { type KitSet, KitSetSchema, MOST_IN_SET } from './kitSet.ts';
 export {
   type CarriedKit,
+  CarriedKitSchema,
   emptyWeek,
   isAtHand,
   type Loadout,

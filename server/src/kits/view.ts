@@ -1,6 +1,6 @@
 import { classifyKit } from '@ivrak/core/coverage';
 import type { FitProblem, FitResult } from '@ivrak/core/fit';
-import { fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem, liesIn } from '@ivrak/core/kit';
+import { fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem, liesIn, outerOf } from '@ivrak/core/kit';
 import {
   addDays,
   type InSetView,
@@ -153,6 +153,7 @@ function summarise(here: Installation, kit: StoredKit, today: PlainDate): KitSum
     allIn: packing?.feasible ?? null,
     readyUntil: judgement.readyUntil,
     gap: gap === undefined ? null : gapText(gap),
+    outer: carry === null || packing === null || container === undefined ? null : { ...outerOf(container, packing), tMm: carry.outerTMm },
     shares: judgement.shares,
     next: events.find(({ type }) => type !== 'gap') ?? null,
   };

@@ -38,6 +38,7 @@ function carryKit(here: Installation, kit: StoredKit, school: School, today: Pla
     massG: kitMassG(units, here.catalog.container(containerId), here.catalog.kinds),
     priceMinor: kitPriceMinor(units, here.catalog.kinds),
     thicknessMm: summary.thicknessMm,
+    outer: summary.outer,
     blockedBy: packed?.blockedBy ?? null,
     hasSlits: stage.ticks.some(({ step }) => step === `slits:${containerId}`),
     hangsAt: stage.hangsAt,

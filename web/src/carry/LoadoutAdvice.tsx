@@ -1,15 +1,16 @@
-import { crowdedPositions, type KitConflict, kitsAlone, type LoadoutView, OWN_ID, type Spares, WEEKDAY_NAMES } from '@ivrak/core/loadout';
+import { type KitConflict, kitsAlone, type LoadoutView, OWN_ID, type Spares, WEEKDAY_NAMES } from '@ivrak/core/loadout';
 import { type Loadout, NEEDS } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { kindName, useCatalog } from '../data/catalog.ts';
+import { kindName } from '../data/catalog.ts';
 import { grams, price } from '../drawing/figures.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { showChange } from '../ui/showChange.ts';
 import css from './carry.module.css';
 import { type CarryData, worldOf } from './carryData.ts';
 import { showSeconds } from './lanes.ts';
+import { SharedPlaces } from './SharedPlaces.tsx';
 import { spareLines } from './spareLines.ts';
 import { useKnown, useSpares } from './useCarryWorker.ts';
 import { useHelpers } from './useHelpers.ts';
@@ -33,7 +34,8 @@ export function LoadoutAdvice({ carryData, loadout, view, conflicts, nameOf, loa
       <Link to={`/carry/take?loadout=${loadout.id}`} className={css.takeLink}>
         Take list
       </Link>
-      <Clashes carryData={carryData} loadout={loadout} conflicts={conflicts} nameOf={nameOf} loadoutName={loadoutName} />
+      <Clashes loadout={loadout} conflicts={conflicts} nameOf={nameOf} loadoutName={loadoutName} />
+      <SharedPlaces carried={loadout.kits} kits={carryData.kits} nameOf={nameOf} />
       {view.security !== null && <Check security={view.security} nameOf={nameOf} />}
       <Helpers loadout={loadout} view={view} carryData={carryData} nameOf={nameOf} />
       <Twice carryData={carryData} loadout={loadout} loadouts={loadouts} nameOf={nameOf} />
@@ -67,21 +69,14 @@ function nameOfUnit(carryData: CarryData, loadout: Loadout, unitId: string): str
 }
 
 interface ClashesProps {
-  carryData: CarryData;
   loadout: Loadout;
   conflicts: readonly KitConflict[];
   nameOf: (id: string) => string;
   loadoutName: (id: string) => string;
 }
 
-function Clashes({ carryData, loadout, conflicts, nameOf, loadoutName }: ClashesProps) {
-  const positions = useCatalog((state) => state.positions);
-  const crowded = crowdedPositions(
-    loadout,
-    new Map(carryData.kits.map((kit) => [kit.id as string, kit])),
-    (id) => positions.find((one) => one.id === id)?.onBody === true,
-  );
-  if (conflicts.length === 0 && crowded.length === 0) return null;
+function Clashes({ loadout, conflicts, nameOf, loadoutName }: ClashesProps) {
+  if (conflicts.length === 0) return null;
   return (
     <section className={css.tellClash}>
       <h3>In two places at once</h3>
@@ -94,12 +89,6 @@ function Clashes({ carryData, loadout, conflicts, nameOf, loadoutName }: Clashes
           </p>
         );
       })}
-      {crowded.map(({ positionId, kitIds }) => (
-        <p key={positionId} className="small">
-          <b>{kitIds.map(nameOf).join(' and ')}</b> want the same place: {positions.find(({ id }) => id === positionId)?.name.toLowerCase()}
-          .
-        </p>
-      ))}
     </section>
   );
 }

@@ -1,8 +1,8 @@
-import { gradeOf } from '@ivrak/core/coverage';
+import { gradeOf, isAllowed } from '@ivrak/core/coverage';
 import type { LoadoutView } from '@ivrak/core/loadout';
-import type { Loadout, NeedId } from '@ivrak/core/model';
+import type { Loadout, NeedId, Skill } from '@ivrak/core/model';
 import { useMemo } from 'react';
-import { useCatalog } from '../data/catalog.ts';
+import { containerOf, useCatalog } from '../data/catalog.ts';
 import { useStores } from '../data/queries.ts';
 import type { CarryData } from './carryData.ts';
 
@@ -20,7 +20,8 @@ const MOST_SHOWN = 3;
 
 /**
  * Spares that would bring a need into its window if they lay in the kit that is nearest to the hand: as quick as the quickest
- * thing of that kit, since they would lie in front. The lightest of the best grade, for the most urgent needs.
+ * thing of that kit, since they would lie in front. The lightest of the best grade, for the most urgent needs. Nothing goes into what is
+ * carried bare.
  */
 export function helpersFor(
   carryData: CarryData,
@@ -30,7 +31,7 @@ export function helpersFor(
   grades: (kind: string, need: NeedId) => { grade: string; massG: number } | null,
 ): Helper[] {
   const nearest = [...view.kits]
-    .filter(({ why, firstS }) => why === null && firstS !== null)
+    .filter(({ kitId, why, firstS }) => why === null && firstS !== null && hasRoom(carryData.kits.find(({ id }) => id === kitId)))
     .sort((a, b) => (a.firstS ?? 0) - (b.firstS ?? 0))[0];
   if (nearest === undefined || nearest.firstS === null || !loadout.kits.some(({ kitId }) => kitId === nearest.kitId)) return [];
   const afterS = nearest.firstS;
@@ -52,6 +53,13 @@ export function helpersFor(
   return helpers.slice(0, MOST_SHOWN);
 }
 
+const skillsIn = ({ kits }: CarryData, loadout: Loadout): Skill[] => [
+  ...new Set(kits.filter(({ id }) => loadout.kits.some(({ kitId }) => kitId === id)).flatMap(({ skills }) => skills)),
+];
+
+const hasRoom = (kit: CarryData['kits'][number] | undefined): boolean =>
+  kit === undefined || containerOf(kit.containerId)?.opening !== 'none';
+
 export function useHelpers(carryData: CarryData, loadout: Loadout, view: LoadoutView): Helper[] {
   const stores = useStores().data?.units;
   const catalog = useCatalog((state) => state.catalog);
@@ -62,8 +70,11 @@ export function useHelpers(carryData: CarryData, loadout: Loadout, view: Loadout
     if (stores === undefined || school === undefined) return [];
     return helpersFor(carryData, loadout, view, stores, (id, need) => {
       const kind = catalog.get(id);
-      const grade = kind === undefined ? null : gradeOf(kind, need, school);
-      return kind === undefined || grade === null ? null : { grade, massG: kind.massG };
+      // What a check would take is no help beyond it, and what nobody of the loadout is trained for helps nobody.
+      if (kind === undefined || !isAllowed(kind, need, { skills: skillsIn(carryData, loadout), isChecked: loadout.passesSecurity }))
+        return null;
+      const grade = gradeOf(kind, need, school);
+      return grade === null ? null : { grade, massG: kind.massG };
     });
   }, [carryData, loadout, view, stores, catalog, schools]);
 }

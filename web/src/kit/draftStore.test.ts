@@ -29,6 +29,7 @@ const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
     allIn: null,
     readyUntil: null,
     gap: null,
+    outer: null,
     shares: [],
     next: null,
   },

@@ -1,7 +1,8 @@
-import { type KitSet, KitSetSchema, type PlainDate, RUNG_NAMES, RUNGS, rungOf, showDate } from '@ivrak/core/model';
+import { CarriedKitSchema, type KitSet, KitSetSchema, type PlainDate, RUNG_NAMES, RUNGS, rungOf, showDate } from '@ivrak/core/model';
 import { clsx } from 'clsx';
 import { Fragment, useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { SharedPlaces } from '../carry/SharedPlaces.tsx';
 import { type MusteredKit, type StoredSet, useKits, useSets } from '../data/queries.ts';
 import { grams, price } from '../drawing/figures.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
@@ -65,6 +66,11 @@ function Laid({ stored, kits, today, taken, initial }: LaidProps) {
       <main id="main" className={css.page}>
         {stored === null && <Joined model={view?.model} />}
         {view !== null && <Held set={set} view={view} toggle={toggle} />}
+        <SharedPlaces
+          carried={set.kitIds.map((kitId) => CarriedKitSchema.parse({ kitId }))}
+          kits={kits.map(({ id, positionId, summary: { outer } }) => ({ id, positionId, outer }))}
+          nameOf={(id) => kits.find((kit) => kit.id === id)?.name ?? id}
+        />
       </main>
       <SetEditor stored={stored} record={record} kits={kits} go={(to) => navigate(to, { replace: stored === null })} />
     </div>
