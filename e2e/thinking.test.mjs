@@ -313,8 +313,8 @@ describe('own kinds and lists', () => {
     await person.type('Sale price', '43.20');
     await person.type('List price', '48');
     await person.choose('Add to the contents', 'Windlass tourniquet');
-    await person.sees('Ready-made it costs 15.20 more, 54.3 % of the parts.');
-    await person.sees('4.80 off the list price, 10 % of it.');
+    await person.sees('Ready-made it costs 15.20\u00a0€ more, 54.3 % of the parts.');
+    await person.sees('4.80\u00a0€ off the list price, 10 % of it.');
     await person.press('Save list');
     await person.sees('Ready-made belt pouch');
     await person.waitFor(() =>

@@ -46,7 +46,7 @@ export { deleteContainer, deletePosition, saveContainer, savePosition } from './
 export { addReachTime, deleteReachTime, getReachPlan, saveReachPlan } from './reach.ts';
 export { AppliedSchema, applyRotation, getRotation, RotationPlanSchema } from './rotation.ts';
 export { deleteSet, listSets, saveSet } from './sets.ts';
-export { getJournal, getSettings, SettingsSchema, saveSettings } from './settings.ts';
+export { DEFAULT_CURRENCY, getJournal, getSettings, SettingsSchema, saveSettings } from './settings.ts';
 export {
   CorrectUnitSchema,
   correctUnit,

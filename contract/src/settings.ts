@@ -2,6 +2,15 @@ import { PlainDateSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 
+/** Stands behind every amount: a sign or a code. */
+const CurrencySchema = z
+  .string()
+  .trim()
+  .min(1, 'name the currency: a sign or a code')
+  .max(5, 'must be at most 5 characters: a sign or a code')
+  .regex(/^[^\d\s.,]+$/, 'must be a sign or a code, without figures and blanks');
+export const DEFAULT_CURRENCY = '€';
+
 export const SettingsSchema = z.object({
   /** When the caution was read and confirmed; null: not yet. */
   cautionReadAt: z.string().nullable(),
@@ -9,6 +18,7 @@ export const SettingsSchema = z.object({
   isDemo: z.boolean(),
   /** What an earlier version wrote is read otherwise now, and nobody has read how yet. */
   hasModelNews: z.boolean(),
+  currency: CurrencySchema,
 });
 
 export const getSettings = endpoint({
@@ -26,6 +36,7 @@ export const saveSettings = endpoint({
     cautionRead: z.literal(true).optional(),
     isDemo: z.literal(false).optional(),
     hasModelNews: z.literal(false).optional(),
+    currency: CurrencySchema.optional(),
   }),
   answer: SettingsSchema,
 });

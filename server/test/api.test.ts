@@ -5,7 +5,7 @@ import request from 'supertest';
 import { describe, expect, it } from 'vitest';
 import * as schema from '../src/db/schema.ts';
 import { MIGRATIONS_FOLDER } from '../src/paths.ts';
-import { withServer } from './running.ts';
+import { issuesOf, withServer } from './running.ts';
 import { TODAY } from './today.ts';
 
 const running = withServer();
@@ -598,5 +598,17 @@ describe('the database', () => {
     expect(await insert(`('x2', 'gloves', 1, 'ready', 'kit', null)`)).toBe('23514');
     expect(await insert(`('x3', 'gloves', 1, 'ready', 'kit', 'nowhere')`)).toBe('23503');
     expect(await insert(`('spare-01', 'gloves', 1, 'ready', 'stores', null)`)).toBe('23505');
+  });
+});
+
+describe('the currency', () => {
+  it('is a sign or a code, stands in the settings, and goes with the export', async () => {
+    expect((await send('get', '/api/settings')).body.currency).toBe('€');
+    expect((await send('put', '/api/settings', { currency: ' CHF ' })).body.currency).toBe('CHF');
+    for (const currency of ['', '12', 'a b', 'groschen'])
+      expect(issuesOf(await send('put', '/api/settings', { currency }))).toEqual(['currency']);
+    expect((await send('get', '/api/settings')).body.currency).toBe('CHF');
+    expect((await send('get', '/api/export')).body.settings).toContainEqual({ key: 'currency', value: 'CHF' });
+    await send('put', '/api/settings', { currency: '€' });
   });
 });

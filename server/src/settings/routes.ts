@@ -10,26 +10,30 @@ import type { Installation } from '../installation/installation.ts';
 /** Set by the demo's own seed, and gone once somebody says that this is theirs, clears it or imports their own. */
 export const DEMO_KEY = 'isDemo';
 const CAUTION_KEY = 'cautionReadAt';
+const CURRENCY_KEY = 'currency';
 /** Set where data of an earlier version is brought forward or imported, and gone once it was read what that means. */
 export const MODEL_NEWS_KEY = 'modelNews';
 
 async function readSettings(db: Db): Promise<z.output<typeof SettingsSchema>> {
   const rows = new Map((await db.select().from(settings)).map(({ key, value }) => [key, value]));
   const readAt = rows.get(CAUTION_KEY);
+  const currency = rows.get(CURRENCY_KEY);
   return {
     cautionReadAt: typeof readAt === 'string' ? readAt : null,
     isDemo: rows.get(DEMO_KEY) === true,
     hasModelNews: rows.get(MODEL_NEWS_KEY) === true,
+    currency: typeof currency === 'string' ? currency : contract.DEFAULT_CURRENCY,
   };
 }
 
 export const settingsRoutes = (here: Installation): Served[] => [
   serve(contract.getSettings, async () => ({ ...(await readSettings(here.db)), today: here.today() })),
   serve(contract.saveSettings, async ({ body }) => {
-    const value = new Date().toISOString();
     await here.db.transaction(async (tx) => {
-      if (body.cautionRead === true)
-        await tx.insert(settings).values({ key: CAUTION_KEY, value }).onConflictDoUpdate({ target: settings.key, set: { value } });
+      const put = (key: string, value: string) =>
+        tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } });
+      if (body.cautionRead === true) await put(CAUTION_KEY, new Date().toISOString());
+      if (body.currency !== undefined) await put(CURRENCY_KEY, body.currency);
       if (body.isDemo === false) await tx.delete(settings).where(eq(settings.key, DEMO_KEY));
       if (body.hasModelNews === false) await tx.delete(settings).where(eq(settings.key, MODEL_NEWS_KEY));
     });

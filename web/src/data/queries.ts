@@ -1,6 +1,7 @@
 import type { AnswerOf, listSets } from '@ivrak/contract';
 import type { KitView } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
+import { setCurrency } from '../drawing/figures.ts';
 import { takeShipped, useCatalog } from './catalog.ts';
 import { api } from './client.ts';
 
@@ -9,7 +10,14 @@ export const queryClient = new QueryClient({ defaultOptions: { queries: { staleT
 /** A kit as Muster lists it: its packing in figures only, and of its set what it is called. */
 export type MusteredKit = Omit<KitView, 'packing' | 'inSet'> & { inSet: { id: string; name: string } | null };
 
-const settingsQuery = queryOptions({ queryKey: ['settings'], queryFn: () => api.get('/api/settings') });
+export const settingsQuery = queryOptions({
+  queryKey: ['settings'],
+  queryFn: async () => {
+    const told = await api.get('/api/settings');
+    setCurrency(told.currency);
+    return told;
+  },
+});
 export const useSettings = () => useQuery(settingsQuery);
 /** What the server knows of kinds and schools goes into the catalogue, from which every screen reads. */
 const catalogQuery = queryOptions({

@@ -105,8 +105,8 @@ describe('containers and rungs', () => {
 describe('figures', () => {
   it('carry their units', () => {
     expect([price(4320), price(5), mm(11.04), grams(387.6), pieces('R.seal', 1), pieces('R.seal', 2)]).toEqual([
-      '43.20',
-      '0.05',
+      '43.20\u00a0€',
+      '0.05\u00a0€',
       '11 mm',
       '388 g',
       '1 chest seal',

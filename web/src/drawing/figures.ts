@@ -10,7 +10,15 @@ export const STATE_WORDS: Record<NeedState, string> = {
   full: 'full',
 };
 
-export const price = (minor: number): string => (minor / 100).toFixed(2);
+/** Stands behind every amount; told by the settings. */
+let currency = '€';
+export const currencyNow = (): string => currency;
+export function setCurrency(next: string): void {
+  currency = next;
+}
+
+/** "28.00 €"; on one line. */
+export const price = (minor: number): string => `${(minor / 100).toFixed(2)}\u00a0${currency}`;
 export const grams = (value: number): string => `${Math.round(value)} g`;
 export const mm = (value: number): string => `${Math.round(value * 10) / 10} mm`;
 

@@ -1,11 +1,13 @@
-import { Button, FileButton, Select, useMantineColorScheme } from '@mantine/core';
+import { Button, FileButton, Select, TextInput, useMantineColorScheme } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import type { RefObject } from 'react';
 import { useRef, useState } from 'react';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../data/client.ts';
-import { queryClient, usePeople } from '../data/queries.ts';
+import { queryClient, settingsQuery, usePeople, useSettings } from '../data/queries.ts';
 import { CAUTION } from '../ui/caution.ts';
 import parts from '../ui/parts.module.css';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useKeep } from '../ui/useKeep.ts';
 import { BeginOwn } from './BeginOwn.tsx';
 import { JournalYears } from './JournalYears.tsx';
 import css from './settings.module.css';
@@ -16,6 +18,7 @@ export function SettingsPage() {
       <h1>Settings</h1>
       <div className={css.grid}>
         <You />
+        <Money />
         <Transfer />
         <BeginOwn />
         <Journal />
@@ -51,6 +54,33 @@ function You() {
         ]}
         value={colorScheme}
         onChange={(value) => setColorScheme((value ?? 'light') as 'light' | 'dark' | 'auto')}
+      />
+    </section>
+  );
+}
+
+function Money() {
+  const { error, keep } = useKeep();
+  const known = useSettings().data?.currency;
+  return (
+    <section className="stack">
+      <h2>Money</h2>
+      <Refusal text={error} />
+      <TextInput
+        key={known}
+        label="Currency"
+        description="A sign or a code; it stands behind every amount, on paper too. Amounts themselves are not converted."
+        maxLength={5}
+        styles={{ input: { width: 120 } }}
+        defaultValue={known}
+        onBlur={(event) => {
+          const currency = event.currentTarget.value.trim();
+          if (currency !== known)
+            void keep(
+              () => api.put('/api/settings', { body: { currency } }),
+              () => queryClient.invalidateQueries(settingsQuery),
+            );
+        }}
       />
     </section>
   );

@@ -1,3 +1,4 @@
+import { currencyNow } from '../drawing/figures.ts';
 import { DecimalInput, type DecimalInputProps } from './DecimalInput.tsx';
 
 interface MoneyInputProps extends Omit<DecimalInputProps, 'value' | 'onChange' | 'isMoney' | 'unit' | 'decimals'> {
@@ -12,6 +13,7 @@ export function MoneyInput({ value, onChange, ...props }: MoneyInputProps) {
     <DecimalInput
       {...props}
       isMoney
+      unit={currencyNow()}
       value={value === null ? null : value / 100}
       onChange={(amount) => onChange(amount === null ? null : Math.round(amount * 100))}
     />
