@@ -26,3 +26,4 @@ export {
 } from './order.ts';
 export { type BuyingPlan, buyingPlan, type Solver } from './plan.ts';
 export { allocatedMinor, crewShares, type Wanted } from './shares.ts';
+export { withFeed } from './supplierFeed.ts';

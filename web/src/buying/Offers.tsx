@@ -1,11 +1,10 @@
-import type { Offer, OfferBook, SupplierTerms } from '@ivrak/core/buying';
+import { type Offer, type OfferBook, type SupplierTerms, withFeed } from '@ivrak/core/buying';
 import { withOffers } from '@ivrak/core/tables';
 import { Button, CloseButton } from '@mantine/core';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
-import { withFeed } from '../data/supplierFeed.ts';
 import { price } from '../drawing/figures.ts';
 import { MoneyInput } from '../ui/MoneyInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';

@@ -1,5 +1,5 @@
-import { emptyBook } from '@ivrak/core/buying';
 import { describe, expect, it } from 'vitest';
+import { emptyBook } from './offers.ts';
 import { withFeed } from './supplierFeed.ts';
 
 const article = {

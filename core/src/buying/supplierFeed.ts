@@ -1,12 +1,13 @@
-import type { Offer, OfferBook } from '@ivrak/core/buying';
-import type { Answer } from './client.ts';
+import type { Offer, OfferBook, SupplierTerms } from './offers.ts';
 
-/** An article of the suppliers' feed. */
-export type SupplierArticle = FeedAnswer['articles'][number];
-export type FeedAnswer = Answer<'get', '/api/devices/supplier'>;
+/** What suppliers tell of what they sell: articles by their number, and what they ask for sending. */
+export interface SupplierFeed {
+  articles: readonly (Omit<Offer, 'id' | 'price'> & { gtin: string; priceMinor: number })[];
+  suppliers: readonly SupplierTerms[];
+}
 
 /** The book with what a feed says: its articles anew, whatever was written by hand as it was. Terms that are known stay. */
-export function withFeed(book: OfferBook, { articles, suppliers }: FeedAnswer): OfferBook {
+export function withFeed(book: OfferBook, { articles, suppliers }: SupplierFeed): OfferBook {
   const fromFeed = articles.map(
     ({ gtin, kind, perPack, priceMinor, supplier, authorised, leadDays, shelfDays }): Offer => ({
       id: gtin,
