@@ -11,7 +11,10 @@ const total = () => scene.person.page.$eval('.buying_total .mono', (node) => Num
 
 describe('buying', () => {
   it('takes the suppliers’ list in and says what to order where, proven; another offer and fewer kits change the plan', async () => {
-    const { person } = scene;
+    const { person, api } = scene;
+    // The made-up crew has offers; here somebody begins without.
+    const { version } = await api('/api/offers');
+    await api('/api/offers', 'PUT', { version, data: { id: 'offers', offers: [], suppliers: [] } });
     await person.goTo(`${scene.server.url}/restock`);
     await person.follow('What to order where');
     await person.sees('No offers yet');

@@ -606,7 +606,7 @@ describe('the currency', () => {
     expect((await send('get', '/api/settings')).body.currency).toBe('€');
     expect((await send('put', '/api/settings', { currency: ' CHF ' })).body.currency).toBe('CHF');
     for (const currency of ['', '12', 'a b', 'groschen'])
-      expect(issuesOf(await send('put', '/api/settings', { currency }))).toEqual(['currency']);
+      expect(new Set(issuesOf(await send('put', '/api/settings', { currency })))).toEqual(new Set(['currency']));
     expect((await send('get', '/api/settings')).body.currency).toBe('CHF');
     expect((await send('get', '/api/export')).body.settings).toContainEqual({ key: 'currency', value: 'CHF' });
     await send('put', '/api/settings', { currency: '€' });

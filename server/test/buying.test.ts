@@ -84,7 +84,11 @@ describe('the book of offers', () => {
     ...part,
   });
 
-  it('is empty at first, written whole on its version, and goes with the export', async () => {
+  it('is that of the made-up suppliers at first, or empty; it is written whole on its version, and goes with the export', async () => {
+    const { articles } = (await call('get', '/api/devices/supplier')).body;
+    expect((await call('get', '/api/offers')).body).toMatchObject({ data: { offers: { length: articles.length } }, version: 1 });
+    const { plans, ...rest } = (await call('get', '/api/export')).body;
+    await call('post', '/api/import', { ...rest, plans: plans.filter(({ id }: { id: string }) => id !== 'offers') });
     expect((await call('get', '/api/offers')).body).toMatchObject({ data: { offers: [] }, version: null });
     expect((await call('put', '/api/offers', { version: null, data: book() })).body.version).toBe(1);
     expect((await call('put', '/api/offers', { version: null, data: book() })).status).toBe(409);

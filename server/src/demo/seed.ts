@@ -1,3 +1,4 @@
+import { emptyBook, withFeed } from '@ivrak/core/buying';
 import { packFit } from '@ivrak/core/fit';
 import { UseInputSchema } from '@ivrak/core/incident';
 import { fitFingerprint } from '@ivrak/core/kit';
@@ -24,6 +25,7 @@ import {
 } from '../db/schema.ts';
 import { demoGtin } from '../devices/articles.ts';
 import { simulatedLog } from '../devices/logger.ts';
+import { SUPPLIER_TERMS, supplierFeed } from '../devices/supplier.ts';
 import type { Installation } from '../installation/installation.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
@@ -72,7 +74,8 @@ export async function seedDemo(here: Installation): Promise<void> {
     await tx.insert(loadouts).values(DEMO_LOADOUTS.map((data) => ({ id: data.id, data })));
     await tx.insert(kitSets).values(DEMO_SETS.map((data) => ({ id: data.id, data })));
     await tx.insert(weekPlans).values(DEMO_WEEKS.map((data) => ({ id: data.id, data })));
-    await tx.insert(plans).values({ id: DEMO_PLACES.id, data: DEMO_PLACES });
+    const offers = withFeed(emptyBook(), { articles: supplierFeed(), suppliers: SUPPLIER_TERMS });
+    await tx.insert(plans).values([DEMO_PLACES, offers].map((data) => ({ id: data.id, data })));
     await tx.insert(reachTimes).values(demoReachTimes(today).map(toReachTimeRow));
     await tx.insert(contentLists).values(DEMO_LISTS.map((data) => ({ id: data.id, data })));
     await addPastUse(tx, today);

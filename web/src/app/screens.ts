@@ -144,6 +144,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'Buy',
     does: 'what to order where, at the least outlay',
     key: 'b',
+    inBar: true,
     looks: ['/buy'],
     load: async () => (await import('../buying/BuyingPage.tsx')).BuyingPage,
   },
