@@ -96,7 +96,7 @@ const VIEWS = [
   { name: 'fit', path: '/kits/helm-vest/fit', act: () => new Promise((resolve) => setTimeout(resolve, 7000)) },
   { name: 'stage', path: '/kits/helm-vest/stage' },
   { name: 'pack-sheet', path: '/kits/helm-vest/stage?part=print', act: () => new Promise((resolve) => setTimeout(resolve, 2500)) },
-  { name: 'places', path: '/places?container=ankle-wrap' },
+  { name: 'set', path: '/sets/new?kits=helm-vest,belt-kit,bow-pocket' },
   { name: 'carry', path: '/carry?loadout=on-the-water', act: (page) => page.waitForSelector('.lanes_laneKit') },
   { name: 'crew', path: '/crew' },
   { name: 'stores', path: '/stores' },
