@@ -48,6 +48,11 @@ describe('buying', () => {
     await person.press('Save the terms of Harbour Stall');
     await person.waitFor((least) => Number.parseFloat(document.querySelector('.buying_total .mono')?.textContent) > least, withWhistle);
     expect(await total()).toBeCloseTo(withWhistle + 3, 6);
+    await person.type('Discount: Harbour Stall', '20');
+    await person.type('Code of the discount: Harbour Stall', 'SORRAN');
+    await person.press('Save the terms of Harbour Stall');
+    await person.sees('20 % off by the code SORRAN');
+    expect(await total()).toBeCloseTo(withWhistle + 3 - 0.5, 6);
     await person.press('Strike out Whistle of Harbour Stall, 2.50\u00a0€');
     await person.sees('Whistle: nobody offers it.');
     expect(await person.page.$(by('Strike out Whistle of Harbour Stall, 2.50\u00a0€', 'button'))).toBeNull();

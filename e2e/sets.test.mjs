@@ -1,6 +1,7 @@
 // Kits that are carried as one: made on Muster, seen from each, asked the same, taken along, and taken apart.
 import { describe, expect, it } from 'vitest';
 import { thing, withCrew } from './crew.mjs';
+import { by } from './page.mjs';
 
 const scene = withCrew();
 const { api, fill } = scene;
@@ -13,8 +14,16 @@ describe('three kits carried as one', () => {
     await person.goTo(server.url);
     await person.press('Carry as one');
     await person.sees('Choose the kits that are carried as one');
-    for (const name of ['Bow crew vest pocket', 'Bow crew belt pouch', 'Shore wallet'])
-      await person.press(`Carry ${name} as one with others`, 'checkbox');
+    for (const name of ['Bow crew vest pocket', 'Bow crew belt pouch', 'Shore wallet']) {
+      const box = await person.page.waitForSelector(by(`Carry ${name} as one with others`, 'checkbox'));
+      // Kits are measured meanwhile, and their cards grow under the hand.
+      await expect
+        .poll(async () => {
+          if (!(await box.evaluate((node) => node.checked))) await box.click();
+          return box.evaluate((node) => node.checked);
+        })
+        .toBe(true);
+    }
     await person.follow('Carry these 3 as one');
     await person.sees('become those of all');
     await person.type('Name', 'Ashore');

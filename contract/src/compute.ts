@@ -109,6 +109,7 @@ const BuyingPlanSchema = z.object({
       lines: z.array(z.object({ offer: z.string(), kind: z.string(), packs: z.number(), units: z.number(), priceMinor: money })),
       goodsMinor: money,
       shippingMinor: money,
+      discount: z.object({ percent: z.number(), code: z.string(), until: PlainDateSchema.nullable(), savedMinor: money }).nullable(),
     }),
   ),
   total: money,

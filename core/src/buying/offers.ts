@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { type PlainDate, PlainDateSchema } from '../model/plainDate.ts';
 
 const money = z.number().int('must be whole minor units').min(0, 'must not be negative').max(100_000_000);
 const count = z.number().int('must be a whole number').min(1, 'must be at least 1').max(100_000);
@@ -19,12 +20,22 @@ export const OfferSchema = z.object({
 });
 export type Offer = z.infer<typeof OfferSchema>;
 
+/** Off the whole order: at once or by a code, until a day. */
+const DiscountSchema = z.object({
+  percent: z.number().min(0, 'must not be negative').max(95, 'must be at most 95 %'),
+  /** What has to be named; empty: nothing. */
+  code: z.string().trim().max(40).default(''),
+  /** The last day; null: no end is known. */
+  until: PlainDateSchema.nullable().default(null),
+});
+
 export const SupplierTermsSchema = z.object({
   id: z.string().min(1).max(80),
   /** Paid once an order, minor units. */
   shipping: money,
   /** From this value of goods on shipping costs nothing; null or absent: it always costs. */
   freeFrom: money.nullable().optional(),
+  discount: DiscountSchema.nullable().optional(),
 });
 export type SupplierTerms = z.infer<typeof SupplierTermsSchema>;
 
@@ -50,6 +61,8 @@ export const BuyingProblemSchema = z.object({
     .max(200),
   offers: z.array(OfferSchema).max(1000),
   suppliers: z.array(SupplierTermsSchema).max(100),
+  /** The day of ordering: what has ended by then is not taken off. Absent: every discount holds. */
+  on: PlainDateSchema.optional(),
   /** Dated goods with less are not bought. */
   leastShelfDays: z.number().int().min(0).optional(),
   /** Kinds that are bought of authorised sellers only. */
@@ -58,3 +71,7 @@ export const BuyingProblemSchema = z.object({
   wasteShare: z.number().min(0).max(1).optional(),
 });
 export type BuyingProblem = z.infer<typeof BuyingProblemSchema>;
+
+/** Percent off what a supplier sells on a day; no day: whatever the terms say. */
+export const percentOff = ({ discount }: Pick<SupplierTerms, 'discount'>, on: PlainDate | undefined): number =>
+  discount == null || (on !== undefined && discount.until !== null && discount.until < on) ? 0 : discount.percent;

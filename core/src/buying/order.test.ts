@@ -20,6 +20,7 @@ describe('an order', () => {
           supplier: 'Pier Road',
           goodsMinor: 680,
           shippingMinor: 490,
+          discount: null,
           lines: [{ offer: 'a', kind: 'gloves', packs: 2, units: 20, priceMinor: 680 }],
         },
       ],
@@ -30,6 +31,12 @@ describe('an order', () => {
       shippingMinor: 490,
       lines: [{ kind: 'gloves', units: 20, perPack: 10, packMinor: 340, arrived: 0 }],
     });
+    // By a discount less is paid for a pack than it is offered for.
+    const [planned] = plan.orders;
+    const cheaper = {
+      orders: planned === undefined ? [] : [{ ...planned, lines: planned.lines.map((one) => ({ ...one, priceMinor: 612 })) }],
+    };
+    expect(orderFromPlan(cheaper, 'Pier Road', offers, { id: 'o4', placedOn: PLACED, expectedOn: null })?.lines[0]?.packMinor).toBe(306);
     expect(orderFromPlan(plan, 'Kelp Lane', offers, { id: 'o2', placedOn: PLACED, expectedOn: null })).toBeNull();
     expect(() => orderFromPlan(plan, 'Pier Road', [], { id: 'o3', placedOn: PLACED, expectedOn: null })).toThrow('"a"');
   });

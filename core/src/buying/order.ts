@@ -54,11 +54,12 @@ export function orderFromPlan(
 ): Order | null {
   const planned = plan.orders.find((one) => one.supplier === supplier);
   if (planned === undefined) return null;
-  const lines = planned.lines.map(({ offer, kind, packs, units }): OrderLine => {
+  const lines = planned.lines.map(({ offer, kind, packs, units, priceMinor }): OrderLine => {
     const known = offers.find((one) => one.id === offer);
     if (known === undefined) throw new Error(`the plan names an offer "${offer}" that is not among those given`);
-    const { price: packMinor, authorised = null, shelfDays = null } = known;
-    return { kind, units, perPack: units / packs, packMinor, authorised, shelfDays, arrived: 0, wrong: 0 };
+    const { authorised = null, shelfDays = null } = known;
+    // What is paid, a discount taken off.
+    return { kind, units, perPack: units / packs, packMinor: Math.round(priceMinor / packs), authorised, shelfDays, arrived: 0, wrong: 0 };
   });
   return { id, supplier, placedOn, expectedOn, shippingMinor: planned.shippingMinor, lines, isClosed: false, note: '' };
 }

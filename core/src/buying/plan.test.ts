@@ -161,6 +161,25 @@ describe('a buying plan', () => {
     }
   });
 
+  it('takes a discount off each pack, by its code and until its last day, and knows it where another is cheaper by it', () => {
+    const asked = (on: string) =>
+      problem({
+        need: [{ kind: 'a', count: 2 }],
+        offers: [
+          { id: 'o', kind: 'a', perPack: 1, price: 1000, supplier: 's' },
+          { id: 'p', kind: 'a', perPack: 1, price: 950, supplier: 't' },
+        ],
+        suppliers: [
+          { id: 's', shipping: 100, discount: { percent: 12.5, code: 'PIER', until: '2026-12-24' } },
+          { id: 't', shipping: 100 },
+        ],
+        on,
+      });
+    const [order] = buyingPlan(asked('2026-12-24'), solve).orders;
+    expect(order).toMatchObject({ supplier: 's', goodsMinor: 1750, discount: { percent: 12.5, code: 'PIER', savedMinor: 250 } });
+    expect(buyingPlan(asked('2026-12-25'), solve).orders).toMatchObject([{ supplier: 't', goodsMinor: 1900, discount: null }]);
+  });
+
   it('equals trying every number of packs, on random cases', () => {
     const random = new Random(seeded(2026));
     let withFree = 0;
@@ -180,9 +199,16 @@ describe('a buying plan', () => {
           supplier: ['s', 't'][random.below(2)],
         })),
         suppliers: [
-          { id: 's', shipping: random.below(500), freeFrom: random.next() < 0.6 ? 300 + random.below(1500) : null },
+          {
+            id: 's',
+            shipping: random.below(500),
+            freeFrom: random.next() < 0.6 ? 300 + random.below(1500) : null,
+            discount:
+              random.next() < 0.4 ? { percent: 5 * random.below(8), until: random.next() < 0.5 ? '2026-11-29' : '2026-12-24' } : null,
+          },
           { id: 't', shipping: random.below(500), freeFrom: null },
         ],
+        on: '2026-12-01',
       });
       const plan = buyingPlan(asked, solve);
       expect(plan.proven).toBe(true);
@@ -195,7 +221,13 @@ describe('a buying plan', () => {
 });
 
 /** Every number of packs of every offer up to what could pay. */
-function leastByTrying({ need, offers, suppliers }: BuyingProblem): number {
+function leastByTrying({ need, offers: listed, suppliers }: BuyingProblem): number {
+  // What has ended by the first of December is not taken off.
+  const offers = listed.map((offer) => {
+    const discount = suppliers.find(({ id }) => id === offer.supplier)?.discount;
+    const percent = discount == null || discount.until === '2026-11-29' ? 0 : discount.percent;
+    return { ...offer, price: Math.round(offer.price - (offer.price * percent) / 100) };
+  });
   let best = Number.POSITIVE_INFINITY;
   const packs = offers.map(() => 0);
   const wanted = need.reduce((sum, { count }) => sum + count, 0);

@@ -1,10 +1,14 @@
-import type { BuyingProblem, Offer, SupplierTerms } from './offers.ts';
+import type { PlainDate } from '../model/plainDate.ts';
+import { type BuyingProblem, type Offer, percentOff, type SupplierTerms } from './offers.ts';
 
 export interface BuyingOrder {
   supplier: string;
   lines: { offer: string; kind: string; packs: number; units: number; priceMinor: number }[];
+  /** What is paid for the goods, the discount taken off. */
   goodsMinor: number;
   shippingMinor: number;
+  /** What was taken off, and the code that takes it off; null: nothing. */
+  discount: { percent: number; code: string; until: PlainDate | null; savedMinor: number } | null;
 }
 export interface BuyingPlan {
   orders: BuyingOrder[];
@@ -44,7 +48,9 @@ interface Prepared {
 
 function prepare(problem: BuyingProblem): Prepared {
   const known = new Map(problem.suppliers.map((supplier) => [supplier.id, supplier]));
-  const offers = problem.offers.filter((offer) => offerExclusion(offer, problem) === null);
+  const offers = problem.offers
+    .filter((offer) => offerExclusion(offer, problem) === null)
+    .map((offer) => ({ ...offer, price: paidFor(offer, known.get(offer.supplier), problem) }));
   const lines: Prepared['lines'] = [];
   const unmet: BuyingPlan['unmet'] = [];
   const offered = new Set(offers.map(({ kind }) => kind));
@@ -58,6 +64,10 @@ function prepare(problem: BuyingProblem): Prepared {
   const suppliers = [...new Set(wantedOffers.map(({ supplier }) => supplier))].map((id) => known.get(id) ?? { id, shipping: 0 });
   return { problem, offers: wantedOffers, lines, unmet, suppliers };
 }
+
+/** Of one pack, what is paid: a discount is taken off each pack, to the nearest minor unit, so that lines add up to the order. */
+const paidFor = ({ price }: Offer, supplier: SupplierTerms | undefined, { on }: BuyingProblem): number =>
+  supplier === undefined ? price : Math.round((price * (100 - percentOff(supplier, on))) / 100);
 
 function whyUnmet(kinds: readonly string[], problem: BuyingProblem): string {
   const refused = problem.offers.filter(({ kind }) => kinds.includes(kind));
@@ -179,7 +189,7 @@ export function buyingPlan(problem: BuyingProblem, solve: Solver): BuyingPlan {
     kind,
     by: kinds.flatMap((one, at) => (whole(`a${line}_${at}`) > 0 ? [{ kind: one, count: whole(`a${line}_${at}`) }] : [])),
   }));
-  const orders = suppliers.flatMap((supplier) => orderOf(supplier, offers, packs));
+  const orders = suppliers.flatMap((supplier) => orderOf(supplier, prepared, packs));
   const total = orders.reduce((sum, { goodsMinor, shippingMinor }) => sum + goodsMinor + shippingMinor, 0);
   const units = unitsBought(orders);
   const served = new Map<string, number>();
@@ -197,7 +207,8 @@ export function buyingPlan(problem: BuyingProblem, solve: Solver): BuyingPlan {
   return { orders, total, leftover, perUnit: allocate(orders), servedBy, unmet, proven: isOptimal, comparedMinor: goal, boundMinor: bound };
 }
 
-function orderOf({ id, shipping, freeFrom }: SupplierTerms, offers: readonly Offer[], packs: readonly number[]): BuyingOrder[] {
+function orderOf(supplier: SupplierTerms, { offers, problem }: Prepared, packs: readonly number[]): BuyingOrder[] {
+  const { id, shipping, freeFrom, discount } = supplier;
   const lines = offers.flatMap((offer, index) => {
     const bought = packs[index] ?? 0;
     if (offer.supplier !== id || bought === 0) return [];
@@ -206,7 +217,12 @@ function orderOf({ id, shipping, freeFrom }: SupplierTerms, offers: readonly Off
   if (lines.length === 0) return [];
   const goodsMinor = lines.reduce((sum, { priceMinor }) => sum + priceMinor, 0);
   const isFree = freeFrom != null && goodsMinor >= freeFrom;
-  return [{ supplier: id, lines, goodsMinor, shippingMinor: isFree ? 0 : shipping }];
+  const percent = percentOff(supplier, problem.on);
+  const fullOf = new Map(problem.offers.map((offer) => [offer.id, offer.price]));
+  const full = lines.reduce((sum, { offer, packs: bought }) => sum + bought * (fullOf.get(offer) ?? 0), 0);
+  const off =
+    discount == null || percent === 0 ? null : { percent, code: discount.code, until: discount.until, savedMinor: full - goodsMinor };
+  return [{ supplier: id, lines, goodsMinor, shippingMinor: isFree ? 0 : shipping, discount: off }];
 }
 
 function unitsBought(orders: readonly BuyingOrder[]): Map<string, number> {

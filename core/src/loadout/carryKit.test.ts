@@ -21,6 +21,7 @@ const told = CarryKitSchema.parse({
   massG: 90,
   priceMinor: 0,
   thicknessMm: null,
+  outer: null,
   blockedBy: null,
   hasSlits: false,
   hangsAt: '',

@@ -3,7 +3,7 @@ import { Checkbox, Switch } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { kindName, useCatalog } from '../data/catalog.ts';
-import { useKits, usePeople, useRestock, useStores } from '../data/queries.ts';
+import { useKits, usePeople, useRestock, useSettings, useStores } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Failure } from '../ui/Failure.tsx';
@@ -63,6 +63,7 @@ function usePayers(kits: KitLines, forStores: Wanted['lines']): Wanted[] {
 
 function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
   const catalog = useCatalog((state) => state.catalog);
+  const today = useSettings().data?.today;
   const lacking = kits.filter(({ lines }) => lines.some(({ toBuy }) => toBuy.length > 0));
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
   const [how, setHow] = useState(HOW);
@@ -75,11 +76,12 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
       need: isLessOrders ? lessOnOrder(wanted, onOrder(orders.map(({ data }) => data))) : wanted,
       offers: book.data.offers,
       suppliers: book.data.suppliers,
+      ...(today === undefined ? {} : { on: today }),
       leastShelfDays: leastShelfDays ?? 0,
       authorisedOnly: [...catalog.values()].filter(({ sellerMatters }) => sellerMatters).map(({ id }) => id),
       wasteShare: (wastePercent ?? 0) / 100,
     };
-  }, [chosen, how, catalog, book, forStores, orders]);
+  }, [chosen, how, catalog, book, forStores, orders, today]);
   const payers = usePayers(chosen, forStores);
   const toggle = (id: string) => {
     const next = new Set(without);

@@ -1,11 +1,13 @@
 import { type Offer, type OfferBook, type SupplierTerms, withFeed } from '@ivrak/core/buying';
 import { withOffers } from '@ivrak/core/tables';
-import { Button, CloseButton } from '@mantine/core';
+import { Button, CloseButton, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
 import { price } from '../drawing/figures.ts';
+import { DateField } from '../ui/DateField.tsx';
+import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { MoneyInput } from '../ui/MoneyInput.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
@@ -42,13 +44,13 @@ export function Offers({ book }: { book: StoredBook }) {
         </Button>
       </div>
       <Refusal text={error} />
-      {suppliers.map(({ id, shipping, freeFrom }) => (
-        <section key={id} className={css.supplier}>
-          <h3>{id}</h3>
-          <Terms id={id} shipping={shipping} freeFrom={freeFrom ?? null} keep={(next) => setTerms(id, next)} />
+      {suppliers.map((terms) => (
+        <section key={terms.id} className={css.supplier}>
+          <h3>{terms.id}</h3>
+          <Terms terms={terms} keep={(next) => setTerms(terms.id, next)} />
           <ul>
             {offers
-              .filter(({ supplier }) => supplier === id)
+              .filter(({ supplier }) => supplier === terms.id)
               .map((offer) => (
                 <OfferLine
                   key={offer.id}
@@ -69,16 +71,19 @@ export function Offers({ book }: { book: StoredBook }) {
 }
 
 interface TermsProps {
-  id: string;
-  shipping: number;
-  freeFrom: number | null;
+  terms: SupplierTerms;
   keep: (next: Partial<SupplierTerms>) => void;
 }
 
-/** What sending costs; kept on a press, since the plan changes with it. */
-function Terms({ id, shipping, freeFrom, keep }: TermsProps) {
-  const [form, setForm] = useState({ shipping, freeFrom });
-  const isChanged = form.shipping !== shipping || form.freeFrom !== freeFrom;
+const NO_DISCOUNT = { percent: 0, code: '', until: null };
+
+/** What sending costs and what is taken off; kept on a press, since the plan changes with it. */
+function Terms({ terms: { id, shipping, freeFrom = null, discount }, keep }: TermsProps) {
+  const known = { shipping, freeFrom, discount: discount ?? NO_DISCOUNT };
+  const [form, setForm] = useState(known);
+  const isChanged = JSON.stringify(form) !== JSON.stringify(known);
+  const setDiscount = (next: Partial<typeof form.discount>) => setForm({ ...form, discount: { ...form.discount, ...next } });
+  const { percent, code, until } = form.discount;
   return (
     <div className={css.terms}>
       <MoneyInput
@@ -94,8 +99,33 @@ function Terms({ id, shipping, freeFrom, keep }: TermsProps) {
         value={form.freeFrom}
         onChange={(minor) => setForm({ ...form, freeFrom: minor })}
       />
+      <DecimalInput
+        label="Discount"
+        aria-label={`Discount: ${id}`}
+        unit="%"
+        max={95}
+        value={percent === 0 ? null : percent}
+        onChange={(next) => setDiscount({ percent: next ?? 0 })}
+      />
+      {percent > 0 && (
+        <>
+          <TextInput
+            label="By code"
+            aria-label={`Code of the discount: ${id}`}
+            placeholder="none"
+            maxLength={40}
+            value={code}
+            onChange={(event) => setDiscount({ code: event.currentTarget.value })}
+          />
+          <DateField label="Until" value={until} onChange={(date) => setDiscount({ until: date })} />
+        </>
+      )}
       {isChanged && (
-        <Button size="compact-sm" aria-label={`Save the terms of ${id}`} onClick={() => keep(form)}>
+        <Button
+          size="compact-sm"
+          aria-label={`Save the terms of ${id}`}
+          onClick={() => keep({ ...form, discount: percent === 0 ? null : form.discount })}
+        >
           Save
         </Button>
       )}

@@ -7,7 +7,7 @@ import {
   orderFromPlan,
   type Wanted,
 } from '@ivrak/core/buying';
-import { addDays, NEEDS, type NeedId, type Restock } from '@ivrak/core/model';
+import { addDays, NEEDS, type NeedId, type Restock, showDate } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
 import { catalogNow, kindName } from '../data/catalog.ts';
@@ -110,7 +110,7 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
 }
 
 function SupplierOrder({ order, place }: { order: BuyingPlan['orders'][number]; place: () => void }) {
-  const { supplier, lines, goodsMinor, shippingMinor } = order;
+  const { supplier, lines, goodsMinor, shippingMinor, discount } = order;
   return (
     <section className={css.order}>
       <div className="row">
@@ -133,6 +133,15 @@ function SupplierOrder({ order, place }: { order: BuyingPlan['orders'][number]; 
               <td className="mono">{price(priceMinor)}</td>
             </tr>
           ))}
+          {discount !== null && (
+            <tr className="muted">
+              <td>
+                {discount.percent} % off{discount.code === '' ? '' : ` by the code ${discount.code}`}
+                {discount.until === null ? '' : `, until ${showDate(discount.until)}`}: taken off above
+              </td>
+              <td className="mono">{price(discount.savedMinor)}</td>
+            </tr>
+          )}
           <tr className="muted">
             <td>shipping</td>
             <td className="mono">{shippingMinor === 0 ? 'free' : price(shippingMinor)}</td>
