@@ -6,6 +6,7 @@ import { gzipSync } from 'node:zlib';
 import { benchBuying } from './bench-buying.mjs';
 import { benchCarry } from './bench-carry.mjs';
 import { benchFitQuality, benchLists, random } from './bench-fit.mjs';
+import { benchSets } from './bench-sets.mjs';
 import { benchHorizon, benchStores } from './bench-upkeep.mjs';
 import { benchUse } from './bench-use.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
@@ -260,39 +261,28 @@ async function benchFrames() {
 }
 
 if (!existsSync(join(ROOT, 'web/dist/.vite/manifest.json'))) throw new Error('the pages were built without a manifest');
-const only = process.argv[2];
-if (only === 'fit') {
-  if (process.argv[3] === 'lists') benchLists(ivrak, report);
-  else benchFitQuality(ivrak, report);
-  process.exit(0);
-}
-if (only === 'carry') {
-  await benchCarry(ivrak, pathToFileURL(core).href, report);
-  process.exit(0);
-}
-if (only === 'buying') {
-  await benchBuying(ivrak, report);
-  process.exit(0);
-}
-if (only === 'use') {
-  await benchUse(report);
-  process.exit(0);
-}
-if (only === 'frames') {
-  await benchFrames();
-  process.exit(0);
-}
-if (only === 'repaint') {
-  await benchRepaint();
-  process.exit(0);
-}
-if (only === 'upkeep') {
-  benchHorizon(ivrak, report);
-  await benchStores(report);
+const carry = () => benchCarry(ivrak, pathToFileURL(core).href, report);
+/** What can be asked for by itself. */
+const PARTS = {
+  fit: () => (process.argv[3] === 'lists' ? benchLists(ivrak, report) : benchFitQuality(ivrak, report)),
+  carry,
+  buying: () => benchBuying(ivrak, report),
+  sets: () => benchSets(report),
+  use: () => benchUse(report),
+  frames: benchFrames,
+  repaint: benchRepaint,
+  upkeep: async () => {
+    benchHorizon(ivrak, report);
+    await benchStores(report);
+  },
+};
+const part = PARTS[process.argv[2]];
+if (part !== undefined) {
+  await part();
   process.exit(0);
 }
 benchCoverage();
-await benchCarry(ivrak, pathToFileURL(core).href, report);
+await carry();
 benchHorizon(ivrak, report);
 await benchBuying(ivrak, report);
 benchFit();
@@ -300,6 +290,7 @@ benchFitQuality(ivrak, report);
 benchPage();
 await benchServer();
 await benchUse(report);
+await benchSets(report);
 await benchRepaint();
 await benchFrames();
 await benchStores(report);

@@ -93,7 +93,7 @@ function Terms({ terms: { id, shipping, freeFrom = null, discount }, keep }: Ter
         onChange={(minor) => setForm({ ...form, shipping: minor ?? 0 })}
       />
       <MoneyInput
-        label="Free from order of"
+        label="Free from"
         aria-label={`Free from order of: ${id}`}
         placeholder="never"
         value={form.freeFrom}
