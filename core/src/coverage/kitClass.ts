@@ -1,7 +1,7 @@
 import type { KindCatalog } from '../model/kind.ts';
 import type { Layer } from '../model/kit.ts';
 import { NEED_IDS, NEEDS, type NeedId } from '../model/need.ts';
-import { inWords } from '../model/words.ts';
+import { capital, inWords } from '../model/words.ts';
 import { assignOnly } from './coverage.ts';
 import type { CoverageProblem } from './problem.ts';
 
@@ -132,8 +132,6 @@ function sentenceOf(held: ReadonlySet<NeedId>): string {
   const can = inWords([...stops, ...beyond].map(({ can: words }) => words));
   return `${capital(can)}.${missing.length === 0 ? '' : ` ${capital(missing.map(({ cannot: words }) => words).join(', '))}.`}`;
 }
-
-const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 /** Needs of which there is enough for one casualty, all booked together. */
 function abilitiesOf(problem: Omit<CoverageProblem, 'needs'>, catalog: KindCatalog): Set<NeedId> {

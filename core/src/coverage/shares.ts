@@ -1,6 +1,6 @@
 import type { KindCatalog } from '../model/kind.ts';
 import type { NeedId } from '../model/need.ts';
-import { type Coverage, coverageNow } from './coverage.ts';
+import { type Coverage, coverage, coverageNow } from './coverage.ts';
 import type { CoverageProblem } from './problem.ts';
 import { isAsked, type NeedCoverage } from './states.ts';
 
@@ -19,7 +19,7 @@ export interface NeedShare {
  * What each kit has a share in. The first kit of the problem is the one that is looked at; `alone` are needs that it must hold by itself,
  * booked with its own things only.
  */
-export function sharesOf(problem: CoverageProblem, result: Coverage, alone: readonly NeedId[], catalog: KindCatalog): NeedShare[] {
+function sharesOf(problem: CoverageProblem, result: Coverage, alone: readonly NeedId[], catalog: KindCatalog): NeedShare[] {
   const [own, ...others] = problem.kits;
   if (own === undefined) return [];
   const kitOf = new Map([own, ...others].flatMap(({ id, units }) => units.map((unit) => [unit.id, id] as const)));
@@ -50,7 +50,7 @@ function aloneIn(problem: CoverageProblem, alone: readonly NeedId[], catalog: Ki
  * The coverage of all together as it is seen from one of them: it is served by its own things, what only the others hold is elsewhere, what
  * it must hold by itself and does not is a gap of its own, and a gap of all is one of each.
  */
-export function seenFrom(result: Coverage, shares: readonly NeedShare[], units: readonly { id: string }[]): Coverage {
+function seenFrom(result: Coverage, shares: readonly NeedShare[], units: readonly { id: string }[]): Coverage {
   const own = new Set(units.map(({ id }) => id));
   const needs = result.needs.map((held, index): NeedCoverage => {
     const { here, others, alone } = shares[index] as NeedShare; // one for each need, in the same order
@@ -60,4 +60,19 @@ export function seenFrom(result: Coverage, shares: readonly NeedShare[], units: 
     return isHeldByOthers ? { ...seen, state: 'elsewhere' } : seen;
   });
   return { ...result, needs };
+}
+
+/** Of kits that are carried as one: booked together, what each has a share in, and how it is seen from the first of them. */
+export interface SharedCoverage {
+  together: Coverage;
+  shares: NeedShare[];
+  seen: Coverage;
+}
+
+/** `alone`: needs that the first kit must hold by itself; absent: it is carried by itself, and sees what it holds. */
+export function sharedCoverage(problem: CoverageProblem, alone: readonly NeedId[] | undefined, catalog: KindCatalog): SharedCoverage {
+  const together = coverage(problem, catalog);
+  if (alone === undefined) return { together, shares: [], seen: together };
+  const shares = sharesOf(problem, together, alone, catalog);
+  return { together, shares, seen: seenFrom(together, shares, problem.kits[0]?.units ?? []) };
 }

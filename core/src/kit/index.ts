@@ -1,6 +1,6 @@
 export { fitFingerprint } from './fingerprint.ts';
 export { applyFitFix, type FitProposal } from './fitFix.ts';
-export { type Beside, gapText, type Judgement, judgeKit } from './judgement.ts';
+export { type Beside, gapText, type Judgement, judgedTogether, judgeKit } from './judgement.ts';
 export {
   type CarryCheck,
   carryCheck,

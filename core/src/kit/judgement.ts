@@ -1,7 +1,7 @@
-import { type Coverage, coverage, problemOf } from '../coverage/coverage.ts';
+import { type Coverage, problemOf } from '../coverage/coverage.ts';
 import type { StockKit } from '../coverage/problem.ts';
 import { byRung, type RungCoverage, readyUntil } from '../coverage/rungs.ts';
-import { type NeedShare, seenFrom, sharesOf } from '../coverage/shares.ts';
+import { type NeedShare, sharedCoverage } from '../coverage/shares.ts';
 import { type Brief, skillsOf } from '../model/brief.ts';
 import type { Container } from '../model/container.ts';
 import type { KindCatalog } from '../model/kind.ts';
@@ -55,9 +55,7 @@ export function judgeKit(kit: JudgedKit, school: School, container: Container | 
     { ...kit, needs, school, skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks, beside: kit.inSet?.beside },
     on,
   );
-  const together = coverage(problem, catalog);
-  const shares = kit.inSet == null ? [] : sharesOf(problem, together, kit.inSet.alone, catalog);
-  const seen = kit.inSet == null ? together : seenFrom(together, shares, kit.units);
+  const { together, shares, seen } = sharedCoverage(problem, kit.inSet?.alone, catalog);
   const asked = seen.needs.filter(({ least, state }) => least > 0 && state !== 'elsewhere');
   return {
     needs,
@@ -71,6 +69,23 @@ export function judgeKit(kit: JudgedKit, school: School, container: Container | 
     held: asked.filter(({ state }) => state !== 'gap').length,
     asked: asked.length,
     firstGap: seen.needs.find(({ state }) => state === 'gap')?.need ?? null,
+  };
+}
+
+/** What kits that are carried as one hold together, by the judgement of each; what is on their bearer weighs with them. */
+export function judgedTogether([first, ...others]: readonly [Judgement, ...Judgement[]], own: readonly { massG: number }[]) {
+  const { together, readyUntil: until } = first;
+  const asked = together.needs.filter(({ least }) => least > 0);
+  const gap = together.needs.find(({ state }) => state === 'gap');
+  const sum = (figure: (judgement: Judgement) => number) => others.reduce((total, one) => total + figure(one), figure(first));
+  return {
+    rungs: byRung(together, RUNGS),
+    held: asked.filter(({ state }) => state !== 'gap').length,
+    asked: asked.length,
+    massG: sum(({ massG }) => massG) + own.reduce((total, { massG }) => total + massG, 0),
+    priceMinor: sum(({ priceMinor }) => priceMinor),
+    readyUntil: until,
+    gap: gap === undefined ? null : gapText(gap),
   };
 }
 

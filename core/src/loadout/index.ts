@@ -1,6 +1,6 @@
 export { type CarryKit, CarryKitSchema, LoadoutViewSchema, loadoutKitOf } from './carryKit.ts';
 export { type CarryWorld, kitsAlone, type LoadoutKit, loadoutProblem, loadoutView, missingBearer } from './loadout.ts';
-export { catalogWith, OWN_ID, ownUnits } from './ownThing.ts';
+export { catalogWith, OWN_ID, ownKit } from './ownThing.ts';
 export { type Outside, type SharedPlace, sharedPlaces } from './sharedPlace.ts';
 export { leaveAtHome, type Scenario, type Spares } from './spare.ts';
 export { type TakeLine, type TakenKit, takeList } from './takeList.ts';

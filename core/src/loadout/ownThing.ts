@@ -39,3 +39,7 @@ export const ownUnits = (own: readonly OwnThing[]): (StockUnit & ReachedUnit)[] 
     condition: 'ready',
     state: 'asSold',
   }));
+
+/** What somebody has of his own as one more kit beside others; none where there is nothing. */
+export const ownKit = (own: readonly OwnThing[]): { id: string; units: (StockUnit & ReachedUnit)[] }[] =>
+  own.length === 0 ? [] : [{ id: OWN_ID, units: ownUnits(own) }];

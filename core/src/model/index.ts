@@ -173,3 +173,4 @@ export {
   NoticeSchema,
   plainUpkeep,
 } from './upkeep.ts';
+export { capital } from './words.ts';

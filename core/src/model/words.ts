@@ -3,3 +3,6 @@ export function inWords(parts: readonly string[]): string {
   const last = parts.at(-1);
   return parts.length < 2 ? (last ?? '') : `${parts.slice(0, -1).join(', ')} and ${last}`;
 }
+
+/** With a capital in front, as a sentence begins. */
+export const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;

@@ -2,7 +2,7 @@ import { type AskedKit, type NeedHeld, needsHeld } from '../coverage/coverage.ts
 import { isBarred } from '../coverage/grades.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
 import type { StockKit } from '../coverage/problem.ts';
-import { catalogWith, OWN_ID, ownUnits } from '../loadout/ownThing.ts';
+import { catalogWith, ownKit } from '../loadout/ownThing.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { LAYER_NAMES, LAYERS, type Layer } from '../model/kit.ts';
 import type { Loadout, OwnThing } from '../model/loadout.ts';
@@ -118,9 +118,8 @@ export function horizon(
   const row = (group: Omit<Group, 'stock' | 'isChecked'>) => {
     const [first, ...more] = group.kits;
     const own = ownOf(group.kits);
-    const things = [{ id: OWN_ID, units: ownUnits(own) }];
     // A kit that is carried as one with others holds as long as all of them do.
-    const stock = more.length === 0 ? [stockOf(first), ...(first.beside ?? [])] : [...group.kits.map(stockOf), ...things];
+    const stock = more.length === 0 ? [stockOf(first), ...(first.beside ?? [])] : [...group.kits.map(stockOf), ...ownKit(own)];
     return rowOf({ ...group, stock, isChecked: false }, span, catalogWith(catalog, own));
   };
   const rows = kits.map((kit) => row({ of: 'kit', id: kit.id, name: kit.name, kits: [kit] }));
@@ -148,7 +147,7 @@ export function horizon(
     const [first, ...more] = members;
     // A loadout of one kit is still asked for by its name.
     if (first === undefined) continue;
-    const stock = [...members.map((kit) => ({ id: kit.id, units: kit.units })), { id: OWN_ID, units: ownUnits(own) }];
+    const stock = [...members.map((kit) => ({ id: kit.id, units: kit.units })), ...ownKit(own)];
     const group: Group = { of: 'loadout', id, name, kits: [first, ...more], stock, isChecked: passesSecurity };
     rows.push(rowOf(group, span, catalogWith(catalog, own)));
   }

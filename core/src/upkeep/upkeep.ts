@@ -1,8 +1,8 @@
-import { type AskedKit, type Coverage, coverage, leastMetNow, problemOf } from '../coverage/coverage.ts';
+import { type AskedKit, type Coverage, leastMetNow, problemOf } from '../coverage/coverage.ts';
 import { gradeOf } from '../coverage/grades.ts';
 import type { StockUnit } from '../coverage/problem.ts';
 import { hasGap } from '../coverage/rungs.ts';
-import { seenFrom, sharesOf } from '../coverage/shares.ts';
+import { sharedCoverage } from '../coverage/shares.ts';
 import { gapText } from '../kit/judgement.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId } from '../model/need.ts';
@@ -15,7 +15,7 @@ export interface KeptKit extends AskedKit {
   /** Days between inspections, heat included, and why. */
   interval: { days: number; why: string };
   inspectedOn: PlainDate | null;
-  /** Of a kit that is carried as one with others, what it must hold by itself. */
+  /** What it must hold by itself of what is asked of all; absent: it is carried by itself. */
   alone?: readonly NeedId[] | undefined;
 }
 
@@ -53,12 +53,8 @@ const ORDER: readonly UpkeepEvent['type'][] = ['gap', 'lapse', 'unitLapse', 'ord
 const rank = (event: UpkeepEvent): number => ORDER.indexOf(event.type);
 
 /** Of a kit that is carried as one with others, as it is seen from this one. */
-export function coverageOn(kit: KeptKit, on: PlainDate, catalog: KindCatalog): Coverage {
-  const problem = problemOf(kit, on);
-  const together = coverage(problem, catalog);
-  if (kit.beside === undefined) return together;
-  return seenFrom(together, sharesOf(problem, together, kit.alone ?? [], catalog), kit.units);
-}
+export const coverageOn = (kit: KeptKit, on: PlainDate, catalog: KindCatalog): Coverage =>
+  sharedCoverage(problemOf(kit, on), kit.alone, catalog).seen;
 
 const event = (kit: KeptKit, type: UpkeepEvent['type'], on: PlainDate, text: string, more: Partial<UpkeepEvent> = {}): UpkeepEvent => ({
   type,

@@ -1,8 +1,9 @@
-import { catalogWith, OWN_ID, ownUnits } from '@ivrak/core/loadout';
+import { catalogWith, ownKit } from '@ivrak/core/loadout';
 import { type KindCatalog, type KitSet, KitSetSchema } from '@ivrak/core/model';
 import { asc, eq, getTableColumns, sql } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
+import { rowMark } from '../db/rowMark.ts';
 import { kitSets } from '../db/schema.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { InSet, StoredKit } from '../installation/storedKit.ts';
@@ -15,7 +16,7 @@ export interface StoredSet {
   mark: string;
 }
 
-const columns = { ...getTableColumns(kitSets), mark: sql<string>`${kitSets}.xmin::text || ' ' || ${kitSets}.ctid::text` };
+const columns = { ...getTableColumns(kitSets), mark: rowMark(kitSets) };
 const toSet = ({ data, ...row }: typeof kitSets.$inferSelect & { mark: string }): StoredSet => ({ ...row, data: KitSetSchema.parse(data) });
 
 export const listSets = async (db: Db | Tx): Promise<StoredSet[]> =>
@@ -60,9 +61,8 @@ function seenBy(kitId: string, { id, version, data }: StoredSet, known: Readonly
     const kit = other === kitId ? undefined : known.get(other)?.kit;
     return kit === undefined ? [] : [{ id: kit.id, name: kit.name, units: kit.units }];
   });
-  const own = data.own.length === 0 ? [] : [{ id: OWN_ID, units: ownUnits(data.own) }];
   const { name, kitIds } = data;
-  return { id, name, version, kitIds, own: data.own, alone: data.alone[kitId] ?? [], others, beside: [...others, ...own] };
+  return { id, name, version, kitIds, own: data.own, alone: data.alone[kitId] ?? [], others, beside: [...others, ...ownKit(data.own)] };
 }
 
 /** A kit with what it is carried as one with; the same object as long as nothing of the set has changed. */

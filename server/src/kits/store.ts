@@ -17,6 +17,7 @@ import {
 import { and, asc, desc, eq, getTableColumns, inArray, isNull, sql } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
+import { rowMark } from '../db/rowMark.ts';
 import { kits, lots, units, useLogs } from '../db/schema.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
@@ -68,8 +69,7 @@ const packingInShort = sql<unknown>`case when ${kits.packing} is null then null 
   'result', jsonb_strip_nulls(jsonb_build_object('thicknessMm', ${kits.packing} -> 'result' -> 'thicknessMm', 'feasible', ${kits.packing} -> 'result' -> 'feasible',
     'outer', ${kits.packing} -> 'result' -> 'outer', 'blockedBy', ${kits.packing} -> 'result' -> 'blockedBy'))) end`;
 
-/** Changes with every write to a row: the transaction that wrote it, and where it lies (PostgreSQL manual, system columns). */
-const markOf = sql<string>`${kits}.xmin::text || ' ' || ${kits}.ctid::text`;
+const markOf = rowMark(kits);
 
 /** Kits with their units and packings in short, each with its mark; of some, or all that are in use. */
 async function readKits(db: Db | Tx, ids: readonly string[] | null): Promise<{ mark: string; kit: StoredKit }[]> {

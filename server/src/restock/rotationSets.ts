@@ -5,7 +5,7 @@ import type { horizonKits } from '../upkeep/horizonKits.ts';
 type Known = Awaited<ReturnType<typeof horizonKits>>[number];
 
 /** Kits as they change things: those that are carried as one are one, since what one of them gives may be what another leans on. */
-export function asOne(kits: readonly Known[]): (Known & { name: string })[] {
+export function asOne(kits: readonly Known[]): Known[] {
   const sets = new Map<string, Known[]>();
   for (const kit of kits) {
     const key = kit.stored.inSet === null ? kit.id : keyOf(kit.stored.inSet.id);

@@ -1,8 +1,7 @@
 import * as contract from '@ivrak/contract';
-import { byRung } from '@ivrak/core/coverage';
-import { gapText } from '@ivrak/core/kit';
-import { type KitSet, RUNGS } from '@ivrak/core/model';
-import { inArray, sql } from 'drizzle-orm';
+import { judgedTogether } from '@ivrak/core/kit';
+import type { KitSet } from '@ivrak/core/model';
+import { inArray } from 'drizzle-orm';
 import type { Tx } from '../db/database.ts';
 import { kitSets, kits, people } from '../db/schema.ts';
 import { type Issue, unacceptable } from '../http/problem.ts';
@@ -24,8 +23,7 @@ export const setRoutes = (here: Installation): Served[] => [
   }),
   serve(contract.saveSet, ({ params, body: { version, data }, who }) =>
     here.db.transaction(async (tx) => {
-      // One writer of sets at a time: two that each take the same kit would both find it free.
-      await tx.execute(sql`lock table ${kitSets} in share row exclusive mode`);
+      // Writers go in turn, so that of two that each take the same kit the second finds it taken.
       const before = version === null ? null : await findRow<KitSet>(tx, kitSets, params.id);
       const issues = await setIssues(tx, params.id, data);
       if (issues.length > 0) throw unacceptable(issues);
@@ -48,20 +46,13 @@ function viewOfSet(here: Installation, { data }: Pick<StoredSet, 'data'>, all: R
   const [first] = members;
   if (first === undefined) return null;
   const today = here.today();
-  const { together: coverage, readyUntil } = judge(here, first, today);
-  const views = members.map((kit) => viewOf(here, kit, today));
-  const asked = coverage.needs.filter(({ least }) => least > 0);
-  const gap = coverage.needs.find(({ state }) => state === 'gap');
-  const sum = (figure: (view: (typeof views)[number]) => number) => views.reduce((total, view) => total + figure(view), 0);
+  const others = members.slice(1).map((kit) => judge(here, kit, today));
+  const judged = judge(here, first, today);
+  const { rungs, ...together } = judgedTogether([judged, ...others], data.own);
   return {
-    coverage,
-    rungs: byRung(coverage, RUNGS).map(({ rung, state, have, least }) => ({ rung, state, have, least })),
-    held: asked.filter(({ state }) => state !== 'gap').length,
-    asked: asked.length,
-    massG: sum(({ summary }) => summary.massG) + data.own.reduce((total, { massG }) => total + massG, 0),
-    priceMinor: sum(({ summary }) => summary.priceMinor),
-    readyUntil,
-    gap: gap === undefined ? null : gapText(gap),
+    ...together,
+    coverage: judged.together,
+    rungs: rungs.map(({ rung, state, have, least }) => ({ rung, state, have, least })),
     class: viewOf(here, first, today).class,
   };
 }

@@ -68,11 +68,11 @@ export function useHelpers(carryData: CarryData, loadout: Loadout, view: Loadout
     const schoolId = carryData.kits.find(({ id }) => id === loadout.kits[0]?.kitId)?.schoolId;
     const school = schools.find(({ id }) => id === schoolId);
     if (stores === undefined || school === undefined) return [];
+    const allowance = { skills: skillsIn(carryData, loadout), isChecked: loadout.passesSecurity };
     return helpersFor(carryData, loadout, view, stores, (id, need) => {
       const kind = catalog.get(id);
       // What a check would take is no help beyond it, and what nobody of the loadout is trained for helps nobody.
-      if (kind === undefined || !isAllowed(kind, need, { skills: skillsIn(carryData, loadout), isChecked: loadout.passesSecurity }))
-        return null;
+      if (kind === undefined || !isAllowed(kind, need, allowance)) return null;
       const grade = gradeOf(kind, need, school);
       return grade === null ? null : { grade, massG: kind.massG };
     });

@@ -7,7 +7,7 @@ import {
   sharedToolText,
   wantedTwiceText,
 } from '@ivrak/core/coverage';
-import { NEEDS, type NeedId, RUNG_NAMES, showDate, type Unit } from '@ivrak/core/model';
+import { capital, NEEDS, type NeedId, RUNG_NAMES, showDate, type Unit } from '@ivrak/core/model';
 import { type DerivedNeed, showTerms } from '@ivrak/core/needs';
 import { CloseButton } from '@mantine/core';
 import { clsx } from 'clsx';
@@ -157,5 +157,3 @@ function ServedLine({ served, unit }: { served: ServedBy; unit: Unit | undefined
     </li>
   );
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,4 +1,14 @@
-import { CarriedKitSchema, type KitSet, KitSetSchema, type PlainDate, RUNG_NAMES, RUNGS, rungOf, showDate } from '@ivrak/core/model';
+import {
+  CarriedKitSchema,
+  capital,
+  type KitSet,
+  KitSetSchema,
+  type PlainDate,
+  RUNG_NAMES,
+  RUNGS,
+  rungOf,
+  showDate,
+} from '@ivrak/core/model';
 import { clsx } from 'clsx';
 import { Fragment, useMemo } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -161,8 +171,6 @@ function Held({ set, view, toggle }: { set: KitSet; view: SetView; toggle: Toggl
     </>
   );
 }
-
-const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 function Figure({ value, label, isBad = false }: { value: string; label: string; isBad?: boolean }) {
   return (

@@ -1,7 +1,7 @@
-import { byRung, type CoverageProblem, classifyKit, type KitClassing } from '@ivrak/core/coverage';
-import { gapText, type Judgement, judgeKit } from '@ivrak/core/kit';
-import { catalogWith, OWN_ID, ownUnits } from '@ivrak/core/loadout';
-import { type KitSet, type NeedId, type PlainDate, RUNGS, skillsOf } from '@ivrak/core/model';
+import { type CoverageProblem, classifyKit, type KitClassing } from '@ivrak/core/coverage';
+import { type Judgement, judgedTogether, judgeKit } from '@ivrak/core/kit';
+import { catalogWith, OWN_ID, ownKit } from '@ivrak/core/loadout';
+import { type KitSet, type NeedId, type PlainDate, skillsOf } from '@ivrak/core/model';
 import { catalogNow, containerOf, schoolOf } from '../data/catalog.ts';
 import type { MusteredKit } from '../data/queries.ts';
 
@@ -21,18 +21,11 @@ export interface Holder {
 }
 
 /** What kits hold as one, as they stand in the form. */
-export interface SetView {
+export interface SetView extends ReturnType<typeof judgedTogether> {
   /** The kit whose brief and school are those of all. */
   model: MusteredKit;
   together: Judgement['together'];
-  rungs: Judgement['rungs'];
   holders: Holder[];
-  held: number;
-  asked: number;
-  massG: number;
-  priceMinor: number;
-  readyUntil: PlainDate | null;
-  gap: string | null;
   classing: KitClassing;
 }
 
@@ -58,7 +51,7 @@ export function viewOfSet(set: KitSet, kits: readonly MusteredKit[], today: Plai
   const { brief } = model;
   const school = schoolOf(model);
   const catalog = catalogWith(catalogNow(), set.own);
-  const own = set.own.length === 0 ? [] : [{ id: OWN_ID, units: ownUnits(set.own) }];
+  const own = ownKit(set.own);
   const judged = members.map((kit) => {
     const others = members.filter(({ id }) => id !== kit.id).map(({ id, units }) => ({ id, units }));
     const inSet = { beside: [...others, ...own], alone: set.alone[kit.id] ?? [] };
@@ -67,11 +60,8 @@ export function viewOfSet(set: KitSet, kits: readonly MusteredKit[], today: Plai
       judgement: judgeKit({ id: kit.id, brief, units: kit.units, inSet }, school, containerOf(kit.containerId), today, catalog),
     };
   });
-  const [first] = judged;
+  const [first, ...others] = judged;
   if (first === undefined) return null;
-  const { together, readyUntil } = first.judgement;
-  const asked = together.needs.filter(({ least }) => least > 0);
-  const gap = together.needs.find(({ state }) => state === 'gap');
   const problem: Omit<CoverageProblem, 'needs'> = {
     school,
     on: today,
@@ -79,18 +69,11 @@ export function viewOfSet(set: KitSet, kits: readonly MusteredKit[], today: Plai
     isChecked: brief.securityChecks,
     kits: [...members.map(({ id, units }) => ({ id, units })), ...own],
   };
-  const sum = (figure: (judgement: Judgement) => number) => judged.reduce((total, { judgement }) => total + figure(judgement), 0);
   return {
+    ...judgedTogether([first.judgement, ...others.map(({ judgement }) => judgement)], set.own),
     model,
-    together,
-    rungs: byRung(together, RUNGS),
+    together: first.judgement.together,
     holders: holdersOf(set, judged),
-    held: asked.filter(({ state }) => state !== 'gap').length,
-    asked: asked.length,
-    massG: sum(({ massG }) => massG) + set.own.reduce((total, { massG }) => total + massG, 0),
-    priceMinor: sum(({ priceMinor }) => priceMinor),
-    readyUntil,
-    gap: gap === undefined ? null : gapText(gap),
     classing: classifyKit(problem, model.layer, catalog),
   };
 }
