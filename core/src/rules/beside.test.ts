@@ -6,7 +6,8 @@ import { BriefSchema } from '../model/brief.ts';
 import { nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
-import { type Unit, UnitSchema } from '../model/unit.ts';
+import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
+import { Facts } from './rule.ts';
 import { runRules } from './rules.ts';
 
 const CATALOG = kindCatalog();
@@ -58,6 +59,29 @@ describe('a bare tourniquet that is carried as one with a pouch', () => {
         kind,
       ).toBe(true);
     expect(offered(together).length).toBeLessThan(offered(said([])).length);
+  });
+
+  it('a fix that leaves a need with what another holds of it is kept', () => {
+    // One pair here and one there, two asked: tried without the other, whatever is changed here would look like a gap.
+    const own = { ...bare, units: [...bare.units, unit('own-hands', 'gloves')] };
+    const other = { id: 'other', units: [unit('other-hands', 'gloves')] };
+    const asked = { ...brief, overrides: { 'S.hands': { least: 2, ideal: 2, windowS: null, reason: 'a pair each' } } };
+    const { coverage } = judgeKit({ ...own, brief: asked, inSet: { beside: [other], alone: [] } }, SCHOOL, undefined, ON, CATALOG);
+    const facts = new Facts({
+      draft: { ...draft, ...own, brief: asked },
+      brief: asked,
+      school: SCHOOL,
+      today: ON,
+      coverage,
+      beside: [other],
+      container: undefined,
+      position: undefined,
+      catalog: CATALOG,
+      packedMm: null,
+    });
+    expect(
+      facts.keeps({ do: 'swap', label: 'another tourniquet', unitId: UnitIdSchema.parse('t'), kind: 'flat-windlass-tourniquet' }),
+    ).toBe(true);
   });
 
   it('is advised nothing that would take from the other', () => {

@@ -5,13 +5,15 @@ import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
 import { judgeKit } from '../kit/judgement.ts';
-import { BriefSchema, TRAININGS } from '../model/brief.ts';
+import { catalogWith, OWN_ID, ownUnits } from '../loadout/ownThing.ts';
+import { BriefSchema, skillsOf, TRAININGS } from '../model/brief.ts';
 import { OwnThingSchema } from '../model/loadout.ts';
 import { circleOf } from '../model/need.ts';
 import { plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
-import { catalogWith, OWN_ID, ownUnits } from './ownThing.ts';
+import { horizon } from './horizon.ts';
+import { upkeepEvents } from './upkeep.ts';
 
 const CATALOG = kindCatalog();
 const ON = plainDate('2026-11-30');
@@ -156,4 +158,43 @@ it('whatever kind there is, a set of two that split a kit holds what the kit hel
     CATALOG,
   );
   expect(half.together.needs.map(({ have }) => have)).toEqual(whole.coverage.needs.map(({ have }) => have));
+});
+
+/** Dates of a tourniquet and a pouch that are one thing (common practice, no source). */
+describe('along the dates of a set', () => {
+  const brief = BriefSchema.parse({ purpose: 'bleeding', persons: 1, training: 'trauma' });
+  const dated = UnitSchema.parse({ id: 'g', kind: 'kaolin-gauze', count: 1, condition: 'ready', expiresOn: '2027-06-30' });
+  const bare = { id: 'bare', units: [unit('t', 'windlass-tourniquet')] };
+  const pouch = { id: 'pouch', units: [dated, unit('d', 'pressure-dressing'), unit('h', 'gloves', 2), unit('m', 'marker')] };
+  const kept = (kit: typeof bare, other: typeof bare) => ({
+    ...kit,
+    name: kit.id,
+    school: SCHOOL,
+    needs: judgeKit({ ...kit, brief }, SCHOOL, undefined, ON, CATALOG).needs,
+    skills: skillsOf(brief),
+    isChecked: false,
+    beside: [other],
+    alone: [],
+    interval: { days: 90, why: '' },
+    inspectEveryDays: 90,
+    inspectedOn: ON,
+    layer: 'worn' as const,
+    person: null,
+  });
+  const until = plainDate('2028-01-01');
+
+  it('a need that falls is told by the kit whose thing lapses, and by no other', () => {
+    const lapses = (kit: ReturnType<typeof kept>) => upkeepEvents(kit, ON, until, CATALOG).filter(({ type }) => type === 'lapse');
+    expect(lapses(kept(bare, pouch))).toEqual([]);
+    expect(lapses(kept(pouch, bare))).toMatchObject([{ need: 'M.pack', unitIds: ['g'], kind: 'kaolin-gauze' }]);
+  });
+
+  it('each holds what all of them hold, and as long', () => {
+    const [row, byItself] = horizon([kept(bare, pouch), { ...kept(bare, pouch), beside: undefined }], ON, until, CATALOG);
+    const lacks = (one: typeof row) => one?.needs.filter(({ isHeld }) => !isHeld).map(({ need }) => need) ?? [];
+    const together = judgeKit({ ...bare, brief, inSet: { beside: [pouch], alone: [] } }, SCHOOL, undefined, ON, CATALOG).together;
+    expect(lacks(row)).toEqual(together.needs.filter(({ state }) => state === 'gap').map(({ need }) => need));
+    expect(lacks(byItself).length).toBeGreaterThan(lacks(row).length);
+    expect([row?.holdsUntil, byItself?.holdsUntil]).toEqual(['2027-06-30', null]);
+  });
 });
