@@ -26,8 +26,20 @@ export { endpoint } from './endpoint.ts';
 export { addHeat, deleteHeat, listHeat, PlaceHeatSchema, simulateHeat } from './heat.ts';
 export { getCalendar, getHorizon, getKitCalendar } from './horizon.ts';
 export { AnswerSchema, answerInspection, finishInspection, listInspections, saveKitUpkeep, startInspection } from './inspections.ts';
-export { createKit, getKit, getKitCoverage, getKitRules, listKits, recordInspection, retireKit, saveKit, savePacking } from './kits.ts';
-export { comparePublished, deleteList, listLists, saveList } from './lists.ts';
+export {
+  copyKit,
+  createKit,
+  getKit,
+  getKitCoverage,
+  getKitRules,
+  listKits,
+  MOST_COPIES,
+  recordInspection,
+  retireKit,
+  saveKit,
+  savePacking,
+} from './kits.ts';
+export { comparePublished, deleteList, listLists, makeKitOfList, saveList } from './lists.ts';
 export { deleteLoadout, getCarry, getToday, listLoadouts, saveLoadout, saveWeek } from './loadouts.ts';
 export { moveModule, restockModule } from './modules.ts';
 export { getNoticeFeed, HitSchema, importNotices, listNotices } from './notices.ts';
@@ -42,6 +54,7 @@ export {
   receiveOrder,
   saveMinimums,
 } from './orders.ts';
+export { deletePattern, listPatterns, savePattern } from './patterns.ts';
 export { deleteContainer, deletePosition, saveContainer, savePosition } from './places.ts';
 export { addReachTime, deleteReachTime, getReachPlan, saveReachPlan } from './reach.ts';
 export { AppliedSchema, applyRotation, getRotation, RotationPlanSchema } from './rotation.ts';
@@ -60,6 +73,7 @@ export {
 } from './stores.ts';
 export { getApiDescription, getHealth } from './system.ts';
 export { ExportFileSchema, exportAll, importAll } from './transfer.ts';
+export { deleteTrip, listTrips, saveTrip } from './trips.ts';
 export { getRestock, getUpkeep } from './upkeep.ts';
 export { AppendSchema, addUseEntries, debriefUseLog, getUseLog, listUseLogs, PutAsideSchema, StoredLogSchema } from './useLogs.ts';
 export { listUses, logUse } from './uses.ts';

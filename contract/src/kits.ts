@@ -49,6 +49,20 @@ export const createKit = endpoint({
   answer: KitViewSchema,
 });
 
+export const MOST_COPIES = 12;
+
+export const copyKit = endpoint({
+  method: 'post',
+  path: '/api/kits/:id/copies',
+  summary: 'Make kits after another one, all of them or none; as twins they join its pattern, or begin one',
+  status: 201,
+  body: z.object({
+    copies: z.array(KitDraftSchema).min(1, 'make one copy at least').max(MOST_COPIES),
+    asTwins: z.boolean().default(false),
+  }),
+  answer: z.object({ ids: z.array(KitIdSchema), patternId: z.string().nullable() }),
+});
+
 export const getKit = endpoint({
   method: 'get',
   path: '/api/kits/:id',
@@ -60,7 +74,15 @@ export const saveKit = endpoint({
   method: 'put',
   path: '/api/kits/:id',
   summary: 'Save a kit as a whole; 409 with the current kit where the version is old',
-  body: z.object({ version: VersionSchema, draft: KitDraftSchema, sentTo: SentToSchema }),
+  // What a program does not know of it does not send, and it stays as it was.
+  body: z.object({
+    version: VersionSchema,
+    draft: KitDraftSchema.extend({
+      planned: KitDraftSchema.shape.planned.unwrap().optional(),
+      leftOut: KitDraftSchema.shape.leftOut.unwrap().optional(),
+    }),
+    sentTo: SentToSchema,
+  }),
   answer: KitViewSchema,
 });
 

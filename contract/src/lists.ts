@@ -1,5 +1,5 @@
 import { ContentListSchema } from '@ivrak/core/buying';
-import { PlainDateSchema } from '@ivrak/core/model';
+import { KitDraftSchema, KitIdSchema, KitViewSchema, PlainDateSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 
@@ -26,6 +26,19 @@ export const deleteList = endpoint({
   summary: 'Take a list away',
   query: z.object({ version: z.coerce.number().int().positive() }),
   answer: z.object({ removed: z.string() }),
+});
+
+export const makeKitOfList = endpoint({
+  method: 'post',
+  path: '/api/lists/:id/kit',
+  summary: 'Make a kit of a list: its things planned, or as they were bought, taken in with their seller and price',
+  status: 201,
+  body: z.object({
+    id: KitIdSchema.optional(),
+    kit: KitDraftSchema.pick({ name: true, layer: true, personId: true, containerId: true, positionId: true, schoolId: true, brief: true }),
+    as: z.enum(['planned', 'bought']),
+  }),
+  answer: KitViewSchema,
 });
 
 export const comparePublished = endpoint({

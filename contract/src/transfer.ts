@@ -16,6 +16,7 @@ import {
   MadeReadyFields,
   NoticeSchema,
   OwnTraitsSchema,
+  PatternSchema,
   PersonIdSchema,
   PersonSchema,
   PlaceSchema,
@@ -27,6 +28,7 @@ import {
   SchoolSchema,
   SetAsideSchema,
   TimeSchema,
+  TripSchema,
   UnitIdSchema,
   WeekPlanSchema,
 } from '@ivrak/core/model';
@@ -42,8 +44,8 @@ const count = z.number().int().nonnegative();
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.literal([1, 2, 3, 4, 5, 6, 7, 8, 9], {
-    error: 'this program reads format versions 1 to 9',
+  formatVersion: z.literal([1, 2, 3, 4, 5, 6, 7, 8, 9, 10], {
+    error: 'this program reads format versions 1 to 10',
   }),
   // Version 1 knew none of these three.
   ownKinds: z.array(z.strictObject({ id: z.string(), data: StoredKindSchema, version })).default([]),
@@ -133,6 +135,9 @@ export const ExportFileSchema = z.strictObject({
   orders: z.array(z.strictObject({ id: z.string(), data: OrderSchema, version })).default([]),
   // Versions 1 to 8 did not know it.
   kitSets: z.array(z.strictObject({ id: z.string(), data: KitSetSchema, version })).default([]),
+  // Versions 1 to 9 knew neither of these, nor what is planned and left out.
+  patterns: z.array(z.strictObject({ id: z.string(), data: PatternSchema, version })).default([]),
+  trips: z.array(z.strictObject({ id: z.string(), data: TripSchema, version })).default([]),
   gtins: z.array(z.strictObject({ gtin: ArticleSchema, kind: z.string() })),
   settings: z.array(z.strictObject({ key: z.string(), value: z.unknown() })),
   journal: z.array(

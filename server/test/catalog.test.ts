@@ -115,7 +115,11 @@ describe('lists', () => {
     expect((await call('put', '/api/lists/boat', { version: null, list })).body.version).toBe(1);
     expect((await call('put', '/api/lists/boat', { version: null, list })).status).toBe(409);
     expect((await call('delete', '/api/lists/boat?version=1')).status).toBe(200);
-    expect((await call('get', '/api/lists')).body.lists.map(({ id }: { id: string }) => id)).toEqual(['ready-boat', 'ready-pocket']);
+    expect((await call('get', '/api/lists')).body.lists.map(({ id }: { id: string }) => id)).toEqual([
+      'bleeding-parts',
+      'ready-boat',
+      'ready-pocket',
+    ]);
   });
 
   it('are refused with things that nobody knows, and with nothing in them', async () => {
@@ -160,7 +164,7 @@ describe('the export file', () => {
   it('carries own kinds, schools, lists and what was set aside through an import', async () => {
     const { body: before } = await call('get', '/api/export');
     expect(before.ownKinds.map(({ id }: { id: string }) => id)).toContain('rope-hook');
-    expect(before.contentLists).toHaveLength(2);
+    expect(before.contentLists).toHaveLength(3);
     expect((await call('post', '/api/import', before)).status).toBe(200);
     expect((await call('get', '/api/export')).body).toEqual(before);
     expect((await catalog()).kinds.map(({ id }) => id)).toContain('rope-hook');
@@ -258,6 +262,8 @@ describe('how a kit is packed and made ready', () => {
     'schoolId',
     'brief',
     'setAside',
+    'planned',
+    'leftOut',
     'fit',
     'stage',
     'modules',
@@ -287,7 +293,7 @@ describe('how a kit is packed and made ready', () => {
     expect((await save('helm-vest', { fit, stage, modules })).status).toBe(200);
     expect((await draftOf('helm-vest')).draft).toMatchObject({ fit, stage, modules });
     const file = (await call('get', '/api/export')).body;
-    expect(file.formatVersion).toBe(9);
+    expect(file.formatVersion).toBe(10);
     expect((await call('post', '/api/import', file)).status).toBe(200);
     expect((await call('get', '/api/export')).body).toEqual(file);
     expect((await draftOf('helm-vest')).draft).toMatchObject({ fit, stage, modules });

@@ -4,7 +4,7 @@ import { meetsLine, PUBLISHED_LISTS } from '../catalog/published.ts';
 import type { Kind } from '../model/kind.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
-import { againstPublished, type ContentList, ContentListSchema, priceCheck, unitsOfList } from './contentList.ts';
+import { againstPublished, type ContentList, ContentListSchema, plainLine, priceCheck, unitsOfList } from './contentList.ts';
 
 const CATALOG = kindCatalog();
 const TODAY = plainDate('2026-11-25');
@@ -55,7 +55,7 @@ describe('a ready-made kit against its parts', () => {
   });
 
   it('becomes units that cover needs like any others', () => {
-    const units = unitsOfList(list({ contents: [{ kind: 'windlass-tourniquet', count: 2 }] }));
+    const units = unitsOfList(list({ contents: [plainLine('windlass-tourniquet', 2)] }));
     expect(units[0]).toMatchObject({ kind: 'windlass-tourniquet', count: 2, condition: 'ready' });
   });
 });

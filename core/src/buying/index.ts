@@ -1,5 +1,17 @@
-export { againstPublished, type ContentList, ContentListSchema, priceCheck, unitsOfList } from './contentList.ts';
-export { buyingNeed, lessOnOrder, withMinimums } from './need.ts';
+export {
+  againstPublished,
+  type ContentList,
+  ContentListSchema,
+  type ListLine,
+  NEAREST,
+  needOfLists,
+  offersOfList,
+  plainLine,
+  priceCheck,
+  pricedLines,
+  unitsOfList,
+} from './contentList.ts';
+export { boughtFor, buyingNeed, lessOnOrder, withMinimums } from './need.ts';
 export {
   type BuyingProblem,
   BuyingProblemSchema,

@@ -15,6 +15,7 @@ const kit = (kitId: string, ...lines: Restock['kits'][number]['lines']): Restock
   kitId,
   kitName: kitId,
   lines,
+  planned: [],
   asBefore: [],
 });
 

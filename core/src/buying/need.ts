@@ -3,7 +3,7 @@ import type { KindCatalog } from '../model/kind.ts';
 import type { BuyingProblem } from './offers.ts';
 
 /**
- * What is to be bought for kits: what stores do not fill, kind by kind, in units. Other kinds that are made for the same need stand
+ * What is to be bought for kits: what is planned and what stores do not fill, kind by kind, in units. Other kinds that are made for the same need stand
  * as alternatives where they are wanted and hold as many pieces, so that a unit of one is a unit of the other.
  */
 export function buyingNeed(
@@ -12,7 +12,7 @@ export function buyingNeed(
   catalog: KindCatalog,
 ): BuyingProblem['need'] {
   const lines = new Map<string, BuyingProblem['need'][number]>();
-  for (const { toBuy } of kits.flatMap((kit) => kit.lines)) {
+  for (const toBuy of kits.flatMap(wantedBy)) {
     const [first, ...others] = toBuy;
     if (first === undefined) continue;
     const pieces = catalog.get(first.kind)?.pieces;
@@ -31,7 +31,17 @@ export function buyingNeed(
 
 type Need = BuyingProblem['need'];
 
-/** The need with what stores lack to their minimums: more of a kind that is bought anyway, or a line of its own. */
+/** Each with what may be bought for it, the first in front: what is planned is bought as it is planned. */
+const wantedBy = ({ lines, planned }: Restock['kits'][number]): { kind: string; count: number }[][] => [
+  ...planned.flatMap(({ kind, toBuy }) => (toBuy > 0 ? [[{ kind, count: toBuy }]] : [])),
+  ...lines.map(({ toBuy }) => toBuy),
+];
+
+/** What a kit is to be bought, by kinds, without what would do as well. */
+export const boughtFor = (kit: Restock['kits'][number]): { kind: string; count: number }[] =>
+  wantedBy(kit).flatMap(([first]) => (first === undefined ? [] : [{ kind: first.kind, count: first.count }]));
+
+/** The need with more: of a kind that is bought anyway, or lines of their own. What stores lack to their minimums, what lists name. */
 export function withMinimums(need: Need, lacking: readonly { kind: string; count: number }[]): Need {
   const more = new Map(lacking.map(({ kind, count }) => [kind, count]));
   const grown = need.map((line) => ({ ...line, count: line.count + (more.get(line.kind) ?? 0) }));

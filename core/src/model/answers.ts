@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { FamilySchema } from './family.ts';
 import { GradeSchema } from './kind.ts';
-import { FitChoicesSchema, KitHeadFields, ModuleSchema, StagingSchema } from './kit.ts';
+import { FitChoicesSchema, KitHeadFields, LeftOutSchema, ModuleSchema, PlannedThingSchema, StagingSchema } from './kit.ts';
 import { OwnThingSchema } from './loadout.ts';
 import { AskedLineSchema, HeldLineSchema, NeedIdSchema, RUNGS, SKILLS, SkillSchema } from './need.ts';
 import { PlainDateSchema } from './plainDate.ts';
@@ -125,6 +125,9 @@ export const KitViewSchema = z.object({
   id: KitIdSchema,
   ...KitHeadFields,
   setAside: z.array(SetAsideSchema),
+  /** What lies on the sheet and is not there yet: it counts nowhere but on Bench, Fit and Buy. */
+  planned: z.array(PlannedThingSchema),
+  leftOut: z.array(LeftOutSchema),
   fit: FitChoicesSchema,
   stage: StagingSchema,
   modules: z.array(ModuleSchema),
@@ -181,6 +184,8 @@ export const RestockSchema = z.object({
           toBuy: z.array(z.object({ kind: z.string(), count: z.number(), priceMinor: z.number() })),
         }),
       ),
+      /** On the sheet and not there yet: what of it lies in stores, and how many are to be bought. */
+      planned: z.array(z.object({ kind: z.string(), count: z.number(), fromStores: z.array(TakenSchema), toBuy: z.number() })),
       /** Used lately and not put back, beyond the least. */
       asBefore: z.array(z.object({ kind: z.string(), count: z.number(), fromStores: z.array(TakenSchema) })),
     }),

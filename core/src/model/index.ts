@@ -80,6 +80,7 @@ export {
   LAYER_NAMES,
   LAYERS,
   type Layer,
+  type LeftOut,
   MadeReadyFields,
   MOST_IN_MODULE,
   MOST_MODULES,
@@ -87,6 +88,7 @@ export {
   type Module,
   ModuleSchema,
   nothingMadeReady,
+  type PlannedThing,
   type Staging,
   StagingSchema,
 } from './kit.ts';
@@ -120,6 +122,7 @@ export {
   SKILLS,
   type Skill,
 } from './need.ts';
+export { MOST_TWINS, type Pattern, PatternSchema } from './pattern.ts';
 export {
   emptyPlaces,
   PLAN_M,
@@ -136,6 +139,7 @@ export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './sch
 export { type SetAside, SetAsideSchema } from './setAside.ts';
 export { TimeSchema } from './time.ts';
 export { GLOVE_SIZES, type Medicine, TRAIT_NAMES, type Traits } from './traits.ts';
+export { type Trip, type TripPart, TripSchema } from './trip.ts';
 export {
   ArticleSchema,
   CONDITION_NAMES,
@@ -173,4 +177,4 @@ export {
   NoticeSchema,
   plainUpkeep,
 } from './upkeep.ts';
-export { capital } from './words.ts';
+export { capital, withArticle } from './words.ts';

@@ -76,17 +76,33 @@ export const ModuleSchema = z.object({
 });
 export type Module = z.infer<typeof ModuleSchema>;
 
-/** A kit of which nothing was packed, staged or bundled yet. */
-export const nothingMadeReady = (): { fit: FitChoices; stage: Staging; modules: Module[] } => ({
+/** What lies on the sheet and is not there yet: it is to be bought, or fetched. It has no lot, no date and no condition. */
+export const PlannedThingSchema = UnitSchema.pick({ id: true, kind: true, count: true, state: true });
+export type PlannedThing = z.infer<typeof PlannedThingSchema>;
+
+/** What was left out on purpose, so that nobody wonders, and nobody lays it out again. */
+export const LeftOutSchema = z.object({
+  kind: z.string().min(1).max(80),
+  count: z.number().int().min(1, 'must be at least 1').max(1000),
+  reason: z.string().trim().min(3, 'say why in three letters at least').max(200),
+});
+export type LeftOut = z.infer<typeof LeftOutSchema>;
+
+/** A kit of which nothing was planned, left out, packed, staged or bundled yet. */
+export const nothingMadeReady = (): Pick<KitDraft, 'planned' | 'leftOut' | 'fit' | 'stage' | 'modules'> => ({
+  planned: [],
+  leftOut: [],
   fit: { press: 0, locks: {}, pins: {}, folds: {} },
   stage: { ticks: [], hangsAt: '', told: '', weighed: null, afterUse: [] },
   modules: [],
 });
 
-/** The three fields that Fit and Stage write; a kit from before they were there has nothing of it. */
+/** What Bench plans, and what Fit and Stage write; a kit from before they were there has nothing of it. */
 export const MadeReadyFields = {
-  fit: FitChoicesSchema.default(nothingMadeReady().fit),
-  stage: StagingSchema.default(nothingMadeReady().stage),
+  planned: z.array(PlannedThingSchema).max(MOST_UNITS).default([]),
+  leftOut: z.array(LeftOutSchema).max(60).default([]),
+  fit: FitChoicesSchema.default(() => nothingMadeReady().fit),
+  stage: StagingSchema.default(() => nothingMadeReady().stage),
   modules: z.array(ModuleSchema).max(MOST_MODULES).default([]),
 };
 

@@ -33,11 +33,13 @@ import { loadoutRoutes } from '../loadouts/loadoutRoutes.ts';
 import { reachRoutes } from '../loadouts/reachRoutes.ts';
 import { noticeRoutes } from '../notices/routes.ts';
 import { WEB_FOLDER } from '../paths.ts';
+import { patternRoutes } from '../patterns/routes.ts';
 import { rotationRoutes } from '../restock/rotationRoutes.ts';
 import { restockRoutes } from '../restock/routes.ts';
 import { setRoutes } from '../sets/routes.ts';
 import { settingsRoutes } from '../settings/routes.ts';
 import { transferRoutes } from '../transfer/routes.ts';
+import { tripRoutes } from '../trips/routes.ts';
 import { batchRoutes } from '../units/batch.ts';
 import { unitRoutes } from '../units/routes.ts';
 import { horizonRoutes } from '../upkeep/horizonRoutes.ts';
@@ -100,6 +102,8 @@ function allRoutes(here: Installation, queues: Queues): Served[] {
     ...heatRoutes(here),
     ...loadoutRoutes(here),
     ...setRoutes(here),
+    ...patternRoutes(here),
+    ...tripRoutes(here),
     ...reachRoutes(here),
     ...crewRoutes(here),
     ...buyingRoutes(here),

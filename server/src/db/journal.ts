@@ -32,6 +32,8 @@ export type RecordNoun =
   | 'loadout'
   | 'week'
   | 'set'
+  | 'pattern'
+  | 'trip'
   | 'reach plan'
   | 'plan of places'
   | 'book of offers'

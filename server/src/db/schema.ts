@@ -11,18 +11,22 @@ import {
   type Kind,
   type KitSet,
   type KitUpkeep,
+  type LeftOut,
   type Loadout,
   type Module,
   type Notice,
   nothingMadeReady,
   type OwnTraits,
+  type Pattern,
   type PlacesPlan,
+  type PlannedThing,
   type Position,
   plainUpkeep,
   type School,
   type SetAside,
   type Skill,
   type Staging,
+  type Trip,
   type WeekPlan,
 } from '@ivrak/core/model';
 import type { ReachChangesRow } from '@ivrak/core/reach';
@@ -72,6 +76,8 @@ export const kits = pgTable(
     schoolId: text('school_id').notNull(),
     brief: jsonb('brief').$type<Brief>().notNull(),
     setAside: jsonb('set_aside').$type<SetAside[]>().notNull().default([]),
+    planned: jsonb('planned').$type<PlannedThing[]>().notNull().default([]),
+    leftOut: jsonb('left_out').$type<LeftOut[]>().notNull().default([]),
     fit: jsonb('fit').$type<FitChoices>().notNull().default(nothingMadeReady().fit),
     stage: jsonb('stage').$type<Staging>().notNull().default(nothingMadeReady().stage),
     modules: jsonb('modules').$type<Module[]>().notNull().default([]),
@@ -248,6 +254,20 @@ export const loadouts = pgTable('loadouts', {
 export const kitSets = pgTable('kit_sets', {
   id: text('id').primaryKey(),
   data: jsonb('data').$type<KitSet>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Kits that are to hold the same. */
+export const patterns = pgTable('patterns', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<Pattern>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Days out and convoys: what goes in which vehicle or boat. */
+export const trips = pgTable('trips', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<Trip>().notNull(),
   version: integer('version').notNull().default(1),
 });
 

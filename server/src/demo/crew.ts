@@ -1,4 +1,4 @@
-import type { ContentList } from '@ivrak/core/buying';
+import { ContentListSchema } from '@ivrak/core/buying';
 import { OWN_THINGS } from '@ivrak/core/catalog';
 import {
   addDays,
@@ -6,13 +6,16 @@ import {
   type Condition,
   KitSetSchema,
   type Layer,
+  type LeftOut,
   LoadoutSchema,
   type OwnTraits,
+  PatternSchema,
   PersonSchema,
   PlacesPlanSchema,
   type PlainDate,
   type ReachTime,
   ReachTimeSchema,
+  TripSchema,
   WeekPlanSchema,
 } from '@ivrak/core/model';
 import type * as z from 'zod';
@@ -47,17 +50,22 @@ export interface DemoKit {
   inspectedDaysAgo: number | null;
   brief: Partial<Brief>;
   units: DemoUnit[];
+  /** On the sheet and not bought yet. */
+  planned?: { kind: string; count: number }[];
+  leftOut?: LeftOut[];
 }
 
 /** Spares are on the boathouse shelf; practice units are marked for ever: for the hands to learn on. */
-const { people, kits, stores, practice, lists, loadouts, sets, weeks, places, reachTimes } = crew as unknown as {
+const { people, kits, stores, practice, lists, loadouts, sets, patterns, trips, weeks, places, reachTimes } = crew as unknown as {
   people: z.input<typeof PersonSchema>[];
   kits: DemoKit[];
   stores: DemoUnit[];
   practice: DemoUnit[];
-  lists: ContentList[];
+  lists: z.input<typeof ContentListSchema>[];
   /** Own things by their shipped id. */
   loadouts: (Omit<z.input<typeof LoadoutSchema>, 'own'> & { own: string[] })[];
+  patterns: z.input<typeof PatternSchema>[];
+  trips: z.input<typeof TripSchema>[];
   sets: (Omit<z.input<typeof KitSetSchema>, 'own'> & { own: string[] })[];
   weeks: z.input<typeof WeekPlanSchema>[];
   places: z.input<typeof PlacesPlanSchema>;
@@ -69,13 +77,16 @@ export const DEMO_KITS = kits;
 export const DEMO_STORES = stores;
 export const DEMO_PRACTICE = practice;
 /** Ready-made kits as a shop might offer them, to compare with. */
-export const DEMO_LISTS = lists;
+export const DEMO_LISTS = lists.map((list) => ContentListSchema.parse(list));
 /** What the crew has with it, on the water, ashore and on the way home. */
 export const DEMO_LOADOUTS = loadouts.map((loadout) =>
   LoadoutSchema.parse({ ...loadout, own: OWN_THINGS.filter(({ id }) => loadout.own.includes(id)) }),
 );
 /** What the race officer has in two pockets on the pier, meant as one thing. */
 export const DEMO_SETS = sets.map((set) => KitSetSchema.parse({ ...set, own: OWN_THINGS.filter(({ id }) => set.own.includes(id)) }));
+/** What the helms wear is to be the same, and what goes out on a race day. */
+export const DEMO_PATTERNS = patterns.map((pattern) => PatternSchema.parse(pattern));
+export const demoTrips = (today: PlainDate) => trips.map((trip) => TripSchema.parse({ ...trip, on: today }));
 export const DEMO_WEEKS = weeks.map((week) => WeekPlanSchema.parse(week));
 export const DEMO_PLACES = PlacesPlanSchema.parse(places);
 /** Taken with the stopwatch at the last drills. */

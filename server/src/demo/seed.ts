@@ -2,7 +2,7 @@ import { emptyBook, withFeed } from '@ivrak/core/buying';
 import { packFit } from '@ivrak/core/fit';
 import { UseInputSchema } from '@ivrak/core/incident';
 import { fitFingerprint } from '@ivrak/core/kit';
-import { addDays, BriefSchema, type PlainDate } from '@ivrak/core/model';
+import { addDays, BriefSchema, type PlainDate, UnitIdSchema } from '@ivrak/core/model';
 import { sql } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
@@ -14,10 +14,12 @@ import {
   kits,
   loadouts,
   lots,
+  patterns,
   people,
   plans,
   reachTimes,
   settings,
+  trips,
   units,
   useEvents,
   uses,
@@ -35,6 +37,7 @@ import {
   DEMO_KITS,
   DEMO_LISTS,
   DEMO_LOADOUTS,
+  DEMO_PATTERNS,
   DEMO_PEOPLE,
   DEMO_PLACES,
   DEMO_PRACTICE,
@@ -43,6 +46,7 @@ import {
   DEMO_WEEKS,
   type DemoUnit,
   demoReachTimes,
+  demoTrips,
 } from './crew.ts';
 
 export async function isNewDatabase(db: Db | Tx): Promise<boolean> {
@@ -62,9 +66,11 @@ export async function seedDemo(here: Installation): Promise<void> {
     if (!(await isNewDatabase(tx))) return false;
     await tx.insert(people).values(DEMO_PEOPLE);
     for (const [position, kit] of DEMO_KITS.entries()) {
-      const { units: own, inspectedDaysAgo, brief, ...fields } = kit;
+      const { units: own, inspectedDaysAgo, brief, planned = [], ...fields } = kit;
       const inspectedOn = inspectedDaysAgo === null ? null : addDays(today, -inspectedDaysAgo);
-      await tx.insert(kits).values({ ...fields, brief: BriefSchema.parse(brief), inspectedOn, position });
+      await tx
+        .insert(kits)
+        .values({ ...fields, brief: BriefSchema.parse(brief), planned: asPlanned(kit.id, planned), inspectedOn, position });
       await addUnits(tx, today, own, kit.id, { place: 'kit', kitId: kit.id });
     }
     await addUnits(tx, today, DEMO_STORES, 'spare', { place: 'stores', kitId: null });
@@ -73,6 +79,8 @@ export async function seedDemo(here: Installation): Promise<void> {
     await tx.insert(gtins).values(known.map((kind, index) => ({ gtin: demoGtin(index + 1), kind })));
     await tx.insert(loadouts).values(DEMO_LOADOUTS.map((data) => ({ id: data.id, data })));
     await tx.insert(kitSets).values(DEMO_SETS.map((data) => ({ id: data.id, data })));
+    await tx.insert(patterns).values(DEMO_PATTERNS.map((data) => ({ id: data.id, data })));
+    await tx.insert(trips).values(demoTrips(today).map((data) => ({ id: data.id, data })));
     await tx.insert(weekPlans).values(DEMO_WEEKS.map((data) => ({ id: data.id, data })));
     const offers = withFeed(emptyBook(), { articles: supplierFeed(), suppliers: SUPPLIER_TERMS });
     await tx.insert(plans).values([DEMO_PLACES, offers].map((data) => ({ id: data.id, data })));
@@ -90,6 +98,9 @@ export async function seedDemo(here: Installation): Promise<void> {
   await here.heat.load(db);
   await packDemo(here);
 }
+
+const asPlanned = (kitId: string, planned: readonly { kind: string; count: number }[]) =>
+  planned.map(({ kind, count }, index) => ({ id: UnitIdSchema.parse(`${kitId}-plan-${index + 1}`), kind, count, state: 'asSold' }));
 
 async function addUnits(
   tx: Tx,

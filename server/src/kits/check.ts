@@ -1,4 +1,4 @@
-import type { KindCatalog, KitDraft } from '@ivrak/core/model';
+import { type KindCatalog, type KitDraft, MOST_UNITS } from '@ivrak/core/model';
 import { eq } from 'drizzle-orm';
 import type { Tx } from '../db/database.ts';
 import { people } from '../db/schema.ts';
@@ -24,14 +24,28 @@ export function unitIssues(
   return issues;
 }
 
+/** Issues of what is planned and left out: both name kinds of the catalogue. */
+export function plannedIssues(catalog: KindCatalog, { planned, leftOut }: Pick<KitDraft, 'planned' | 'leftOut'>, at = ''): Issue[] {
+  return [
+    ...planned.flatMap((thing, index) => unitIssues(catalog, { ...thing, piecesUsed: 0 }, `${at}planned.${index}.`)),
+    ...leftOut.flatMap(({ kind }, index) =>
+      catalog.has(kind) ? [] : [{ path: `${at}leftOut.${index}.kind`, message: `"${kind}" is not in the catalogue` }],
+    ),
+  ];
+}
+
 /** Throws 422 with every reference that leads nowhere. */
 export async function checkDraft(here: Installation, tx: Tx, draft: KitDraft): Promise<void> {
   const issues: Issue[] = draft.units.flatMap((unit, index) => unitIssues(here.catalog.kinds, unit, `units.${index}.`));
+  issues.push(...plannedIssues(here.catalog.kinds, draft));
   const seen = new Set<string>();
-  for (const [index, { id }] of draft.units.entries()) {
-    if (seen.has(id)) issues.push({ path: `units.${index}.id`, message: 'stands twice' });
-    seen.add(id);
-  }
+  for (const list of ['units', 'planned'] as const)
+    for (const [index, { id }] of draft[list].entries()) {
+      if (seen.has(id)) issues.push({ path: `${list}.${index}.id`, message: 'stands twice' });
+      seen.add(id);
+    }
+  if (draft.units.length + draft.planned.length > MOST_UNITS)
+    issues.push({ path: 'planned', message: `with what is there it is more than the ${MOST_UNITS} lines that a kit can hold` });
   if (here.catalog.container(draft.containerId) === undefined)
     issues.push({ path: 'containerId', message: `unknown container "${draft.containerId}"` });
   if (here.catalog.position(draft.positionId) === undefined)

@@ -65,8 +65,10 @@ const restockRoute = (here: Installation): Served =>
         const moved = await moveUnit(tx, who, unitId, { version: spare.version, to: 'kit', kitId: kit.id, count: take });
         added.push(moved.id);
       }
-      const kept = onlyOf(module, kit.units);
-      const filled: Module = { ...kept, unitIds: [...kept.unitIds, ...added] };
+      // What was planned in it and has come is called by another id now.
+      const now = await findKit(tx, kit.id);
+      const kept = onlyOf(now.modules.find(({ id }) => id === module.id) ?? module, [...now.units, ...now.planned]);
+      const filled: Module = { ...kept, unitIds: [...new Set([...kept.unitIds, ...added])] };
       if (filled.unitIds.length > MOST_IN_MODULE)
         throw unacceptable([
           { path: 'moduleId', message: `would hold more than ${MOST_IN_MODULE} things: take some out, or make a second module` },
@@ -74,7 +76,7 @@ const restockRoute = (here: Installation): Served =>
       await setModules(
         tx,
         kit,
-        kit.modules.map((one) => (one.id === module.id ? filled : one)),
+        now.modules.map((one) => (one.id === module.id ? filled : one)),
       );
       await note(tx, who, [{ what: 'module restocked', subject: module.id, before: { kitId: kit.id, gaps }, after: { fills } }]);
       const after = await findKit(tx, kit.id);

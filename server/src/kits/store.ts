@@ -50,9 +50,13 @@ function toStoredKit(row: KitRow, own: StoredUnit[], openUse: OpenUse | null): S
     // A brief that was written before a question was asked takes the question's default.
     brief: BriefSchema.parse(row.brief),
     setAside: row.setAside,
+    planned: row.planned,
+    leftOut: row.leftOut,
     fit: FitChoicesSchema.parse(row.fit),
     stage: StagingSchema.parse(row.stage),
-    modules: ModuleSchema.array().parse(row.modules.map((module) => (isOverfull(module) ? onlyOf(module, own) : module))),
+    modules: ModuleSchema.array().parse(
+      row.modules.map((module) => (isOverfull(module) ? onlyOf(module, [...own, ...row.planned]) : module)),
+    ),
     units: own,
     packing: row.packing ?? null,
     upkeep: KitUpkeepSchema.parse(row.upkeep),
@@ -213,17 +217,20 @@ export async function claimKit(tx: Tx, id: string, version: number): Promise<voi
 }
 
 export async function createKit(here: Installation, db: Db, who: string, id: string, draft: KitDraft): Promise<StoredKit> {
-  return db.transaction(async (tx) => {
-    await checkDraft(here, tx, draft);
-    const [taken] = await tx.select({ id: kits.id }).from(kits).where(eq(kits.id, id));
-    if (taken !== undefined) throw new Problem(409, 'Already there', `A kit "${id}" exists.`);
-    const [last] = await tx.select({ position: sql<number>`coalesce(max(${kits.position}), 0)` }).from(kits);
-    const { units: _, ...fields } = draft;
-    await tx.insert(kits).values({ id, ...fields, position: (last?.position ?? 0) + 1 });
-    const changes = await writeUnits(tx, id, draft.units, [], {});
-    await note(tx, who, [{ what: 'kit created', subject: id, after: fields }, ...changes]);
-    return findKit(tx, id);
-  });
+  return db.transaction((tx) => createKitIn(here, tx, who, id, draft));
+}
+
+/** The same within a change that is more than the kit. */
+export async function createKitIn(here: Installation, tx: Tx, who: string, id: string, draft: KitDraft): Promise<StoredKit> {
+  await checkDraft(here, tx, draft);
+  const [taken] = await tx.select({ id: kits.id }).from(kits).where(eq(kits.id, id));
+  if (taken !== undefined) throw new Problem(409, 'Already there', `A kit "${id}" exists.`);
+  const [last] = await tx.select({ position: sql<number>`coalesce(max(${kits.position}), 0)` }).from(kits);
+  const { units: _, ...fields } = draft;
+  await tx.insert(kits).values({ id, ...fields, position: (last?.position ?? 0) + 1 });
+  const changes = await writeUnits(tx, id, draft.units, [], {});
+  await note(tx, who, [{ what: 'kit created', subject: id, after: fields }, ...changes]);
+  return findKit(tx, id);
 }
 
 /** Writes a kit's draft as a whole: all of it or nothing, refused where somebody else wrote in between. */
@@ -233,11 +240,12 @@ export async function saveKit(
   who: string,
   id: string,
   version: number,
-  draft: KitDraft,
+  sent: Omit<KitDraft, 'planned' | 'leftOut'> & { [F in 'planned' | 'leftOut']?: KitDraft[F] | undefined },
   sentTo: SentTo,
 ): Promise<StoredKit> {
   return db.transaction(async (tx) => {
     const before = await findKit(tx, id);
+    const draft: KitDraft = { ...sent, planned: sent.planned ?? before.planned, leftOut: sent.leftOut ?? before.leftOut };
     await claimKit(tx, id, version);
     await checkDraft(here, tx, draft);
     const changes = await writeUnits(tx, id, draft.units, before.units, sentTo);

@@ -1,13 +1,21 @@
 import * as contract from '@ivrak/contract';
-import { againstPublished } from '@ivrak/core/buying';
+import { againstPublished, type ContentList, ContentListSchema } from '@ivrak/core/buying';
 import { PUBLISHED_LISTS } from '@ivrak/core/catalog';
+import { KitIdSchema, nothingMadeReady, UnitIdSchema } from '@ivrak/core/model';
 import { asc } from 'drizzle-orm';
+import type * as z from 'zod';
+import type { Tx } from '../db/database.ts';
+import { note } from '../db/journal.ts';
 import { contentLists } from '../db/schema.ts';
 import { type Issue, notFound, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { findKit } from '../kits/store.ts';
-import { removeRow, writeRow } from '../records/customRecords.ts';
+import type { StoredKit } from '../installation/storedKit.ts';
+import { createKitIn, findKit } from '../kits/store.ts';
+import { viewOf } from '../kits/view.ts';
+import { findRow, removeRow, writeRow } from '../records/customRecords.ts';
+import { takeAll } from '../units/intake.ts';
+import { findPlaced, moveUnit } from '../units/store.ts';
 
 /** Ready-made kits and published lists, to compare with. */
 export const listRoutes = (here: Installation): Served[] => [
@@ -27,6 +35,10 @@ export const listRoutes = (here: Installation): Served[] => [
     await here.db.transaction((tx) => removeRow(tx, { table: contentLists, noun: 'list', who, id, version: query.version }));
     return { removed: id };
   }),
+  serve(contract.makeKitOfList, async ({ params, body, who }) => {
+    const kit = await here.db.transaction((tx) => makeKit(here, tx, who, params.id, body));
+    return viewOf(here, kit, here.today());
+  }),
   serve(contract.comparePublished, async ({ params, query }) => {
     const list = PUBLISHED_LISTS.find(({ id }) => id === params.list);
     if (list === undefined) throw notFound('published list', params.list);
@@ -34,3 +46,30 @@ export const listRoutes = (here: Installation): Served[] => [
     return { name: list.name, source: list.source, lines: againstPublished(kit.units, list, query.on ?? here.today(), here.catalog.kinds) };
   }),
 ];
+
+type MakeKit = z.output<(typeof contract.makeKitOfList)['body']>;
+
+/**
+ * A kit with all that a list names, planned. As bought, each line is taken in and put into it, and so planned no more; what comes in as
+ * suspect stays in the stores, and planned.
+ */
+async function makeKit(here: Installation, tx: Tx, who: string, listId: string, { id, kit, as }: MakeKit): Promise<StoredKit> {
+  const row = await findRow<ContentList>(tx, contentLists, listId);
+  if (row === null) throw notFound('list', listId);
+  const { contents } = ContentListSchema.parse(row.data);
+  const kitId = id ?? crypto.randomUUID();
+  const planned = contents.map(({ kind, count }) => ({ id: UnitIdSchema.parse(crypto.randomUUID()), kind, count, state: 'asSold' }));
+  await createKitIn(here, tx, who, kitId, { ...kit, units: [], setAside: [], ...nothingMadeReady(), planned });
+  if (as === 'planned') return findKit(tx, kitId);
+  const rows = contents.map(({ kind, count, seller, packMinor, perPack }) =>
+    contract.IntakeSchema.parse({ kind, count, seller, priceMinor: packMinor === null ? null : Math.round(packMinor / perPack) }),
+  );
+  const made = await takeAll(here, tx, rows, (line) => `contents.${line}.`);
+  await note(tx, who, [{ what: 'units taken in from a file', subject: listId, after: { ids: made.map((unit) => unit.id) } }]);
+  for (const unit of made) {
+    if (unit.condition === 'suspect') continue;
+    const { version } = await findPlaced(tx, unit.id);
+    await moveUnit(tx, who, unit.id, { version, to: 'kit', kitId: KitIdSchema.parse(kitId) });
+  }
+  return findKit(tx, kitId);
+}

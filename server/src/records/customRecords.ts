@@ -10,7 +10,9 @@ import type {
   ownKinds,
   ownPositions,
   ownSchools,
+  patterns,
   plans,
+  trips,
   weekPlans,
 } from '../db/schema.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -22,6 +24,8 @@ type OwnTable =
   | typeof contentLists
   | typeof loadouts
   | typeof kitSets
+  | typeof patterns
+  | typeof trips
   | typeof orders
   | typeof weekPlans
   | typeof plans

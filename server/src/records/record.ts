@@ -158,6 +158,8 @@ type WholeField =
   | 'notices'
   | 'loadouts'
   | 'kitSets'
+  | 'patterns'
+  | 'trips'
   | 'weekPlans'
   | 'plans'
   | 'orders';

@@ -17,10 +17,12 @@ import {
   ownKinds,
   ownPositions,
   ownSchools,
+  patterns,
   people,
   plans,
   reachTimes,
   settings,
+  trips,
   units,
   useEntries,
   useEvents,
@@ -28,9 +30,9 @@ import {
   uses,
   weekPlans,
 } from '../db/schema.ts';
-import { unitIssues } from '../kits/check.ts';
+import { plannedIssues, unitIssues } from '../kits/check.ts';
 import { toReachTime, toReachTimeRow } from './reachTimes.ts';
-import { iso, must, mustBeKind, record, type StoredRecord, whole } from './record.ts';
+import { iso, must, mustBeKind, type References, record, type StoredRecord, whole } from './record.ts';
 
 /** A log stands in the file with its entries, which lie in a table of their own. */
 async function withEntries(db: Db, logs: readonly (typeof useLogs.$inferSelect)[]): Promise<unknown[]> {
@@ -51,6 +53,18 @@ async function withEntries(db: Db, logs: readonly (typeof useLogs.$inferSelect)[
 /** When each entry came, by its id. */
 export const receivedOf = (entries: readonly (typeof useEntries.$inferSelect)[]): Record<string, string> =>
   Object.fromEntries(entries.flatMap(({ id, receivedAt }) => (receivedAt === null ? [] : [[id, iso(receivedAt)]])));
+
+/** A kit may stand in one of these at most. */
+const onceIn =
+  (field: 'kitSets' | 'patterns', what: string) =>
+  (rows: readonly { data: { kitIds: readonly string[] } }[], known: References): void => {
+    const taken = new Set<string>();
+    for (const [index, { data }] of rows.entries())
+      for (const [line, kitId] of data.kitIds.entries()) {
+        if (taken.has(kitId)) known.say(`${field}.${index}.data.kitIds.${line}`, `the kit "${kitId}" ${what} already`);
+        taken.add(kitId);
+      }
+  };
 
 /**
  * Every record that is stored, in an order in which each comes after what it refers to: an import writes them so, and empties them the
@@ -83,6 +97,7 @@ export const STORED_RECORDS: readonly StoredRecord[] = [
       must(known, 'containers', kit.containerId, `${at}.containerId`, 'unknown container');
       must(known, 'positions', kit.positionId, `${at}.positionId`, 'unknown carry position');
       must(known, 'schools', kit.schoolId, `${at}.schoolId`, 'unknown school');
+      for (const { path, message } of plannedIssues(known.catalog, kit, `${at}.`)) known.say(path, message);
     },
   }),
   record({
@@ -138,15 +153,23 @@ export const STORED_RECORDS: readonly StoredRecord[] = [
       must(known, 'people', data.personId, `${at}.data.personId`, 'person');
       for (const [line, kitId] of data.kitIds.entries()) must(known, 'kits', kitId, `${at}.data.kitIds.${line}`, 'kit');
     },
-    (rows, known) => {
-      const taken = new Set<string>();
-      for (const [index, { data }] of rows.entries())
-        for (const [line, kitId] of data.kitIds.entries()) {
-          if (taken.has(kitId)) known.say(`kitSets.${index}.data.kitIds.${line}`, `the kit "${kitId}" is in another set already`);
-          taken.add(kitId);
-        }
-    },
+    onceIn('kitSets', 'is in another set'),
   ),
+  whole(
+    'patterns',
+    patterns,
+    ({ data }, at, known) => {
+      for (const [line, kitId] of data.kitIds.entries()) must(known, 'kits', kitId, `${at}.data.kitIds.${line}`, 'kit');
+      for (const [line, { kind }] of data.lines.entries()) mustBeKind(known, kind, `${at}.data.lines.${line}.kind`);
+    },
+    onceIn('patterns', 'is a twin of another pattern'),
+  ),
+  whole('trips', trips, ({ data }, at, known) => {
+    for (const [part, { kitIds, personIds }] of data.parts.entries()) {
+      for (const [line, kitId] of kitIds.entries()) must(known, 'kits', kitId, `${at}.data.parts.${part}.kitIds.${line}`, 'kit');
+      for (const [line, id] of personIds.entries()) must(known, 'people', id, `${at}.data.parts.${part}.personIds.${line}`, 'person');
+    }
+  }),
   whole('loadouts', loadouts, ({ data }, at, known) => {
     must(known, 'people', data.personId, `${at}.data.personId`, 'person');
     for (const [line, { kitId }] of data.kits.entries()) must(known, 'kits', kitId, `${at}.data.kits.${line}.kitId`, 'kit');

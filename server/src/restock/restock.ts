@@ -1,7 +1,17 @@
 import { gradeOf, type NeedCoverage } from '@ivrak/core/coverage';
-import { judgeKit } from '@ivrak/core/kit';
+import { type Judgement, judgeKit, sheetOf } from '@ivrak/core/kit';
 import { addDays, type KindCatalog, type NeedId, type PlainDate, type Restock, type School, skillsOf } from '@ivrak/core/model';
-import { FreeSpares, isOfferable, type Lender, type Loan, loansFor, restockLines, sparesOfKind } from '@ivrak/core/stock';
+import {
+  FreeSpares,
+  isOfferable,
+  type Lender,
+  type Loan,
+  loansFor,
+  type RestockOptions,
+  restockLines,
+  type SpareTaken,
+  sparesOfKind,
+} from '@ivrak/core/stock';
 import { eq, gte } from 'drizzle-orm';
 import type { Db } from '../db/database.ts';
 import { arrivalsSince } from '../db/journal.ts';
@@ -45,7 +55,8 @@ export async function restockPlan(here: Installation, db: Db, today: PlainDate):
       isChecked: kit.brief.securityChecks,
       outlasts: here.memory.of(kit, `outlasts ${today}`, () => outlastsFor(here, kit, today)),
     };
-    const judgement = judge(here, kit, today);
+    const planned = plannedLines(kit, free, options, here, takeOff);
+    const judgement = planned.length === 0 ? judge(here, kit, today) : judgePlanned(here, kit, today);
     // What several kits that are carried as one miss together is put back once.
     const needs = judgement.coverage.needs.filter(({ need }) => tellsOf(kit, judgement, need));
     const kinds = kindsServing(needs, school, here.catalog.kinds, serving);
@@ -57,7 +68,9 @@ export async function restockPlan(here: Installation, db: Db, today: PlainDate):
       return { ...line, fromStores, fromKits: loans.map((loan) => ({ ...loan, version: versions.get(loan.unitId) ?? 0 })) };
     });
     const promised = (kind: string) =>
-      lines.flatMap(({ fromStores }) => fromStores).reduce((sum, spare) => sum + (spare.kind === kind ? spare.take : 0), 0);
+      [...lines, ...planned]
+        .flatMap(({ fromStores }) => fromStores)
+        .reduce((sum, spare) => sum + (spare.kind === kind ? spare.take : 0), 0);
     const asBefore = [...(gone.get(kit.id) ?? [])].flatMap(([kind, units]) => {
       const count = units - promised(kind);
       return count <= 0
@@ -70,10 +83,38 @@ export async function restockPlan(here: Installation, db: Db, today: PlainDate):
             },
           ];
     });
-    if (lines.length > 0 || asBefore.length > 0) plans.push({ kitId: kit.id, kitName: kit.name, lines, asBefore });
+    if (lines.length > 0 || asBefore.length > 0 || planned.length > 0)
+      plans.push({ kitId: kit.id, kitName: kit.name, lines, planned, asBefore });
   }
   return { kits: plans };
 }
+
+type Taken = Restock['kits'][number]['asBefore'][number]['fromStores'][number];
+
+/** What is planned and not there: of its own kind out of the stores, the rest to buy. Other kinds are not what was planned. */
+function plannedLines(
+  { planned }: StoredKit,
+  free: FreeSpares,
+  options: RestockOptions,
+  here: Installation,
+  takeOff: (spare: SpareTaken) => Taken,
+): Restock['kits'][number]['planned'] {
+  const counts = new Map<string, number>();
+  for (const { kind, count } of planned) counts.set(kind, (counts.get(kind) ?? 0) + count);
+  return [...counts].map(([kind, count]) => {
+    const { kinds } = here.catalog;
+    const fromStores = sparesOfKind(kind, count, free.of([kind], options.outlasts, count), kinds, options).map(takeOff);
+    return { kind, count, fromStores, toBuy: count - fromStores.reduce((sum, { take }) => sum + take, 0) };
+  });
+}
+
+/** As the kit will be once everything planned is there: only what the plan leaves open is to be filled otherwise. */
+const judgePlanned = (here: Installation, kit: StoredKit, today: PlainDate): Judgement =>
+  judge(
+    here,
+    here.memory.of(kit, 'as planned', () => ({ ...kit, units: sheetOf(kit) as StoredKit['units'] })),
+    today,
+  );
 
 /** Kinds that serve what a kit misses; kits of one school that miss the same ask for the same. */
 function kindsServing(

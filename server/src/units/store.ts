@@ -1,5 +1,6 @@
 import type { CorrectUnitSchema, IntakeSchema, MoveUnitSchema } from '@ivrak/contract';
-import { MOST_UNITS, type PlacedUnit } from '@ivrak/core/model';
+import { arriveIn } from '@ivrak/core/kit';
+import { MOST_UNITS, type PlacedUnit, UnitIdSchema } from '@ivrak/core/model';
 import { and, eq } from 'drizzle-orm';
 import type * as z from 'zod';
 import type { Db, Tx } from '../db/database.ts';
@@ -92,9 +93,19 @@ export async function moveUnit(tx: Tx, who: string, id: string, { version, to, k
     await kitMustBeInUse(tx, kitId);
     if (kitId !== before.kitId) await kitMustHaveRoom(tx, kitId);
   }
-  const target = { place: to, kitId: kitId ?? null, position: 1000, ...(to === 'practice' ? { condition: 'practice' } : {}) };
   const isSplit = count !== undefined && count < before.count;
   const movedId = isSplit ? crypto.randomUUID() : id;
+  const state =
+    kitId === undefined || kitId === before.kitId
+      ? null
+      : await takePlanned(tx, kitId, { id: UnitIdSchema.parse(movedId), kind: before.kind, count: count ?? before.count });
+  const target = {
+    place: to,
+    kitId: kitId ?? null,
+    position: 1000,
+    ...(to === 'practice' ? { condition: 'practice' } : {}),
+    ...(state === null ? {} : { state }),
+  };
   if (isSplit) {
     await writeUnit(tx, id, version, { count: before.count - count });
     // Whole ones go; a pack that was begun stays where it is.
@@ -106,6 +117,16 @@ export async function moveUnit(tx: Tx, who: string, id: string, { version, to, k
   const after = toPlaced(await findUnit(tx, movedId));
   await note(tx, who, [{ what: `unit moved to ${to}`, subject: movedId, before: { ...before, count: after.count }, after }]);
   return after;
+}
+
+/** What comes into a kit is planned there no more; gives how it is to lie there, null where nothing of its kind was planned. */
+async function takePlanned(tx: Tx, kitId: string, came: Pick<PlacedUnit, 'id' | 'kind' | 'count'>): Promise<string | null> {
+  const [row] = await tx.select({ planned: kits.planned, fit: kits.fit, modules: kits.modules }).from(kits).where(eq(kits.id, kitId));
+  const arrival = row === undefined ? null : arriveIn(row, came);
+  if (arrival === null) return null;
+  const { state, ...fields } = arrival;
+  await tx.update(kits).set(fields).where(eq(kits.id, kitId));
+  return state;
 }
 
 async function kitMustHaveRoom(tx: Tx, kitId: string): Promise<void> {

@@ -6,9 +6,9 @@ import { clsx } from 'clsx';
 import { useCatalog } from '../data/catalog.ts';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
-import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { newUnitId, withOneMore } from '../kit/units.ts';
+import { layOneMore, layOut } from '../kit/sheetView.ts';
+import { newUnitId } from '../kit/units.ts';
 import choosing from './choosing.module.css';
 import { useAlternatives } from './useAlternatives.ts';
 
@@ -83,12 +83,12 @@ function Choose({ kind, isNow }: { kind: Kind; isNow: boolean }) {
   if (isNow) return <span className="small muted">lies on the sheet</span>;
   if (unitId === null)
     return (
-      <Button variant="default" aria-label={`Lay out ${kind.name}`} onClick={() => edit((draft) => withOneMore(draft, kind).draft)}>
+      <Button variant="default" aria-label={`Lay out ${kind.name}`} onClick={() => layOneMore(kind)}>
         Add
       </Button>
     );
   const swap = () => {
-    edit((draft) => applyFix(draft, { do: 'swap', label: '', unitId, kind: kind.id }, catalog, newUnitId()));
+    layOut((draft) => applyFix(draft, { do: 'swap', label: '', unitId, kind: kind.id }, catalog, newUnitId()));
     close();
   };
   return (

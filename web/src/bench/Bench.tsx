@@ -1,4 +1,5 @@
 import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent } from '@dnd-kit/core';
+import { isPlanned, type SheetUnit } from '@ivrak/core/kit';
 import { type Kind, RUNGS, type Unit, type UnitId } from '@ivrak/core/model';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
@@ -6,14 +7,17 @@ import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { moveBefore, moveBy, withOneLess, withOneMore, withUnit } from '../kit/units.ts';
+import { layOneMore } from '../kit/sheetView.ts';
+import { moveBefore, moveBy, withOneLess, withUnit } from '../kit/units.ts';
 import { useOpenRung } from '../kit/useOpenRung.ts';
+import { TwinStrip } from '../twins/TwinStrip.tsx';
 import { useDragSensors } from '../ui/useDragSensors.ts';
 import { useKeys } from '../ui/useKeys.ts';
 import { Alternatives } from './Alternatives.tsx';
 import css from './bench.module.css';
 import { type Carried, type Target, thingUnder } from './carrying.ts';
 import { Lane } from './Lane.tsx';
+import { PlannedDrawer } from './PlannedDrawer.tsx';
 import { SheetDrawer, type Tab } from './SheetDrawer.tsx';
 import { SheetHead } from './SheetHead.tsx';
 import { useSheetScale } from './scale.ts';
@@ -27,7 +31,7 @@ function useBenchKeys(chosen: Unit | null, setChosen: (id: UnitId | null) => voi
   const zoom = useSheetScale((state) => state.zoom);
   const compared = useAlternatives((state) => state.need);
   const closeAlternatives = useAlternatives((state) => state.close);
-  const onUnit = (change: (unit: Unit) => Unit) => () => chosen !== null && edit((before) => withUnit(before, chosen.id, change));
+  const onUnit = (change: (unit: SheetUnit) => SheetUnit) => () => chosen !== null && edit((before) => withUnit(before, chosen.id, change));
   useKeys({
     '/': search,
     '+': onUnit((unit) => ({ ...unit, count: Math.min(1000, unit.count + 1) })),
@@ -50,14 +54,14 @@ function putDown(event: DragEndEvent): void {
   const carried = active.data.current as Carried;
   const target = over.data.current as Target;
   if (carried.what === 'kind') {
-    if (target.what !== 'drawer') edit((before) => withOneMore(before, carried.kind).draft);
+    if (target.what !== 'drawer') layOneMore(carried.kind);
   } else if (target.what === 'drawer') takeOff(carried.unitId);
   else if (overId !== null) edit((before) => moveBefore(before, carried.unitId, overId as UnitId, catalogNow())); // the id of a thing on the sheet
 }
 
 /** Lays things out on the ground sheet, lane by lane, beside the catalogue or the chosen thing. */
 export function Bench() {
-  const { draft } = useKit();
+  const { kit, draft } = useKit();
   const [chosenId, setChosen] = useState<UnitId | null>(null);
   const [tab, setTab] = useState<Tab>('catalogue');
   const [dragged, setDragged] = useState<Kind | null>(null);
@@ -98,11 +102,16 @@ export function Bench() {
     >
       <main id="main" className={css.main}>
         <SheetHead />
+        <TwinStrip kitId={kit.id} />
         <Lanes chosenId={chosenId} overId={overId} choose={choose} />
         {compared !== null && <Alternatives key={compared} need={compared} />}
       </main>
       <SheetDrawer name={chosen === null ? 'Catalogue' : 'Chosen thing'} tab={tab} setTab={setTab} searchRef={search}>
-        {chosen === null ? null : <UnitDrawer key={chosen.id} unit={chosen} close={() => setChosen(null)} />}
+        {chosen === null ? null : isPlanned(chosen) ? (
+          <PlannedDrawer key={chosen.id} unit={chosen} close={() => setChosen(null)} />
+        ) : (
+          <UnitDrawer key={chosen.id} unit={chosen} close={() => setChosen(null)} />
+        )}
       </SheetDrawer>
       <DragOverlay dropAnimation={null}>{dragged === null ? null : <Dragged kind={dragged} />}</DragOverlay>
     </DndContext>
@@ -153,7 +162,7 @@ function Dragged({ kind }: { kind: Kind }) {
 }
 
 /** The next way the thing may lie: as packed, outer wrapper off, pressed, laid flat. */
-function nextState(unit: Unit): Unit {
+function nextState(unit: SheetUnit): SheetUnit {
   const states = catalogNow().get(unit.kind)?.states ?? [];
   const at = states.findIndex(({ id }) => id === unit.state);
   return { ...unit, state: states[(at + 1) % Math.max(1, states.length)]?.id ?? unit.state };

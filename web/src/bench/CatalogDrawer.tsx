@@ -10,9 +10,8 @@ import { Link } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { price } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
-import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
-import { withOneMore } from '../kit/units.ts';
+import { layOneMore, useLaying } from '../kit/sheetView.ts';
 import type { Carried } from './carrying.ts';
 import { filterLabel, useCatalogFilter } from './catalogFilter.ts';
 import { type Shown, SORT_NAMES, type Sort, shownKinds, sortKinds } from './catalogOrder.ts';
@@ -40,13 +39,10 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
     [kinds, search, rung, need, school, sort, helpful],
   );
   const gains = useMemo(() => new Map(helpful.map(({ kind, helps, gain }) => [kind, { helps, gain }])), [helpful]);
-  const add = useCallback(
-    (kind: Kind) => {
-      edit((before) => withOneMore(before, kind).draft);
-      setSaid(`${kind.name} added`);
-    },
-    [edit],
-  );
+  const add = useCallback((kind: Kind) => {
+    layOneMore(kind);
+    setSaid(`${kind.name} ${useLaying.getState().as === 'planned' ? 'planned' : 'added'}`);
+  }, []);
   return (
     <>
       <TextInput
@@ -57,6 +53,7 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
         onChange={(event) => setSearch(event.currentTarget.value)}
         rightSection={<kbd>/</kbd>}
       />
+      <LayAs />
       <RungFilter rung={rung} setRung={setRung} />
       <CatalogSort sort={sort} setSort={setSort} />
       {need !== null && (
@@ -82,6 +79,21 @@ export function CatalogDrawer({ searchRef }: CatalogDrawerProps) {
         {said}
       </span>
     </>
+  );
+}
+
+/** Whether what is added is there, or is still to be bought. */
+function LayAs() {
+  const { as, lay } = useLaying();
+  return (
+    <div className={choosing.layAs} role="group" aria-label="What is added">
+      <button type="button" aria-pressed={as === 'owned'} onClick={() => lay('owned')}>
+        I have it
+      </button>
+      <button type="button" aria-pressed={as === 'planned'} onClick={() => lay('planned')}>
+        Planned: to buy
+      </button>
+    </div>
   );
 }
 

@@ -5,6 +5,7 @@ import { clsx } from 'clsx';
 import { useState } from 'react';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { layOut } from '../kit/sheetView.ts';
 import { newUnitId } from '../kit/units.ts';
 import css from './bench.module.css';
 
@@ -56,7 +57,7 @@ function FindingEntry({ finding }: { finding: OpenFinding }) {
       )}
       <span className={css.findingActs}>
         {fix !== null && (
-          <button type="button" className="link-button" onClick={() => edit((draft) => applyFix(draft, fix, catalog, newUnitId()))}>
+          <button type="button" className="link-button" onClick={() => layOut((draft) => applyFix(draft, fix, catalog, newUnitId()))}>
             {fix.label}
           </button>
         )}

@@ -1,5 +1,6 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { ifNeedBeText, isAsked, type NeedCoverage, type RungCoverage } from '@ivrak/core/coverage';
+import { isPlanned, type SheetUnit } from '@ivrak/core/kit';
 import {
   CONDITION_NAMES,
   type Kind,
@@ -25,7 +26,7 @@ import { useSheetScale } from './scale.ts';
 
 interface LaneProps {
   rung: Rung;
-  units: readonly Unit[];
+  units: readonly SheetUnit[];
   coverage: RungCoverage | undefined;
   chosenId: UnitId | null;
   /** The thing in front of which what is carried would be laid. */
@@ -91,7 +92,7 @@ function servesOf(needs: readonly NeedCoverage[]): Map<string, string> {
 }
 
 interface ThingProps {
-  unit: Unit;
+  unit: SheetUnit;
   kind: Kind;
   today: PlainDate;
   serves: string;
@@ -120,7 +121,14 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, isOver,
       ref={drag.setNodeRef}
       data-unit={unit.id}
       {...drag.listeners}
-      className={clsx(css.thing, isChosen && css.isChosen, isOut && css.isOut, drag.isDragging && css.isDragged, isOver && css.isOver)}
+      className={clsx(
+        css.thing,
+        isPlanned(unit) && css.isPlanned,
+        isChosen && css.isChosen,
+        isOut && css.isOut,
+        drag.isDragging && css.isDragged,
+        isOver && css.isOver,
+      )}
       aria-pressed={isChosen}
       onClick={() => choose(unit.id)}
     >
@@ -130,7 +138,7 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, isOver,
         {kind.name}
       </span>
       <span className={css.thingFigures}>{figures.join(' · ')}</span>
-      <ThingDate unit={unit} kind={kind} isLapsed={isLapsed} />
+      {isPlanned(unit) ? <span className={css.thingPlan}>planned: to buy</span> : <ThingDate unit={unit} kind={kind} isLapsed={isLapsed} />}
     </button>
   );
 });

@@ -1,12 +1,18 @@
 import { classifyKit, showLacking } from '@ivrak/core/coverage';
+import { withArticle } from '@ivrak/core/model';
 import { ActionIcon } from '@mantine/core';
 import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
-import { useDeferredValue, useMemo } from 'react';
+import { clsx } from 'clsx';
+import { Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useKit } from '../kit/KitContext.tsx';
+import { late } from '../ui/untilItComes.ts';
 import css from './bench.module.css';
 import { canZoom, useSheetScale } from './scale.ts';
 import { useProblem } from './useProblem.ts';
+
+/** Seldom wanted. */
+const CopyKit = late(async () => (await import('./CopyKit.tsx')).CopyKit);
 
 const BAR_MM = 50;
 
@@ -15,6 +21,7 @@ export function SheetHead() {
   const { kit, draft, catalog } = useKit();
   // A word about the whole may come a moment after the figures.
   const problem = useDeferredValue(useProblem());
+  const [isCopying, setCopying] = useState(false);
   const { step, scale, zoom } = useSheetScale();
   const { judgement } = useKit();
   const { name, says, next, isPart, kitClass } = useMemo(() => classifyKit(problem, draft.layer, catalog), [problem, draft.layer, catalog]);
@@ -30,13 +37,21 @@ export function SheetHead() {
         {next !== null && !isBeyond && (
           <span className="muted">
             {' '}
-            For a {next.name} it lacks {showLacking(next.lacking)}.
+            For {withArticle(next.name)} it lacks {showLacking(next.lacking)}.
           </span>
         )}
       </p>
       <Link className={css.sheetCompare} to={`/kits/${kit.id}/compare`}>
         Compare
       </Link>
+      <button type="button" className={clsx(css.sheetCompare, 'link-button')} onClick={() => setCopying(true)}>
+        Copy
+      </button>
+      {isCopying && (
+        <Suspense fallback={null}>
+          <CopyKit close={() => setCopying(false)} />
+        </Suspense>
+      )}
       <div className={css.scaleBar}>
         <span className="mono">{BAR_MM} mm</span>
         <span className={css.scaleLine} style={{ width: BAR_MM * scale }} />

@@ -20,6 +20,7 @@ import { catalogNow } from '../data/catalog.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { edit, sendTo } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { canBePlanned, planIt } from '../kit/sheetView.ts';
 import { moveBy, withOneLess, withUnit } from '../kit/units.ts';
 import { DateField } from '../ui/DateField.tsx';
 import parts from '../ui/parts.module.css';
@@ -61,14 +62,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
       {kind.caution !== null && <p className="caution">{kind.caution}</p>}
       <UnitActions unit={unit} kind={kind} />
       <UnitCount unit={unit} change={change} />
-      {kind.states.length > 1 && (
-        <Select
-          label="How it lies"
-          data={kind.states.map(({ id, label, tMm }) => ({ value: id, label: `${label}, ${tMm} mm` }))}
-          value={unit.state}
-          onChange={(value) => change({ state: value ?? unit.state })}
-        />
-      )}
+      <LiesAs unit={unit} kind={kind} change={change} />
       <ConditionField isPractice={isPractice} unit={unit} change={change} />
       <LabelScan change={change} />
       <LabelFields unit={unit} change={change} />
@@ -81,8 +75,32 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
         <Button variant="default" onClick={() => leave('discarded')}>
           Take off the sheet
         </Button>
+        {canBePlanned(unit) && (
+          <Button variant="default" onClick={() => planIt(unit.id)}>
+            Not here yet: plan it
+          </Button>
+        )}
       </div>
     </>
+  );
+}
+
+interface LiesAsProps {
+  unit: Unit;
+  kind: Kind;
+  change: (next: Partial<Unit>) => void;
+}
+
+export function LiesAs({ unit, kind, change }: LiesAsProps) {
+  return (
+    kind.states.length > 1 && (
+      <Select
+        label="How it lies"
+        data={kind.states.map(({ id, label, tMm }) => ({ value: id, label: `${label}, ${tMm} mm` }))}
+        value={unit.state}
+        onChange={(value) => change({ state: value ?? unit.state })}
+      />
+    )
   );
 }
 
@@ -152,7 +170,7 @@ interface UnitActionsProps {
   kind: Kind;
 }
 
-function UnitActions({ unit, kind }: UnitActionsProps) {
+export function UnitActions({ unit, kind }: UnitActionsProps) {
   const compare = useAlternatives((state) => state.show);
   const { judgement, school } = useKit();
   const graded = Object.keys(kind.grades) as NeedId[]; // keyed by need ids
@@ -189,7 +207,7 @@ function UnitActions({ unit, kind }: UnitActionsProps) {
   );
 }
 
-function UnitCount({ unit, change }: { unit: Unit; change: (next: Partial<Unit>) => void }) {
+export function UnitCount({ unit, change }: { unit: Unit; change: (next: Partial<Unit>) => void }) {
   return (
     <div className="row spread">
       <span>Count</span>

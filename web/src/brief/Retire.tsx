@@ -1,3 +1,4 @@
+import { isPlanned } from '@ivrak/core/kit';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -11,6 +12,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 export function Retire() {
   const { kit, draft } = useKit();
   const version = useDraft((state) => state.version);
+  const there = draft.units.filter((unit) => !isPlanned(unit)).length;
   const refresh = useRefresh();
   const navigate = useNavigate();
   const [isAsking, setAsking] = useState(false);
@@ -31,8 +33,7 @@ export function Retire() {
       {isAsking ? (
         <div className="caution stack">
           <p>
-            {draft.name} leaves Muster; its {draft.units.length} {draft.units.length === 1 ? 'thing goes' : 'things go'} to the stores. This
-            cannot be undone with z.
+            {draft.name} leaves Muster; its {there} {there === 1 ? 'thing goes' : 'things go'} to the stores. This cannot be undone with z.
           </p>
           <div className="row">
             <Button onClick={() => void retire()}>Retire it</Button>

@@ -1,9 +1,21 @@
-import { type BuyingProblem, belowMinimum, buyingNeed, lessOnOrder, onOrder, type Wanted, withMinimums } from '@ivrak/core/buying';
+import {
+  type BuyingProblem,
+  belowMinimum,
+  boughtFor,
+  buyingNeed,
+  type ContentList,
+  lessOnOrder,
+  needOfLists,
+  offersOfList,
+  onOrder,
+  type Wanted,
+  withMinimums,
+} from '@ivrak/core/buying';
 import { Checkbox, Switch } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { kindName, useCatalog } from '../data/catalog.ts';
-import { useKits, usePeople, useRestock, useSettings, useStores } from '../data/queries.ts';
+import { useKits, useLists, usePeople, useRestock, useSettings, useStores } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { Failure } from '../ui/Failure.tsx';
@@ -23,15 +35,25 @@ export function BuyingPage() {
   const orders = useOrders();
   const minimums = useMinimums();
   const stores = useStores();
-  const failed = [restock, offers, orders, minimums, stores].find(({ isLoadingError }) => isLoadingError);
+  const lists = useLists();
+  const failed = [restock, offers, orders, minimums, stores, lists].find(({ isLoadingError }) => isLoadingError);
   if (failed !== undefined) return <Failure error={failed.error} />;
-  if (!restock.data || !offers.data || !orders.data || !minimums.data || !stores.data)
+  if (!restock.data || !offers.data || !orders.data || !minimums.data || !stores.data || !lists.data)
     return <Blank label="Loading what is needed and offered" />;
   // What may still go into a kit counts, in units of its kind.
   const have = new Map<string, number>();
   for (const { place, condition, kind, count } of stores.data.units)
     if (place === 'stores' && (condition === 'ready' || condition === 'notStaged')) have.set(kind, (have.get(kind) ?? 0) + count);
-  return <Buying kits={restock.data.kits} book={offers.data} orders={orders.data.orders} minimums={minimums.data} have={have} />;
+  return (
+    <Buying
+      kits={restock.data.kits}
+      book={offers.data}
+      orders={orders.data.orders}
+      minimums={minimums.data}
+      lists={lists.data.lists.map(({ data }) => data)}
+      have={have}
+    />
+  );
 }
 
 type KitLines = NonNullable<ReturnType<typeof useRestock>['data']>['kits'];
@@ -44,45 +66,57 @@ interface BuyingProps {
   book: StoredBook;
   orders: readonly StoredOrder[];
   minimums: StoredMinimums;
+  lists: readonly ContentList[];
   have: ReadonlyMap<string, number>;
 }
 
 /** Who wants what: each kit for its carrier, and the stores. */
-function usePayers(kits: KitLines, forStores: Wanted['lines']): Wanted[] {
+function usePayers(kits: KitLines, forStores: Wanted['lines'], ofLists: readonly Wanted[]): Wanted[] {
   const mustered = useKits().data?.kits ?? [];
   const people = usePeople().data?.people ?? [];
-  const ofKits = kits.map(({ kitId, kitName, lines }): Wanted => {
+  const ofKits = kits.map((needy): Wanted => {
+    const { kitId, kitName } = needy;
     const carrier = people.find(({ id }) => id === mustered.find((kit) => kit.id === kitId)?.personId);
     return {
       payer: carrier === undefined ? kitName : `${carrier.name}, ${kitName}`,
-      lines: lines.flatMap(({ toBuy }) => toBuy.slice(0, 1)),
+      lines: boughtFor(needy),
     };
   });
-  return [...ofKits, ...(forStores.length > 0 ? [{ payer: 'Stores', lines: forStores }] : [])];
+  return [...ofKits, ...ofLists, ...(forStores.length > 0 ? [{ payer: 'Stores', lines: forStores }] : [])];
 }
 
-function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
+function Buying({ kits, book, orders, minimums, lists, have }: BuyingProps) {
   const catalog = useCatalog((state) => state.catalog);
   const today = useSettings().data?.today;
-  const lacking = kits.filter(({ lines }) => lines.some(({ toBuy }) => toBuy.length > 0));
-  const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
+  const lacking = kits.filter((kit) => boughtFor(kit).length > 0);
+  const asked = useAsked();
+  const [without, setWithout] = useState<ReadonlySet<string>>(
+    () => new Set(asked.isAll ? [] : [...kits.map(({ kitId }) => kitId).filter((id) => !asked.kits.includes(id)), STORES]),
+  );
+  const [times, setTimes] = useState<Readonly<Record<string, number>>>(asked.times);
   const [how, setHow] = useState(HOW);
   const chosen = lacking.filter(({ kitId }) => !without.has(kitId));
   const forStores = useMemo(() => (without.has(STORES) ? [] : belowMinimum(minimums.data, have)), [without, minimums, have]);
+  const wantedLists = useMemo(
+    () => lists.flatMap((list) => ((times[list.id] ?? 0) > 0 ? [{ list, times: times[list.id] ?? 0 }] : [])),
+    [lists, times],
+  );
   const problem = useMemo((): BuyingProblem => {
     const { withAlternatives, isLessOrders, leastShelfDays, wastePercent } = how;
-    const wanted = withMinimums(buyingNeed(chosen, { withAlternatives }, catalog), forStores);
+    const wanted = withMinimums(withMinimums(buyingNeed(chosen, { withAlternatives }, catalog), needOfLists(wantedLists)), forStores);
     return {
       need: isLessOrders ? lessOnOrder(wanted, onOrder(orders.map(({ data }) => data))) : wanted,
-      offers: book.data.offers,
+      // What a list says of itself is an offer as well.
+      offers: [...book.data.offers, ...wantedLists.flatMap(({ list }) => offersOfList(list))],
       suppliers: book.data.suppliers,
       ...(today === undefined ? {} : { on: today }),
       leastShelfDays: leastShelfDays ?? 0,
       authorisedOnly: [...catalog.values()].filter(({ sellerMatters }) => sellerMatters).map(({ id }) => id),
       wasteShare: (wastePercent ?? 0) / 100,
     };
-  }, [chosen, how, catalog, book, forStores, orders, today]);
-  const payers = usePayers(chosen, forStores);
+  }, [chosen, how, catalog, book, forStores, wantedLists, orders, today]);
+  const ofLists = wantedLists.map((one): Wanted => ({ payer: `${one.times} × ${one.list.name}`, lines: needOfLists([one]) }));
+  const payers = usePayers(chosen, forStores, ofLists);
   const toggle = (id: string) => {
     const next = new Set(without);
     if (!next.delete(id)) next.add(id);
@@ -93,15 +127,22 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
       <section className={css.need} aria-label="What is to be bought">
         <h1>Buy</h1>
         <p className="small muted">
-          What kits miss and stores do not fill. <Link to="/restock">Restock from stores first.</Link>
+          What is planned, and what kits miss and stores do not fill. <Link to="/restock">Restock from stores first.</Link>
         </p>
         {lacking.length === 0 && <p>Nothing is to be bought for kits: stores fill what is missing.</p>}
-        {lacking.map(({ kitId, kitName }) => (
-          <Checkbox key={kitId} label={kitName} checked={!without.has(kitId)} onChange={() => toggle(kitId)} />
+        {lacking.map(({ kitId, kitName, planned }) => (
+          <Checkbox
+            key={kitId}
+            label={kitName}
+            description={plannedText(planned)}
+            checked={!without.has(kitId)}
+            onChange={() => toggle(kitId)}
+          />
         ))}
         {minimums.data.lines.length > 0 && (
           <Checkbox label="Stores, up to their least" checked={!without.has(STORES)} onChange={() => toggle(STORES)} />
         )}
+        <ListTimes lists={lists} times={times} set={(id, value) => setTimes({ ...times, [id]: value })} />
         <BuyingLines problem={problem} />
         <HowToBuy how={how} set={(next) => setHow({ ...how, ...next })} />
         <Minimums stored={minimums} have={have} />
@@ -112,6 +153,53 @@ function Buying({ kits, book, orders, minimums, have }: BuyingProps) {
       </div>
       <Offers key={book.version} book={book} />
     </main>
+  );
+}
+
+const plannedText = (planned: KitLines[number]['planned']): string | undefined => {
+  const count = planned.reduce((sum, { toBuy }) => sum + toBuy, 0);
+  return count === 0 ? undefined : count === 1 ? '1 planned thing' : `${count} planned things`;
+};
+
+/** What the address asks for: only some kits, or a list so many times. */
+function useAsked() {
+  const [params] = useSearchParams();
+  const kits = params.get('kits')?.split(',') ?? [];
+  const list = params.get('list');
+  const times = Math.min(MOST_TIMES, Math.max(1, Math.trunc(Number(params.get('times') ?? 1)) || 1));
+  return { isAll: kits.length === 0 && list === null, kits, times: list === null ? {} : { [list]: times } };
+}
+
+const MOST_TIMES = 50;
+
+interface ListTimesProps {
+  lists: readonly ContentList[];
+  times: Readonly<Record<string, number>>;
+  set: (id: string, times: number) => void;
+}
+
+/** Lists of things, each as many times as wanted. */
+function ListTimes({ lists, times, set }: ListTimesProps) {
+  return (
+    lists.length > 0 && (
+      <details className={css.listTimes} open={Object.values(times).some((count) => count > 0)}>
+        <summary>Lists, by their parts</summary>
+        {lists.map(({ id, name }) => (
+          <DecimalInput
+            key={id}
+            label={name}
+            unit="times"
+            decimals={0}
+            max={MOST_TIMES}
+            value={times[id] ?? 0}
+            onChange={(value) => set(id, value ?? 0)}
+          />
+        ))}
+        <p className="small">
+          <Link to="/lists">Look at the lists</Link>
+        </p>
+      </details>
+    )
   );
 }
 

@@ -186,8 +186,14 @@ const STORES = 'stores';
 
 function Receive({ first, line, today, kits, take, cancel }: ReceiveProps) {
   const [came, setCame] = useState(first);
-  const waits = kits.filter(({ lines }) => lines.some(({ toBuy }) => toBuy.some(({ kind }) => kind === came.kind)));
-  const [to, setTo] = useState<string>(STORES);
+  const waits = kits.filter(
+    ({ lines, planned }) =>
+      planned.some(({ kind, toBuy }) => kind === came.kind && toBuy > 0) ||
+      lines.some(({ toBuy }) => toBuy.some(({ kind }) => kind === came.kind)),
+  );
+  // What somebody planned goes to its kit, unless it is said otherwise.
+  const planner = kits.find(({ planned }) => planned.some(({ kind, toBuy }) => kind === came.kind && toBuy > 0));
+  const [to, setTo] = useState<string>(planner?.kitId ?? STORES);
   const set = (part: Partial<Came>) => setCame((before) => ({ ...before, ...part }));
   const left = came.expiresOn === null ? null : daysBetween(came.expiresOn, today);
   const isShort = left !== null && line?.shelfDays != null && left < line.shelfDays;

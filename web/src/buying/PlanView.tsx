@@ -13,11 +13,13 @@ import { Link } from 'react-router';
 import { catalogNow, kindName } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { queryClient, useSettings } from '../data/queries.ts';
-import { price } from '../drawing/figures.ts';
+import { currencyNow, price } from '../drawing/figures.ts';
+import { download } from '../ui/download.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import css from './buying.module.css';
 import { usePlan } from './queries.ts';
+import { shoppingRows } from './shoppingRows.ts';
 
 interface PlanViewProps {
   problem: BuyingProblem;
@@ -90,7 +92,10 @@ function Plan({ plan, offers, kits, payers }: PlanProps) {
             : `in all; looking further was cut short, at most ${price(Math.ceil(plan.comparedMinor - plan.boundMinor))} could be saved`}
         </span>
         <Button size="compact-sm" variant="default" className="no-print" onClick={() => window.print()}>
-          Print the orders
+          Print the list
+        </Button>
+        <Button size="compact-sm" variant="default" className="no-print" onClick={() => void saveShopping(plan)}>
+          As CSV
         </Button>
       </p>
       <Refusal text={error} />
@@ -170,6 +175,16 @@ function Unmet({ plan }: { plan: BuyingPlan }) {
         ))}
       </section>
     )
+  );
+}
+
+/** One row for each line that is ordered, then what is sent, what lies over and what nobody sells. */
+async function saveShopping(plan: BuyingPlan): Promise<void> {
+  const { default: Papa } = await import('papaparse');
+  download(
+    'ivrak-shopping-list.csv',
+    Papa.unparse(shoppingRows(plan, kindName, currencyNow()), { escapeFormulae: true }),
+    'text/csv;charset=utf-8',
   );
 }
 

@@ -4,10 +4,10 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useKits, useLists } from '../data/queries.ts';
 import { useKit } from '../kit/KitContext.tsx';
+import { ListEditor } from '../lists/ListEditor.tsx';
 import { CompareTable } from './CompareTable.tsx';
 import { type Candidate, columnsOf, listCandidate } from './columns.ts';
 import css from './compare.module.css';
-import { ListEditor } from './ListEditor.tsx';
 import { Published } from './Published.tsx';
 import { usePackedThickness } from './usePackedThickness.ts';
 
@@ -79,6 +79,7 @@ export function ComparePage() {
           key={editing}
           kept={edited?.data ?? null}
           version={edited?.version ?? null}
+          containerId={draft.containerId}
           done={(id) => {
             setEditing(null);
             if (id !== null && !chosen.includes(`list:${id}`)) choose([...chosen, `list:${id}`].slice(-(MOST_COLUMNS - 1)));

@@ -57,7 +57,22 @@ export const useStores = () =>
 export const useUpkeep = () => useQuery({ queryKey: ['upkeep'], queryFn: () => api.get('/api/upkeep') });
 export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () => api.get('/api/restock') });
 
-const DERIVED = ['kits', 'sets', 'stores', 'upkeep', 'horizon', 'rotation', 'carry', 'people', 'places', 'restock', 'catalog'];
+const DERIVED = [
+  'kits',
+  'sets',
+  'patterns',
+  'lists',
+  'trips',
+  'stores',
+  'upkeep',
+  'horizon',
+  'rotation',
+  'carry',
+  'people',
+  'places',
+  'restock',
+  'catalog',
+];
 
 /** After a change everything derived from stock may differ, so all of it is asked again. */
 export async function refreshAll(client: QueryClient = queryClient): Promise<void> {

@@ -36,7 +36,7 @@ export function Fit() {
   );
   const act = (arranged: Arranged) => {
     setRefusal(arranged.ok ? null : arranged.reason);
-    if (arranged.ok) edit(() => arranged.draft);
+    if (arranged.ok) edit((before) => ({ ...before, fit: arranged.draft.fit }));
   };
   const scene: Scene | null =
     shown === null || container === undefined ? null : { draft, container, result: shown.result, items: packing.problem?.items ?? [] };

@@ -1,8 +1,9 @@
+import { sheetCounts } from '@ivrak/core/kit';
 import { showDate } from '@ivrak/core/model';
 import { ActionIcon } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { clsx } from 'clsx';
-import { Link, NavLink } from 'react-router';
+import { Link, NavLink, useMatch } from 'react-router';
 import { useStore } from 'zustand';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { Caliper } from '../drawing/Caliper.tsx';
@@ -12,6 +13,7 @@ import { Tag } from '../drawing/Tag.tsx';
 import { redo, undo, useDraft } from './draftStore.ts';
 import { useKit } from './KitContext.tsx';
 import css from './kit.module.css';
+import { useSheetView } from './sheetView.ts';
 
 const STEPS = [
   { step: 'brief', name: 'Brief' },
@@ -26,6 +28,7 @@ export function KitBar() {
   const container = containerOf(draft.containerId);
   const position = positionOf(draft.positionId);
   const limit = position?.tMm ?? 0;
+  const isPlanned = draft.planned.length > 0 || draft.units.some((unit) => unit.planned === true);
   const thickness = packing.carry?.outerTMm ?? null;
   return (
     <div className={clsx(css.bar, 'no-print')}>
@@ -46,9 +49,10 @@ export function KitBar() {
           </NavLink>
         ))}
       </nav>
+      <PlanChoice />
       <UndoButtons />
       <div className={css.figures}>
-        <Caliper valueMm={thickness} limitMm={limit} width={160} />
+        <Caliper valueMm={thickness} limitMm={limit} width={isPlanned ? 120 : 160} />
         <Figure
           value={thickness === null ? (packing.progress === null ? '–' : '…') : `${thickness} mm`}
           label={`limit ${limit}`}
@@ -65,6 +69,26 @@ export function KitBar() {
           label={judgement.firstGap === null ? 'ready until' : 'rest holds until'}
         />
       </div>
+    </div>
+  );
+}
+
+/** Where something is planned: how much of it is there, and which of the two is looked at. */
+function PlanChoice() {
+  const { seen, see } = useSheetView();
+  const isStaging = useMatch('/kits/:id/stage') !== null;
+  const units = useDraft(({ draft }) => draft?.units);
+  const counts = units === undefined ? null : sheetCounts(units);
+  if (counts === null || counts.planned === counts.owned) return null;
+  const isPlan = seen === 'plan' && !isStaging;
+  return (
+    <div className={css.plan} role="group" aria-label="What is looked at">
+      <button type="button" aria-pressed={isPlan} disabled={isStaging} onClick={() => see('plan')}>
+        planned <b className="mono">{counts.planned}</b>
+      </button>
+      <button type="button" aria-pressed={!isPlan} onClick={() => see('owned')}>
+        owned <b className="mono">{counts.owned}</b>
+      </button>
     </div>
   );
 }

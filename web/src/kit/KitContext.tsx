@@ -1,18 +1,21 @@
 import type { StockKit } from '@ivrak/core/coverage';
-import { type Judgement, judgeKit } from '@ivrak/core/kit';
+import { isPlanned, type Judgement, judgeKit } from '@ivrak/core/kit';
 import { catalogWith } from '@ivrak/core/loadout';
-import type { KindCatalog, KitDraft, KitView, PlainDate, School } from '@ivrak/core/model';
+import type { KindCatalog, KitView, PlainDate, School } from '@ivrak/core/model';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
+import { useMatch } from 'react-router';
 import { containerOf, schoolOf, useCatalog } from '../data/catalog.ts';
 import { kitQuery } from '../data/queries.ts';
 import { besideOf } from './besideOf.ts';
-import { openKit, saveNow, sendOnLeave, useDraft } from './draftStore.ts';
+import { openKit, type SheetDraft, saveNow, sendOnLeave, useDraft } from './draftStore.ts';
+import { useSheetView } from './sheetView.ts';
 import { type PackingState, usePacking } from './usePacking.ts';
 
 interface KitValue {
   kit: KitView;
-  draft: KitDraft;
+  /** As it is shown: with what is planned, or without. */
+  draft: SheetDraft;
   today: PlainDate;
   school: School;
   /** With what the bearer of the kit's set has of his own. */
@@ -21,6 +24,17 @@ interface KitValue {
   beside: readonly StockKit[];
   judgement: Judgement;
   packing: PackingState;
+}
+
+/** The plan, or only what is there, as was chosen; what is not there cannot be made ready. */
+function useSeen(draft: SheetDraft): SheetDraft {
+  const seen = useSheetView((state) => state.seen);
+  const isStaging = useMatch('/kits/:id/stage') !== null;
+  const isPlan = seen === 'plan' && !isStaging;
+  return useMemo(
+    () => (isPlan || !draft.units.some(isPlanned) ? draft : { ...draft, units: draft.units.filter((unit) => !isPlanned(unit)) }),
+    [draft, isPlan],
+  );
 }
 
 const KitContext = createContext<KitValue | null>(null);
@@ -67,7 +81,8 @@ export function KitProvider({ id, today, loading, failed, children }: KitProvide
   );
 }
 
-function Judged({ kit, draft, today, children }: { kit: KitView; draft: KitDraft; today: PlainDate; children: ReactNode }) {
+function Judged({ kit, draft: whole, today, children }: { kit: KitView; draft: SheetDraft; today: PlainDate; children: ReactNode }) {
+  const draft = useSeen(whole);
   const shipped = useCatalog((state) => state.catalog);
   const { inSet } = kit;
   const catalog = useMemo(() => (inSet === null ? shipped : catalogWith(shipped, inSet.own)), [shipped, inSet]);

@@ -1,10 +1,16 @@
+import { partSheet, type SheetUnit, sheetOf } from '@ivrak/core/kit';
 import type { KitDraft, KitView, Unit, UnitId } from '@ivrak/core/model';
 import { addressOf, api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
 import { createDraft } from '../draft/createDraft.ts';
 
-export function draftOf(kit: KitView): KitDraft {
-  const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules } = kit;
+/** A kit as it is edited: what is planned lies on the sheet among what is there, and nothing stands beside it. */
+export interface SheetDraft extends KitDraft {
+  units: SheetUnit[];
+}
+
+export function draftOf(kit: KitView): SheetDraft {
+  const { name, layer, personId, containerId, positionId, schoolId, brief, setAside, leftOut, fit, stage, modules } = kit;
   const units = kit.units.map(
     ({ id, kind, count, piecesUsed, condition, state, lot, expiresOn, own }): Unit => ({
       id,
@@ -18,17 +24,21 @@ export function draftOf(kit: KitView): KitDraft {
       own,
     }),
   );
-  return { name, layer, personId, containerId, positionId, schoolId, brief, setAside, fit, stage, modules, units };
+  const head = { name, layer, personId, containerId, positionId, schoolId, brief, setAside, leftOut, fit, stage, modules };
+  return { ...head, units: sheetOf({ units, planned: kit.planned }), planned: [] };
 }
+
+/** The sheet taken apart, as it is sent and stored. */
+const asSent = (draft: SheetDraft): KitDraft => ({ ...draft, ...partSheet(draft.units) });
 
 const isKit = (value: unknown): value is KitView => typeof value === 'object' && value !== null && 'units' in value && 'version' in value;
 
 /** Where things went that were taken off the sheet since the kit was opened. */
 let sentTo: Record<string, 'stores' | 'discarded' | 'practice'> = {};
 
-const body = (version: number, draft: KitDraft) => ({ version, draft, sentTo });
+const body = (version: number, draft: SheetDraft) => ({ version, draft: asSent(draft), sentTo });
 
-const kitDraft = createDraft<KitDraft, KitView>({
+const kitDraft = createDraft<SheetDraft, KitView>({
   path: (id) => addressOf('/api/kits/:id', { params: { id } }),
   body,
   put: (id, version, draft) => api.put('/api/kits/:id', { params: { id }, body: body(version, draft) }),

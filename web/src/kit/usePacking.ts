@@ -1,11 +1,11 @@
 import { defaultDecodes, type FitProblem, type FitResult } from '@ivrak/core/fit';
-import { type CarryCheck, fitFingerprint, type Judgement, kitCarry, kitFitProblem } from '@ivrak/core/kit';
-import type { KitDraft, KitView } from '@ivrak/core/model';
+import { type CarryCheck, fitFingerprint, isPlanned, type Judgement, kitCarry, kitFitProblem } from '@ivrak/core/kit';
+import type { KitView } from '@ivrak/core/model';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { catalogNow, containerOf, positionOf } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
-import { useDraft } from './draftStore.ts';
+import { type SheetDraft, useDraft } from './draftStore.ts';
 import { type RunningFit, startBestFit } from './fitClient.ts';
 
 export interface PackingState {
@@ -70,7 +70,7 @@ function usePackRun(problem: FitProblem | null, fingerprint: string | null, foun
 }
 
 /** Keeps the packing in step with the draft: packs in a worker a moment after a change, and stores what was found. */
-export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement): PackingState {
+export function usePacking(kit: KitView, draft: SheetDraft, judgement: Judgement): PackingState {
   const [own, setOwn] = useState<Packed | null>(null);
   const container = containerOf(draft.containerId);
   const fit = useMemo(
@@ -98,7 +98,8 @@ export function usePacking(kit: KitView, draft: KitDraft, judgement: Judgement):
     const timer = setTimeout(() => pack(1), PACK_AFTER_MS);
     return () => clearTimeout(timer);
   }, [isMissing, pack]);
-  useStoring(kit.id, own, stored);
+  // What is planned is packed in thought: the kit itself is not packed so.
+  useStoring(kit.id, draft.units.some(isPlanned) ? null : own, stored);
   const position = positionOf(draft.positionId);
   const result = packed?.result ?? null;
   const carry = useMemo(

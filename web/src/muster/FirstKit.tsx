@@ -1,7 +1,7 @@
 import { type BriefTemplate, TEMPLATES } from '@ivrak/core/catalog';
 import { type KitDraft, NEEDS, nothingMadeReady, skillsOf } from '@ivrak/core/model';
 import { deriveNeeds } from '@ivrak/core/needs';
-import { Button, Select, TextInput } from '@mantine/core';
+import { Button, Radio, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
@@ -127,6 +127,7 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
   const refresh = useRefresh();
   const { schools, catalog } = useCatalog();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [as, setAs] = useState<'owned' | 'planned'>('owned');
   const [error, setError] = useState<string | null>(null);
   const { brief, layer, schoolId } = template;
   const school = schools.find(({ id }) => id === schoolId);
@@ -137,7 +138,7 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
     setLeft(next);
   };
   const make = async () => {
-    const units = things.filter(({ need }) => !left.has(need)).map(({ kind, count }) => ({ ...newUnit(kind), count }));
+    const sheet = things.filter(({ need }) => !left.has(need)).map(({ kind, count }) => ({ ...newUnit(kind), count }));
     const draft: KitDraft = {
       name: name.trim(),
       layer,
@@ -145,9 +146,11 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
       ...place,
       schoolId,
       brief,
-      units,
       setAside: [],
       ...nothingMadeReady(),
+      ...(as === 'owned'
+        ? { units: sheet }
+        : { units: [], planned: sheet.map(({ id, kind, count, state }) => ({ id, kind, count, state })) }),
     };
     try {
       const kit = await api.post('/api/kits', { body: draft });
@@ -169,6 +172,10 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
           <FirstThingLine key={thing.need} thing={thing} isIn={!left.has(thing.need)} toggle={() => toggle(thing.need)} />
         ))}
       </ul>
+      <Radio.Group label="These things" value={as} onChange={(value) => setAs(value === 'planned' ? 'planned' : 'owned')}>
+        <Radio value="owned" label="lie here: I have them" />
+        <Radio value="planned" label="are a plan: I will buy them" />
+      </Radio.Group>
       <Refusal text={error} />
       <Turn back={back} next={() => void make()} label="Make the kit" />
     </>

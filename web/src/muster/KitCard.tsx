@@ -1,3 +1,4 @@
+import { sheetCounts, sheetOf } from '@ivrak/core/kit';
 import { showDate } from '@ivrak/core/model';
 import { Checkbox } from '@mantine/core';
 import { clsx } from 'clsx';
@@ -50,6 +51,7 @@ export function KitCard({ kit, isMeasuring, picking }: KitCardProps) {
           </span>
         </div>
         <p className={css.kitCardState}>
+          {kit.planned.length > 0 && <PlannedLine kit={kit} />}
           <Readiness kit={kit} />
         </p>
         <p className={clsx(css.kitCardNext, 'muted')}>
@@ -73,6 +75,16 @@ function Thickness({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: boolea
   return (
     <span className={isOver ? 'state-gap' : undefined}>
       {thicknessMm}/{thicknessLimitMm} mm
+    </span>
+  );
+}
+
+/** "planned 13, owned 9 · " before what counts, which is only what is owned */
+function PlannedLine({ kit }: { kit: MusteredKit }) {
+  const { planned, owned } = sheetCounts(sheetOf(kit));
+  return (
+    <span className={css.planned}>
+      planned {planned}, owned {owned}
     </span>
   );
 }

@@ -1,6 +1,7 @@
+import type { ContentList } from '@ivrak/core/buying';
 import { TEMPLATES } from '@ivrak/core/catalog';
 import { defaultBrief, type KitDraft, LAYER_NAMES, LAYERS, type Layer, nothingMadeReady } from '@ivrak/core/model';
-import { Button, Modal, Select, TextInput } from '@mantine/core';
+import { Button, Modal, Radio, Select, TextInput } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { useNavigate } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
@@ -14,11 +15,12 @@ const START = {
   layer: 'pocket' as Layer,
   ...START_PLACES.pocket,
   personId: null as KitDraft['personId'],
+  as: 'planned' as 'planned' | 'bought',
 };
 
 const templateOf = (id: string | null) => TEMPLATES.find((template) => template.id === id);
 
-function draftOf({ name, templateId, layer, ...place }: typeof START): KitDraft {
+function draftOf({ name, templateId, layer, as: _, ...place }: typeof START): KitDraft {
   const template = templateOf(templateId);
   const staysPut = layer === 'afloat' || layer === 'base';
   return {
@@ -33,32 +35,54 @@ function draftOf({ name, templateId, layer, ...place }: typeof START): KitDraft 
   };
 }
 
+const headOf = ({ name, layer, personId, containerId, positionId, schoolId, brief }: KitDraft) => ({
+  name,
+  layer,
+  personId,
+  containerId,
+  positionId,
+  schoolId,
+  brief,
+});
+
 const choices = (all: readonly { id: string; name: string }[]) => all.map(({ id, name }) => ({ value: id, label: name }));
 
+interface NewKitProps {
+  opened: boolean;
+  close: () => void;
+  /** What is to lie in it; absent: nothing yet. */
+  list?: ContentList;
+}
+
 /** Asks only what a kit cannot be without; the rest follows in the Brief. */
-export function NewKit({ opened, close }: { opened: boolean; close: () => void }) {
+export function NewKit({ opened, close, list }: NewKitProps) {
   const navigate = useNavigate();
   const refresh = useRefresh();
   const containers = useCatalog((state) => state.containers);
   const positions = useCatalog((state) => state.positions);
   const people = usePeople().data?.people ?? [];
   const form = useForm({
-    initialValues: START,
+    initialValues: { ...START, name: list?.name ?? '', containerId: list?.containerId ?? START.containerId },
     validate: { name: (name) => (name.trim() === '' ? 'Give the kit a name, so that a stranger can fetch it.' : null) },
   });
-  const choose = (layer: Layer) => form.setValues({ layer, ...START_PLACES[layer] });
+  const choose = (layer: Layer) =>
+    form.setValues({ layer, ...START_PLACES[layer], ...(list?.containerId == null ? {} : { containerId: list.containerId }) });
   const add = async (values: typeof START) => {
     try {
-      const kit = await api.post('/api/kits', { body: draftOf(values) });
+      const draft = draftOf(values);
+      const kit =
+        list === undefined
+          ? await api.post('/api/kits', { body: draft })
+          : await api.post('/api/lists/:id/kit', { params: { id: list.id }, body: { kit: headOf(draft), as: values.as } });
       await refresh();
       close();
-      await navigate(`/kits/${kit.id}/brief`);
+      await navigate(`/kits/${kit.id}/${list === undefined ? 'brief' : 'bench'}`);
     } catch (failure) {
       form.setFieldError('name', messageOf(failure));
     }
   };
   return (
-    <Modal opened={opened} onClose={close} title="New kit" size="md">
+    <Modal opened={opened} onClose={close} title={list === undefined ? 'New kit' : `A kit of “${list.name}”`} size="md">
       <form className="stack" onSubmit={form.onSubmit((values) => void add(values))} noValidate>
         <TextInput
           label="Name"
@@ -89,6 +113,12 @@ export function NewKit({ opened, close }: { opened: boolean; close: () => void }
         <Select label="Container" data={choices(containers)} allowDeselect={false} {...form.getInputProps('containerId')} />
         <Select label="Carry position" data={choices(positions)} allowDeselect={false} {...form.getInputProps('positionId')} />
         <Select label="Carrier" clearable placeholder="nobody in particular" data={choices(people)} {...form.getInputProps('personId')} />
+        {list !== undefined && (
+          <Radio.Group label="Its things are" {...form.getInputProps('as')}>
+            <Radio value="planned" label="planned: still to be bought" />
+            <Radio value="bought" label="bought: taken in now, with seller and price" />
+          </Radio.Group>
+        )}
         <Button type="submit">Make the kit</Button>
       </form>
     </Modal>

@@ -30,10 +30,16 @@ describe('what to do next', () => {
   it('puts things back before it buys, and names at most two', () => {
     const restock: Restock = {
       kits: [
-        { kitId: 'a', kitName: 'Vest kit', lines: [line('S.cut', true), line('R.seal', false), line('C.roll', false)], asBefore: [] },
+        {
+          kitId: 'a',
+          kitName: 'Vest kit',
+          lines: [line('S.cut', true), line('R.seal', false), line('C.roll', false)],
+          planned: [],
+          asBefore: [],
+        },
         // Whole, only not as full as before: nothing to hurry for.
-        { kitId: 'c', kitName: 'Wall box', lines: [], asBefore: [{ kind: 'gloves', count: 2, fromStores: [] }] },
-        { kitId: 'b', kitName: 'Belt kit', lines: [line('M.limb', false)], asBefore: [] },
+        { kitId: 'c', kitName: 'Wall box', lines: [], planned: [], asBefore: [{ kind: 'gloves', count: 2, fromStores: [] }] },
+        { kitId: 'b', kitName: 'Belt kit', lines: [line('M.limb', false)], planned: [], asBefore: [] },
       ],
     };
     const actions = nextActions([], restock, TODAY);

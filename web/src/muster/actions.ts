@@ -43,19 +43,39 @@ function debriefActions(kits: readonly UsedKit[]): Action[] {
 
 function restockActions(restock: Restock | undefined): Action[] {
   const lacking = (restock?.kits ?? []).filter(({ lines }) => lines.length > 0);
-  return lacking.map(({ kitId, kitName, lines }) => {
-    const names = lines.map(({ need }) => NEEDS[need].one);
-    const fromStores = lines.filter((line) => line.fromStores.length > 0).length;
-    const what = fromStores > 0 ? `Put back ${names.slice(0, 2).join(', ')}` : `Buy ${names.slice(0, 2).join(', ')}`;
-    const more = names.length > 2 ? ` and ${names.length - 2} more` : '';
-    return {
-      key: `restock-${kitId}`,
-      when: 'now',
-      what: what + more,
-      detail: `${kitName} · ${fromStores > 0 ? `${fromStores} from stores` : 'not in stores'}`,
-      to: `/restock?kit=${kitId}`,
-    };
+  return [...plannedActions(restock), ...lacking.map(lackAction)];
+}
+
+/** What is planned is fetched from the stores where it lies there, else it is ordered. */
+function plannedActions(restock: Restock | undefined): Action[] {
+  return (restock?.kits ?? []).flatMap(({ kitId, kitName, planned }): Action[] => {
+    const [count, toBuy] = [planned.reduce((sum, line) => sum + line.count, 0), planned.reduce((sum, line) => sum + line.toBuy, 0)];
+    if (count === 0) return [];
+    const things = (some: number) => (some === 1 ? '1 planned thing' : `${some} planned things`);
+    return [
+      {
+        key: `planned-${kitId}`,
+        when: 'now',
+        what: toBuy < count ? `Put in ${things(count - toBuy)}` : `Order ${things(count)}`,
+        detail: `${kitName} · ${toBuy < count ? `from stores${toBuy > 0 ? `, ${toBuy} more to order` : ''}` : 'not in stores'}`,
+        to: toBuy < count ? `/restock?kit=${kitId}` : `/buy?kits=${kitId}`,
+      },
+    ];
   });
+}
+
+function lackAction({ kitId, kitName, lines }: Restock['kits'][number]): Action {
+  const names = lines.map(({ need }) => NEEDS[need].one);
+  const fromStores = lines.filter((line) => line.fromStores.length > 0).length;
+  const what = fromStores > 0 ? `Put back ${names.slice(0, 2).join(', ')}` : `Buy ${names.slice(0, 2).join(', ')}`;
+  const more = names.length > 2 ? ` and ${names.length - 2} more` : '';
+  return {
+    key: `restock-${kitId}`,
+    when: 'now',
+    what: what + more,
+    detail: `${kitName} · ${fromStores > 0 ? `${fromStores} from stores` : 'not in stores'}`,
+    to: `/restock?kit=${kitId}`,
+  };
 }
 
 function eventActions(events: readonly UpkeepEvent[], today: PlainDate): Action[] {

@@ -13,6 +13,7 @@ import { useKit } from '../kit/KitContext.tsx';
 import { Code } from '../ui/Code.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { CasualtyRecord } from './CasualtyRecord.tsx';
+import { LeftOutEditor, LeftOutSheet } from './LeftOutSheet.tsx';
 import { MedicinesKey } from './MedicinesKey.tsx';
 import { PocketCard, useAddress, useFacts } from './PocketCard.tsx';
 import papers from './papers.module.css';
@@ -64,6 +65,12 @@ const FORMS = [
       'Fold it into the tin. Repacking never makes a date later.',
     ],
   },
+  {
+    value: 'leftOut',
+    label: 'Left out, A5',
+    page: 'A5 portrait',
+    words: ['For whoever asks why something is not in it: what was left out on purpose, and what the kit is not for.'],
+  },
 ] as const;
 
 /** What waits for the packing, since it says where each thing lies. */
@@ -98,6 +105,7 @@ export function Prints() {
             {form.value === 'card' && result !== null && <PocketCard result={result} />}
             {form.value === 'record' && <CasualtyRecord />}
             {form.value === 'medicines' && <MedicinesKey />}
+            {form.value === 'leftOut' && <LeftOutSheet />}
             {form.value === 'label' && <OutsideLabel />}
           </div>
           <aside className={clsx(papers.paperWords, 'no-print')}>
@@ -105,6 +113,7 @@ export function Prints() {
             {form.words.map((words) => (
               <p key={words}>{words}</p>
             ))}
+            {form.value === 'leftOut' && <LeftOutEditor />}
             <p className="small muted">In the print dialogue choose 100 %, not “fit to page”; the paper size is set.</p>
           </aside>
         </div>

@@ -39,6 +39,37 @@ export function AsBeforeLine({ kind, count, fromStores, isBusy, putBack }: AsBef
   );
 }
 
+interface PlannedLineProps {
+  line: KitLines['planned'][number];
+  isBusy: boolean;
+  putBack: (taken: readonly Moved[]) => Promise<void>;
+}
+
+/** What lies on the sheet and is not there yet. */
+export function PlannedLine({ line: { kind, count, fromStores, toBuy }, isBusy, putBack }: PlannedLineProps) {
+  return (
+    <li>
+      <div className={restocking.restockNeed}>
+        <b>
+          {count} × {kindName(kind)} planned
+        </b>
+        <span className="small muted">On the sheet, not here yet.</span>
+      </div>
+      <div className="grow">
+        {fromStores.map((spare) => (
+          <SpareRow key={spare.unitId} spare={spare} isBusy={isBusy} putBack={() => void putBack([spare])} />
+        ))}
+        {toBuy > 0 && (
+          <p className="small">
+            {fromStores.length > 0 ? `${toBuy} more to buy` : `Not in stores; to buy: ${toBuy}`} (about{' '}
+            {price((catalogNow().get(kind)?.priceMinor ?? 0) * toBuy)})
+          </p>
+        )}
+      </div>
+    </li>
+  );
+}
+
 /** For the hand that fetches: in the order in which the things go in. */
 export function PickSheet({ spares }: { spares: readonly Spare[] }) {
   return (

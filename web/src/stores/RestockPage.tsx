@@ -11,7 +11,7 @@ import { Failure } from '../ui/Failure.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useStoredLog } from '../use/useStoredLog.ts';
 import { packedKinds } from './packedKinds.ts';
-import { AsBeforeLine, type KitLines, type Moved, PickSheet, RestockLineRow, type Spare } from './RestockLines.tsx';
+import { AsBeforeLine, type KitLines, type Moved, PickSheet, PlannedLine, RestockLineRow, type Spare } from './RestockLines.tsx';
 import restocking from './restocking.module.css';
 import css from './stores.module.css';
 import { WholeAgain } from './WholeAgain.tsx';
@@ -24,7 +24,9 @@ export function RestockPage() {
   if (restock.data === undefined) return <Blank label="Looking through the stores" />;
   const only = params.get('kit');
   const after = params.get('after');
-  const kits = restock.data.kits.filter(({ kitId, lines }) => (only === null ? lines.length > 0 : kitId === only));
+  const kits = restock.data.kits.filter(({ kitId, lines, planned }) =>
+    only === null ? lines.length + planned.length > 0 : kitId === only,
+  );
   const isLacking = kits.some(({ lines }) => lines.length > 0);
   return (
     <main id="main" className={restocking.restock}>
@@ -99,7 +101,9 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
     queryFn: () => api.get('/api/kits/:id/uses', { params: { id: kit.kitId } }),
   });
   const before = kit.asBefore.flatMap(({ fromStores }) => fromStores);
+  const planned = kit.planned.flatMap(({ fromStores }) => fromStores);
   const spares = [
+    ...planned,
     ...pickList(kit.lines, own.data === undefined ? [] : packedKinds(own.data, used.data?.uses ?? []), catalogNow()),
     ...before,
   ];
@@ -132,6 +136,9 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
       <RestockHead kit={kit} spares={spares} isBusy={isBusy} putBack={putBack} />
       <Refusal text={error} />
       <ul className={restocking.restockLines}>
+        {kit.planned.map((line) => (
+          <PlannedLine key={line.kind} line={line} isBusy={isBusy} putBack={putBack} />
+        ))}
         {kit.lines.map((line) => (
           <RestockLineRow key={line.need} line={line} isBusy={isBusy} putBack={(spare) => void putBack([spare])} />
         ))}
