@@ -168,6 +168,8 @@ describe('the whole loop on a phone', () => {
     const [line] = order.lines;
     await person.page.locator('.buying_orderLines button').click();
     await person.type('Lot', 'CAME-1');
+    // A kit that planned it is offered first.
+    await person.choose('Where to', 'Stores');
     await person.press('Receive');
     await expect
       .poll(async () => (await scene.api('/api/stores')).units.find(({ lot }) => lot === 'CAME-1'))

@@ -6,12 +6,14 @@ const VersionSchema = z.number().int().positive();
 const StoredPatternSchema = z.object({ id: z.string(), data: PatternSchema, version: VersionSchema });
 const CountsSchema = z.array(z.object({ kind: z.string(), count: z.number() }));
 
-/** A kit after the pattern: what lies on its sheet, how many of that are there, and how it differs. */
+/** A kit after the pattern: what is fit on its sheet, how many of that are there, and how it differs. */
 const TwinSchema = z.object({
   kitId: KitIdSchema,
   name: z.string(),
   version: VersionSchema,
   sheet: CountsSchema,
+  /** What it would be as a pattern: what is damaged and to be replaced is part of that. */
+  meant: CountsSchema,
   owned: CountsSchema,
   more: CountsSchema,
   fewer: CountsSchema,

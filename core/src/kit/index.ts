@@ -16,5 +16,5 @@ export { liesIn } from './lies.ts';
 export { arriveIn, isPlanned, partSheet, type SheetUnit, sheetCounts, sheetOf } from './planned.ts';
 export { type FitWorld, proposeFits } from './proposals.ts';
 export { copyOf, leaveOut, type Slimmed, slimmed } from './slim.ts';
-export { inLine, patternOf, type TwinDifference, twinDifference } from './twins.ts';
+export { heldBy, inLine, patternOf, type TwinDifference, twinDifference } from './twins.ts';
 export { type CarryRow, whereCarried } from './whereCarried.ts';

@@ -4,8 +4,9 @@ import { type KindCatalog, massOf } from '../model/kind.ts';
 import { type KitDraft, type LeftOut, nothingMadeReady } from '../model/kit.ts';
 import { isLifeSaving, NEEDS, type NeedId } from '../model/need.ts';
 import type { School } from '../model/school.ts';
-import type { Unit, UnitId } from '../model/unit.ts';
+import type { UnitId } from '../model/unit.ts';
 import { partSheet, type SheetUnit } from './planned.ts';
+import { isMeant } from './twins.ts';
 
 /** In which order things stay behind: what nothing asks for, what is beyond the least, what can wait, what supports. Never what saves life. */
 const TIERS = ['spare', 'beyondLeast', 'dayToDay', 'support'] as const;
@@ -13,8 +14,8 @@ type Tier = (typeof TIERS)[number];
 
 export interface SlimTo {
   units: readonly SheetUnit[];
-  /** What each serves now. */
-  needs: readonly NeedCoverage[];
+  /** What things serve, as the kit is judged. */
+  judge: (units: readonly SheetUnit[]) => readonly NeedCoverage[];
   school: School;
   catalog: KindCatalog;
   /** What all things together may weigh, grams; null: only spares stay behind. */
@@ -41,22 +42,47 @@ interface Candidate {
  * things and support, the heaviest of each first. What a life hangs on stays, however heavy.
  */
 export function slimmed(to: SlimTo): Slimmed {
-  const { units, catalog, limitG } = to;
+  const { units, judge, catalog, limitG } = to;
+  const before = judge(units);
   let massG = units.reduce((sum, unit) => sum + massOf(catalog.get(unit.kind), unit) * unit.count, 0);
-  const order = candidates(to).sort(
+  const order = candidates(to, before).sort(
     (a, b) => TIERS.indexOf(a.tier) - TIERS.indexOf(b.tier) || b.eachG - a.eachG || (a.unit.id < b.unit.id ? -1 : 1),
   );
-  const leftOut: Slimmed['leftOut'] = [];
+  let leftOut: Slimmed['leftOut'] = [];
   for (const { unit, tier, count, eachG, need } of order) {
     if (tier !== 'spare' && (limitG === null || massG <= limitG)) continue;
-    const most = tier === 'spare' || limitG === null || eachG === 0 ? count : Math.min(count, Math.ceil((massG - limitG) / eachG));
-    massG -= most * eachG;
-    const known = leftOut.find(({ unitId }) => unitId === unit.id);
-    if (known === undefined)
-      leftOut.push({ unitId: unit.id, kind: unit.kind, count: most, reason: reasonOf(tier, need, eachG), massG: most * eachG });
-    else Object.assign(known, { count: known.count + most, massG: known.massG + most * eachG, reason: reasonOf(tier, need, eachG) });
+    const wanted = tier === 'spare' || limitG === null || eachG === 0 ? count : Math.min(count, Math.ceil((massG - limitG) / eachG));
+    // Things that are booked together may hang on one that looks spare: what is left is judged again before it goes.
+    for (let most = wanted; most > 0; most -= 1) {
+      const line = { unitId: unit.id, kind: unit.kind, count: most, reason: reasonOf(tier, need, eachG), massG: most * eachG };
+      const next = withLine(leftOut, line);
+      if (!isKept(before, judge(leaveOut(units, next)), tier)) continue;
+      leftOut = next;
+      massG -= line.massG;
+      break;
+    }
   }
   return { leftOut, massG, isLightEnough: limitG === null || massG <= limitG };
+}
+
+type Line = Slimmed['leftOut'][number];
+
+/** More of a thing that is left out already goes to its line, with the weightier reason. */
+function withLine(lines: readonly Line[], line: Line): Line[] {
+  const known = lines.find(({ unitId }) => unitId === line.unitId);
+  if (known === undefined) return [...lines, line];
+  const both = { ...line, count: known.count + line.count, massG: known.massG + line.massG };
+  return lines.map((one) => (one === known ? both : one));
+}
+
+/** A spare costs nothing, what is beyond the least costs no least, and nothing costs the least of what saves life. */
+function isKept(before: readonly NeedCoverage[], after: readonly NeedCoverage[], tier: Tier): boolean {
+  const have = new Map(after.map((need) => [need.need, need.have]));
+  return before.every((need) => {
+    const now = have.get(need.need) ?? 0;
+    if (tier === 'spare') return now >= need.have;
+    return now >= Math.min(need.have, need.least) || (tier !== 'beyondLeast' && !isLifeSaving(need.need));
+  });
 }
 
 function reasonOf(tier: Tier, need: NeedId | null, eachG: number): string {
@@ -69,7 +95,7 @@ function reasonOf(tier: Tier, need: NeedId | null, eachG: number): string {
 }
 
 /** Of each unit, how many stay behind in which order. */
-function candidates({ units, needs, school, catalog }: SlimTo): Candidate[] {
+function candidates({ units, school, catalog }: SlimTo, needs: readonly NeedCoverage[]): Candidate[] {
   const uses = usesOf(needs);
   return units.flatMap((unit): Candidate[] => {
     const kind = catalog.get(unit.kind);
@@ -118,9 +144,6 @@ export const leaveOut = (sheet: readonly SheetUnit[], leftOut: readonly { unitId
     return count > 0 ? [{ ...unit, count }] : [];
   });
 
-/** Things in these conditions are no part of what a copy is made after. */
-const isCopied = ({ condition }: Unit): boolean => condition !== 'used' && condition !== 'damaged' && condition !== 'practice';
-
 /**
  * A kit like another one: all of its things are planned, since nobody has them twice. Its packing, ticks and findings set aside are its
  * own business and not copied; modules are.
@@ -132,7 +155,7 @@ export function copyOf(
   leftOut: readonly LeftOut[],
   newId: () => UnitId,
 ): KitDraft {
-  const copied = sheet.filter(isCopied).map((unit) => ({ unit, id: newId() }));
+  const copied = sheet.filter(isMeant).map((unit) => ({ unit, id: newId() }));
   const idOf = new Map<string, UnitId>(copied.map(({ unit, id }) => [unit.id, id]));
   const { planned } = partSheet(copied.map(({ unit, id }): SheetUnit => ({ ...unit, id, planned: true })));
   return {

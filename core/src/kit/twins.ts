@@ -8,19 +8,27 @@ export interface TwinDifference {
   fewer: PatternLine[];
 }
 
-/** What is spent, damaged or for practice only is none of what a pattern asks for. */
+/** What is spent or for practice only was never meant to stay. */
+export const isMeant = ({ condition }: SheetUnit): boolean => condition !== 'used' && condition !== 'practice';
+
+/** What is damaged or suspect is none of what a pattern asks for. */
 const isThere = ({ condition }: SheetUnit): boolean => condition === 'ready' || condition === 'notStaged';
 
-/** What lies on a sheet as a list, kind by kind in the order in which it lies there. */
-export function patternOf(sheet: readonly SheetUnit[]): PatternLine[] {
+/** What lies on a sheet and is fit to, kind by kind in the order in which it lies there. */
+export const heldBy = (sheet: readonly SheetUnit[]): PatternLine[] => counted(sheet.filter(isThere));
+
+/** What a kit is meant to hold by what lies on its sheet: what is damaged or suspect is to be replaced, so it is part of that. */
+export const patternOf = (sheet: readonly SheetUnit[]): PatternLine[] => counted(sheet.filter(isMeant));
+
+function counted(units: readonly SheetUnit[]): PatternLine[] {
   const counts = new Map<string, number>();
-  for (const unit of sheet) if (isThere(unit)) counts.set(unit.kind, (counts.get(unit.kind) ?? 0) + unit.count);
+  for (const { kind, count } of units) counts.set(kind, (counts.get(kind) ?? 0) + count);
   return [...counts].map(([kind, count]) => ({ kind, count }));
 }
 
 /** What is planned counts: it is on its way to being as the pattern. */
 export function twinDifference(sheet: readonly SheetUnit[], lines: readonly PatternLine[]): TwinDifference {
-  const have = new Map(patternOf(sheet).map(({ kind, count }) => [kind, count]));
+  const have = new Map(heldBy(sheet).map(({ kind, count }) => [kind, count]));
   const asked = new Map(lines.map(({ kind, count }) => [kind, count]));
   const beyond = (here: ReadonlyMap<string, number>, there: ReadonlyMap<string, number>): PatternLine[] =>
     [...here].flatMap(([kind, count]) => {

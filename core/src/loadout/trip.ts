@@ -3,7 +3,7 @@ import { KIT_CLASSES } from '../coverage/kitClass.ts';
 import type { Person } from '../model/answers.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
-import { NEEDS, type NeedId, SKILLS, type Skill } from '../model/need.ts';
+import { NEEDS, type NeedId, rungOf, SKILLS, type Skill } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import type { Trip, TripPart } from '../model/trip.ts';
@@ -91,9 +91,11 @@ function untrainedIn(kits: readonly TripKit[], skills: readonly Skill[], { catal
     for (const { kind: id } of kit.units) {
       const kind = catalog.get(id);
       if (kind === undefined || school === undefined) continue;
-      const madeFor = (Object.keys(kind.grades) as NeedId[]).filter((need) => gradeOf(kind, need, school) === 'primary'); // keyed by need ids
-      const asked = madeFor.flatMap((need) => kind.skill ?? NEEDS[need].skill ?? LEARNED[need] ?? []);
-      if (asked.length === madeFor.length) for (const skill of asked) if (!skills.includes(skill)) lacking.add(skill);
+      const madeFor = (Object.keys(kind.grades) as NeedId[]).filter(
+        (need) => rungOf(need) === kind.rung && ['primary', 'substitute'].includes(gradeOf(kind, need, school) ?? ''),
+      ); // keyed by need ids
+      for (const skill of madeFor.flatMap((need) => kind.skill ?? NEEDS[need].skill ?? LEARNED[need] ?? []))
+        if (!skills.includes(skill)) lacking.add(skill);
     }
   }
   return SKILLS.filter((skill) => lacking.has(skill));

@@ -1,6 +1,6 @@
 import * as contract from '@ivrak/contract';
 import { freeId } from '@ivrak/core/catalog';
-import { patternOf, sheetOf, twinDifference } from '@ivrak/core/kit';
+import { heldBy, patternOf, sheetOf, twinDifference } from '@ivrak/core/kit';
 import { type KitDraft, KitIdSchema, MOST_TWINS, type Pattern, PatternSchema } from '@ivrak/core/model';
 import { asc, inArray } from 'drizzle-orm';
 import type * as z from 'zod';
@@ -73,8 +73,9 @@ const twinsOf = ({ kitIds, lines }: Pattern, all: ReadonlyMap<string, StoredKit>
         kitId: id,
         name: kit.name,
         version: kit.version,
-        sheet: patternOf(sheet),
-        owned: patternOf(kit.units),
+        sheet: heldBy(sheet),
+        meant: patternOf(sheet),
+        owned: heldBy(kit.units),
         ...twinDifference(sheet, lines),
       },
     ];

@@ -1,11 +1,12 @@
 import { MOST_COPIES } from '@ivrak/contract';
-import { copyOf, leaveOut, type Slimmed, slimmed } from '@ivrak/core/kit';
+import { copyOf, judgeKit, leaveOut, type SheetUnit, type Slimmed, slimmed } from '@ivrak/core/kit';
 import { Button, Checkbox, Modal, Switch, TextInput } from '@mantine/core';
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { kindName, positionOf } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { grams } from '../drawing/figures.ts';
+import { besideOf } from '../kit/besideOf.ts';
 import { saveNow } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
@@ -19,7 +20,9 @@ const SLIM_SHARE = 0.6;
 
 /** One more kit after this one, or several: whole, or slimmed with a reason for each thing that stays behind. */
 export function CopyKit({ close }: { close: () => void }) {
-  const { kit, draft, judgement, school, catalog } = useKit();
+  const { kit, draft, school, catalog, today } = useKit();
+  const { brief } = draft;
+  const inSet = useMemo(() => besideOf(kit.inSet), [kit.inSet]);
   const navigate = useNavigate();
   const { error, keepAndGo, isSending } = useKeep();
   const [name, setName] = useState(`${draft.name}, second`);
@@ -34,10 +37,12 @@ export function CopyKit({ close }: { close: () => void }) {
   const [kept, setKept] = useState<ReadonlySet<string>>(new Set());
   const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({});
   const made = useRef('/');
-  const slim = useMemo(
-    () => (isSlim ? slimmed({ units: draft.units, needs: judgement.coverage.needs, school, catalog, limitG }) : null),
-    [isSlim, draft.units, judgement.coverage, school, catalog, limitG],
-  );
+  const slim = useMemo(() => {
+    if (!isSlim) return null;
+    const judge = (units: readonly SheetUnit[]) =>
+      judgeKit({ id: kit.id, brief, units, inSet }, school, undefined, today, catalog).coverage.needs;
+    return slimmed({ units: draft.units, judge, school, catalog, limitG });
+  }, [isSlim, kit.id, brief, inSet, draft.units, school, today, catalog, limitG]);
   const leftOut = (slim?.leftOut ?? [])
     .filter(({ unitId }) => !kept.has(unitId))
     .map((line) => ({ ...line, reason: reasons[line.unitId] ?? line.reason }));

@@ -26,6 +26,8 @@ export const theme = createTheme({
   respectReducedMotion: true,
   cursorType: 'pointer',
   components: {
+    // Large enough for a finger.
+    Radio: { defaultProps: { size: 'md' } },
     Modal: { defaultProps: { transitionProps: { duration: 0 }, overlayProps: { backgroundOpacity: 0.5 } } },
     Menu: { defaultProps: { transitionProps: { duration: 0 }, shadow: 'none' } },
     Select: { defaultProps: { comboboxProps: { transitionProps: { duration: 0 }, shadow: 'none' }, allowDeselect: false } },

@@ -74,7 +74,7 @@ function Twins({ pattern }: { pattern: StoredPattern }) {
                   <TwinActs
                     twin={twin}
                     inLine={() => void keep(() => bringInLine(twin.kitId, data))}
-                    make={() => save({ lines: twin.sheet })}
+                    make={() => save({ lines: twin.meant })}
                     leave={data.kitIds.length > 1 ? () => save({ kitIds: data.kitIds.filter((one) => one !== twin.kitId) }) : null}
                   />
                 </th>
