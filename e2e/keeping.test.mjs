@@ -300,7 +300,7 @@ describe('an inspection on a phone', () => {
     await person.press(`Look at ${first.replace(/^\d+ × /, '')} again`);
     await person.sees('Answered before: replace');
     await person.press('Not sure');
-    await person.type('What the scale says, g', '9999');
+    await person.type('What the scale says', '9999');
     await person.sees('something is missing or too much');
     await person.press('Finish the inspection');
     await person.sees('Start');

@@ -1,4 +1,4 @@
-import { PlainDateSchema } from '@ivrak/core/model';
+import { MEASURES, PlainDateSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 
@@ -19,6 +19,8 @@ export const SettingsSchema = z.object({
   /** What an earlier version wrote is read otherwise now, and nobody has read how yet. */
   hasModelNews: z.boolean(),
   currency: CurrencySchema,
+  /** What lengths and masses are shown and typed in; the interface's own calls are in millimetres and grams all the same. */
+  measures: z.enum(MEASURES),
 });
 
 export const getSettings = endpoint({
@@ -37,6 +39,7 @@ export const saveSettings = endpoint({
     isDemo: z.literal(false).optional(),
     hasModelNews: z.literal(false).optional(),
     currency: CurrencySchema.optional(),
+    measures: z.enum(MEASURES).optional(),
   }),
   answer: SettingsSchema,
 });

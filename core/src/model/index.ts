@@ -109,6 +109,20 @@ export {
 } from './loadout.ts';
 export type { Lock } from './lock.ts';
 export {
+  G_PER_OUNCE,
+  headingFactor,
+  inMeasures,
+  lengthUnit,
+  MEASURES,
+  type Measures,
+  MM_PER_INCH,
+  massUnit,
+  showLength,
+  showMass,
+  showSize,
+  showVolume,
+} from './measures.ts';
+export {
   AskedLineSchema,
   NEED_IDS,
   NEEDS,

@@ -1,4 +1,5 @@
 import type { Kind, KindCatalog } from '../model/kind.ts';
+import { headingFactor } from '../model/measures.ts';
 import { lastDayOfMonth, type PlainDate, toPlainDate } from '../model/plainDate.ts';
 import { COLOURS, TRAIT_NAMES } from '../model/traits.ts';
 import { ArticleSchema, type OwnTraits } from '../model/unit.ts';
@@ -24,10 +25,25 @@ export const INTAKE_COLUMNS = [
   { field: 'madeOn', label: 'Bought', aka: ['bought', 'bought on', 'in use since'], isNeeded: false },
   { field: 'whose', label: 'Whose', aka: ['whose', 'owner', 'prescribed to', 'patient'], isNeeded: false },
   { field: 'colour', label: 'Colour', aka: ['colour', 'color'], isNeeded: false },
-  { field: 'wMm', label: 'Width, mm', aka: ['width', 'w', 'width mm', 'measured width'], isNeeded: false },
-  { field: 'hMm', label: 'Height, mm', aka: ['height', 'h', 'length', 'height mm', 'measured height'], isNeeded: false },
-  { field: 'tMm', label: 'Thickness, mm', aka: ['thickness', 't', 'depth', 'thickness mm', 'measured thickness'], isNeeded: false },
-  { field: 'massG', label: 'Mass each, g', aka: ['mass', 'weight', 'mass g', 'weight g', 'grams'], isNeeded: false },
+  { field: 'wMm', label: 'Width, mm', aka: ['width', 'w', 'width mm', 'measured width', 'width in', 'width inches'], isNeeded: false },
+  {
+    field: 'hMm',
+    label: 'Height, mm',
+    aka: ['height', 'h', 'length', 'height mm', 'measured height', 'height in', 'height inches', 'length in'],
+    isNeeded: false,
+  },
+  {
+    field: 'tMm',
+    label: 'Thickness, mm',
+    aka: ['thickness', 't', 'depth', 'thickness mm', 'measured thickness', 'thickness in', 'thickness inches', 'depth in'],
+    isNeeded: false,
+  },
+  {
+    field: 'massG',
+    label: 'Mass each, g',
+    aka: ['mass', 'weight', 'mass g', 'weight g', 'grams', 'mass oz', 'mass each oz', 'weight oz', 'ounces'],
+    isNeeded: false,
+  },
   { field: 'practice', label: 'Practice only', aka: ['practice', 'practice only', 'training'], isNeeded: false },
 ] as const satisfies readonly Column<string>[];
 export type IntakeField = (typeof INTAKE_COLUMNS)[number]['field'];
@@ -61,6 +77,8 @@ const MOST_COUNT = 1000;
 interface Reading {
   cell: (field: IntakeField) => string;
   say: (field: IntakeField, message: string) => void;
+  /** What a figure of the column is to be multiplied by, to be millimetres or grams. */
+  factor: (field: IntakeField) => number;
 }
 
 /** Reads rows of a table into things to take in, each row by itself, with what is wrong in which column. */
@@ -76,6 +94,7 @@ export function readIntakeRows(
     const reading: Reading = {
       cell: (field) => (row[mapping[field] ?? ''] ?? '').trim(),
       say: (field, message) => issues.push({ field, message }),
+      factor: (field) => headingFactor(mapping[field]),
     };
     const gtin = articleIn(reading);
     const kind = kindIn(reading, find, gtin === null ? undefined : articles.get(gtin));
@@ -163,10 +182,10 @@ function colourIn({ cell, say }: Reading): OwnTraits['colour'] | null {
   return colour ?? null;
 }
 
-function amountIn({ cell, say }: Reading, field: 'wMm' | 'hMm' | 'tMm' | 'massG', most: number): number | null {
+function amountIn({ cell, say, factor }: Reading, field: 'wMm' | 'hMm' | 'tMm' | 'massG', most: number): number | null {
   const text = cell(field).replace(',', '.');
   if (text === '') return null;
-  const amount = Number(text);
+  const amount = Math.round(Number(text) * factor(field) * 100) / 100;
   if (amount > 0 && amount <= most) return amount;
   say(field, `"${text}" is not a number over 0, at most ${most}`);
   return null;

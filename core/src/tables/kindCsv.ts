@@ -2,6 +2,7 @@ import { FAMILY_FACTS, plainOfFamily, SOFT_GIVE } from '../catalog/families.ts';
 import { slug } from '../catalog/freeId.ts';
 import { FAMILIES, type Family } from '../model/family.ts';
 import { GRADES, type Grade, KIND_CHOICES, type Kind, KindSchema } from '../model/kind.ts';
+import { G_PER_OUNCE, headingFactor, lengthUnit, type Measures, MM_PER_INCH, massUnit } from '../model/measures.ts';
 import { NEED_IDS, NEEDS, type NeedId, RUNGS } from '../model/need.ts';
 import { GLOVE_SIZES, MedicineSchema, TRAIT_NAMES, type Traits } from '../model/traits.ts';
 import { type Column, guessColumns, type Mapping } from './columns.ts';
@@ -15,10 +16,25 @@ export const KIND_COLUMNS = [
   { field: 'rung', label: 'Rung', aka: ['rung', 'letter', 'march', 'lane'], isNeeded: false },
   { field: 'shape', label: 'Shape', aka: ['shape', 'class'], isNeeded: false },
   { field: 'drawing', label: 'Drawing', aka: ['drawing', 'outline'], isNeeded: false },
-  { field: 'wMm', label: 'Width, mm', aka: ['width', 'w', 'width mm', 'w mm'], isNeeded: true },
-  { field: 'hMm', label: 'Height, mm', aka: ['height', 'h', 'length', 'height mm', 'h mm'], isNeeded: true },
-  { field: 'tMm', label: 'Thickness, mm', aka: ['thickness', 't', 'depth', 'thickness mm', 't mm'], isNeeded: true },
-  { field: 'massG', label: 'Mass, g', aka: ['mass', 'weight', 'mass g', 'weight g', 'grams'], isNeeded: true },
+  { field: 'wMm', label: 'Width, mm', aka: ['width', 'w', 'width mm', 'w mm', 'width in', 'width inches'], isNeeded: true },
+  {
+    field: 'hMm',
+    label: 'Height, mm',
+    aka: ['height', 'h', 'length', 'height mm', 'h mm', 'height in', 'height inches', 'length in'],
+    isNeeded: true,
+  },
+  {
+    field: 'tMm',
+    label: 'Thickness, mm',
+    aka: ['thickness', 't', 'depth', 'thickness mm', 't mm', 'thickness in', 'thickness inches', 'depth in'],
+    isNeeded: true,
+  },
+  {
+    field: 'massG',
+    label: 'Mass, g',
+    aka: ['mass', 'weight', 'mass g', 'weight g', 'grams', 'mass oz', 'mass each oz', 'weight oz', 'ounces'],
+    isNeeded: true,
+  },
   { field: 'price', label: 'Price', aka: ['price', 'cost', 'price each'], isNeeded: false },
   { field: 'dating', label: 'Dating', aka: ['dating', 'expiry', 'dated'], isNeeded: false },
   { field: 'pieces', label: 'Pieces in one', aka: ['pieces', 'pieces in one', 'per unit'], isNeeded: false },
@@ -76,7 +92,9 @@ function readKindRow(row: Row, mapping: KindMapping, number: number, known: Read
   const cell = (field: KindField): string => (mapping[field] === undefined ? '' : (row[mapping[field]] ?? '').trim());
   const say = (field: KindField, message: string) => issues.push({ field, message });
   const measure = (field: KindField, most: number): number => {
-    const value = numberIn(cell(field));
+    const written = numberIn(cell(field));
+    // As the heading says: inches and ounces become millimetres and grams.
+    const value = written === null ? null : Math.round(written * headingFactor(mapping[field]) * 100) / 100;
     if (cell(field) === '') say(field, 'is missing');
     else if (value === null || value <= 0) say(field, `"${cell(field)}" is not a number over 0`);
     else if (value > most) say(field, `${value} is over ${most}: is the unit right?`);
@@ -241,23 +259,26 @@ function readPrice(text: string): { priceMinor: number; issue: string | null } {
 }
 
 /** A kind as a row of the same table, so that an export can be read in again. */
-export function kindRow(kind: Kind): Record<string, string> {
+export function kindRow(kind: Kind, measures: Measures = 'metric'): Record<string, string> {
   const state = kind.states[0];
   const needs = (grade: Grade) =>
     Object.entries(kind.grades)
       .filter(([, value]) => value === grade)
       .map(([need]) => need)
       .join('; ');
+  const [inch, ounce] = measures === 'metric' ? [1, 1] : [MM_PER_INCH, G_PER_OUNCE];
+  const figure = (value: number | undefined, factor: number) =>
+    value === undefined ? '' : String(Math.round((value / factor) * 1000) / 1000);
   const cells: Record<KindField, string> = {
     id: kind.id,
     name: kind.name,
     rung: kind.rung,
     shape: kind.shape,
     drawing: kind.drawing,
-    wMm: String(state?.wMm ?? ''),
-    hMm: String(state?.hMm ?? ''),
-    tMm: String(state?.tMm ?? ''),
-    massG: String(kind.massG),
+    wMm: figure(state?.wMm, inch),
+    hMm: figure(state?.hMm, inch),
+    tMm: figure(state?.tMm, inch),
+    massG: figure(kind.massG, ounce),
     price: (kind.priceMinor / 100).toFixed(2),
     dating: kind.dating,
     pieces: String(kind.pieces),
@@ -277,5 +298,9 @@ export function kindRow(kind: Kind): Record<string, string> {
     substance: kind.traits.medicine?.substance ?? '',
     medicineFor: (kind.traits.medicine?.purposes ?? []).join('; '),
   };
-  return Object.fromEntries(KIND_COLUMNS.map(({ field, label }) => [label, cells[field]]));
+  return Object.fromEntries(KIND_COLUMNS.map(({ field, label }) => [headingIn(label, measures), cells[field]]));
 }
+
+/** "Width, in" */
+const headingIn = (label: string, measures: Measures): string =>
+  label.replace(/, mm$/, `, ${lengthUnit(measures)}`).replace(/, g$/, `, ${massUnit(measures)}`);

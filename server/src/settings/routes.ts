@@ -1,5 +1,6 @@
 import type { SettingsSchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
+import { MEASURES } from '@ivrak/core/model';
 import { desc, eq } from 'drizzle-orm';
 import type * as z from 'zod';
 import type { Db } from '../db/database.ts';
@@ -11,6 +12,7 @@ import type { Installation } from '../installation/installation.ts';
 export const DEMO_KEY = 'isDemo';
 const CAUTION_KEY = 'cautionReadAt';
 const CURRENCY_KEY = 'currency';
+const MEASURES_KEY = 'measures';
 /** Set where data of an earlier version is brought forward or imported, and gone once it was read what that means. */
 export const MODEL_NEWS_KEY = 'modelNews';
 
@@ -18,10 +20,12 @@ async function readSettings(db: Db): Promise<z.output<typeof SettingsSchema>> {
   const rows = new Map((await db.select().from(settings)).map(({ key, value }) => [key, value]));
   const readAt = rows.get(CAUTION_KEY);
   const currency = rows.get(CURRENCY_KEY);
+  const measures = MEASURES.find((one) => one === rows.get(MEASURES_KEY));
   return {
     cautionReadAt: typeof readAt === 'string' ? readAt : null,
     isDemo: rows.get(DEMO_KEY) === true,
     hasModelNews: rows.get(MODEL_NEWS_KEY) === true,
+    measures: measures ?? 'metric',
     currency: typeof currency === 'string' ? currency : contract.DEFAULT_CURRENCY,
   };
 }
@@ -33,6 +37,7 @@ export const settingsRoutes = (here: Installation): Served[] => [
       const put = (key: string, value: string) =>
         tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } });
       if (body.cautionRead === true) await put(CAUTION_KEY, new Date().toISOString());
+      if (body.measures !== undefined) await put(MEASURES_KEY, body.measures);
       if (body.currency !== undefined) await put(CURRENCY_KEY, body.currency);
       if (body.isDemo === false) await tx.delete(settings).where(eq(settings.key, DEMO_KEY));
       if (body.hasModelNews === false) await tx.delete(settings).where(eq(settings.key, MODEL_NEWS_KEY));

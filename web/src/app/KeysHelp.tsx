@@ -1,4 +1,5 @@
 import { Modal } from '@mantine/core';
+import { mm } from '../drawing/figures.ts';
 import { SCREENS } from './screens.ts';
 import css from './shell.module.css';
 
@@ -16,7 +17,7 @@ const KEYS: [keys: string, does: string][] = [
   ['z  Shift z', 'undo, redo'],
   ['p', 'pack again'],
   ['l  k  t  f', 'in Fit: lock, pin to its compartment, turn, fold the chosen thing'],
-  ['arrows  Shift arrows', 'in Fit: move it by 5 mm, by 1 mm'],
+  ['arrows  Shift arrows', `in Fit: move it by ${mm(5)}, by ${mm(1)}`],
   ['[  ]', 'in Fit: to the compartment before or after'],
   [`g then ${LED.map(({ key }) => key).join(' ')}`, LED.map(({ name }) => name).join(', ')],
   ['g then 1 2 3 4', 'Brief, Bench, Fit, Stage of this kit'],

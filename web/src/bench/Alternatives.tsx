@@ -4,7 +4,7 @@ import { applyFix } from '@ivrak/core/rules';
 import { Button, CloseButton } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useCatalog } from '../data/catalog.ts';
-import { price } from '../drawing/figures.ts';
+import { grams, mm, price, size } from '../drawing/figures.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import { layOneMore, layOut } from '../kit/sheetView.ts';
@@ -68,10 +68,12 @@ function Figures({ kind, now }: { kind: Kind; now: Kind | undefined }) {
         <span className="muted">{against(kind.priceMinor, now?.priceMinor, price)}</span>
       </span>
       <span>
-        {kind.massG} g<span className="muted">{against(kind.massG, now?.massG, String)}</span>
+        {grams(kind.massG)}
+        <span className="muted">{against(kind.massG, now?.massG, grams)}</span>
       </span>
       <span>
-        {wMm} × {hMm} × {tMm} mm<span className="muted">{against(tMm, nowT, String)}</span>
+        {size(wMm, hMm, tMm)}
+        <span className="muted">{against(tMm, nowT, mm)}</span>
       </span>
     </span>
   );

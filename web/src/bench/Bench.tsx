@@ -1,9 +1,10 @@
 import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent } from '@dnd-kit/core';
 import { isPlanned, type SheetUnit } from '@ivrak/core/kit';
-import { type Kind, RUNGS, type Unit, type UnitId } from '@ivrak/core/model';
+import { type Kind, MM_PER_INCH, RUNGS, type Unit, type UnitId } from '@ivrak/core/model';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { catalogNow } from '../data/catalog.ts';
+import { measuresNow } from '../drawing/figures.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -145,8 +146,10 @@ function Lanes({ chosenId, overId, choose }: LanesProps) {
 
 function GroundSheet({ children }: { children: React.ReactNode }) {
   const scale = useSheetScale((state) => state.scale);
+  // A square is a centimetre, or half an inch.
+  const square = (measuresNow() === 'metric' ? 10 : MM_PER_INCH / 2) * scale;
   return (
-    <section className={css.groundSheet} aria-label="Ground sheet" style={{ backgroundSize: `${10 * scale}px ${10 * scale}px` }}>
+    <section className={css.groundSheet} aria-label="Ground sheet" style={{ backgroundSize: `${square}px ${square}px` }}>
       {children}
     </section>
   );

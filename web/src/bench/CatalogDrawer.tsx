@@ -8,7 +8,7 @@ import { clsx } from 'clsx';
 import { memo, type RefObject, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
-import { price } from '../drawing/figures.ts';
+import { grams, mm, price, volume } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import { layOneMore, useLaying } from '../kit/sheetView.ts';
@@ -137,7 +137,7 @@ function AddingIt({ kind }: { kind: Kind }) {
     <div className={choosing.addingIt} role="status">
       <b>One more {kind.name.toLowerCase()}</b>
       <span className="mono small">
-        +{preview.massG} g · +{preview.volumeCm3} cm³ · +{price(preview.priceMinor)}
+        +{grams(preview.massG)} · +{volume(preview.volumeCm3)} · +{price(preview.priceMinor)}
       </span>
       {preview.changes.length === 0 ? (
         <span className="small muted">No need would change: a spare.</span>
@@ -184,7 +184,7 @@ const CatalogEntry = memo(function CatalogEntry({ kind, grades, helps = null, ga
         )}
         {(helps === null || grades !== NEEDS[helps].label) && <span className={clsx(choosing.catalogUse, 'muted')}>{grades}</span>}
         <span className={clsx(choosing.catalogFigures, 'mono')}>
-          {state.tMm} mm · {kind.massG} g · {price(kind.priceMinor)}
+          {mm(state.tMm)} · {grams(kind.massG)} · {price(kind.priceMinor)}
         </span>
         {kind.caution !== null && <span className={choosing.catalogCaution}>{kind.caution}</span>}
       </span>

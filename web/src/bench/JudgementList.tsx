@@ -3,6 +3,7 @@ import { applyFix, factsOf, type OpenFinding, RULES, type Severity, type Sifted,
 import { Button, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
+import { told } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { layOut } from '../kit/sheetView.ts';
@@ -48,7 +49,7 @@ function FindingEntry({ finding }: { finding: OpenFinding }) {
   const { rule, severity, reason: says, fix, before } = finding;
   return (
     <li className={css.finding} data-severity={severity}>
-      <b>{WORDS[severity]}</b> {says}
+      <b>{WORDS[severity]}</b> {told(says)}
       {before !== null && (
         <span className={css.findingBefore}>
           {' '}

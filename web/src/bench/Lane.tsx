@@ -17,6 +17,7 @@ import {
 import { clsx } from 'clsx';
 import { memo } from 'react';
 import { catalogNow, kindName } from '../data/catalog.ts';
+import { grams, mm } from '../drawing/figures.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import css from './bench.module.css';
@@ -110,8 +111,8 @@ const Thing = memo(function Thing({ unit, kind, today, serves, isChosen, isOver,
   // What does not count is not a spare either; its own line says why.
   const use = serves !== '' ? [serves] : isOut ? [] : ['spare'];
   const figures = [
-    `${tMm} mm`,
-    `${Math.round(massOf(kind, unit) * unit.count * 10) / 10} g`,
+    mm(tMm),
+    grams(massOf(kind, unit) * unit.count),
     ...(unit.own?.whose === undefined ? [] : [`of ${unit.own.whose}`]),
     ...use,
   ];

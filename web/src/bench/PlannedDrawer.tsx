@@ -3,7 +3,7 @@ import { massOf, NEEDS, sizeOf } from '@ivrak/core/model';
 import { Button, CloseButton } from '@mantine/core';
 import { Link } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';
-import { price } from '../drawing/figures.ts';
+import { grams, price, size as sizeText } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -36,7 +36,7 @@ export function PlannedDrawer({ unit, close }: { unit: SheetUnit; close: () => v
         <KindDrawing kind={kind} unit={unit} scale={scaleToFit(size, 190)} />
       </div>
       <p className="mono small">
-        {size.wMm} × {size.hMm} × {size.tMm} mm · {massOf(kind, unit)} g · {price(kind.priceMinor)} each
+        {sizeText(size.wMm, size.hMm, size.tMm)} · {grams(massOf(kind, unit))} · {price(kind.priceMinor)} each
       </p>
       <p className="small">
         <b>Planned, not here yet.</b> It counts on this sheet, in Fit and in Buy; Muster, Carry, Upkeep and Use do not know it.

@@ -1,10 +1,11 @@
 import { classifyKit, showLacking } from '@ivrak/core/coverage';
-import { withArticle } from '@ivrak/core/model';
+import { MM_PER_INCH, withArticle } from '@ivrak/core/model';
 import { ActionIcon } from '@mantine/core';
 import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import { clsx } from 'clsx';
 import { Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { measuresNow, mm } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { late } from '../ui/untilItComes.ts';
 import css from './bench.module.css';
@@ -14,7 +15,7 @@ import { useProblem } from './useProblem.ts';
 /** Seldom wanted. */
 const CopyKit = late(async () => (await import('./CopyKit.tsx')).CopyKit);
 
-const BAR_MM = 50;
+const barMm = (): number => (measuresNow() === 'metric' ? 50 : 2 * MM_PER_INCH);
 
 /** Above the sheet: what this kit is by what lies in it, what the next class lacks, and the scale of the drawings. */
 export function SheetHead() {
@@ -53,8 +54,8 @@ export function SheetHead() {
         </Suspense>
       )}
       <div className={css.scaleBar}>
-        <span className="mono">{BAR_MM} mm</span>
-        <span className={css.scaleLine} style={{ width: BAR_MM * scale }} />
+        <span className="mono">{mm(barMm())}</span>
+        <span className={css.scaleLine} style={{ width: barMm() * scale }} />
       </div>
       <ActionIcon variant="subtle" size={34} aria-label="Smaller drawings" disabled={!canZoom(step, -1)} onClick={() => zoom(-1)}>
         <IconZoomOut size={19} />

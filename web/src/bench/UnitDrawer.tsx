@@ -17,6 +17,7 @@ import { IconArrowLeft, IconArrowRight, IconMinus, IconPlus } from '@tabler/icon
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
+import { grams, mm, size } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { edit, sendTo } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -56,7 +57,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
         <KindDrawing kind={kind} unit={unit} scale={Math.min(scaleToFit(state, 190), PICTURE_HIGH_PX / state.hMm)} />
       </div>
       <p className="mono small">
-        {state.wMm} × {state.hMm} × {state.tMm} mm · {massOf(kind, unit)} g each
+        {size(state.wMm, state.hMm, state.tMm)} · {grams(massOf(kind, unit))} each
       </p>
       <p className="small">{serves.length > 0 ? `Serves ${serves.join('; ')}` : 'Serves nothing now: a spare.'}</p>
       {kind.caution !== null && <p className="caution">{kind.caution}</p>}
@@ -96,7 +97,7 @@ export function LiesAs({ unit, kind, change }: LiesAsProps) {
     kind.states.length > 1 && (
       <Select
         label="How it lies"
-        data={kind.states.map(({ id, label, tMm }) => ({ value: id, label: `${label}, ${tMm} mm` }))}
+        data={kind.states.map(({ id, label, tMm }) => ({ value: id, label: `${label}, ${mm(tMm)}` }))}
         value={unit.state}
         onChange={(value) => change({ state: value ?? unit.state })}
       />

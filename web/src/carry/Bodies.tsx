@@ -4,6 +4,7 @@ import { isAtHand, type Loadout, type Position, showWay } from '@ivrak/core/mode
 import { clsx } from 'clsx';
 import { type KeyboardEvent, type Ref, useEffect, useRef, useState } from 'react';
 import { containerOf, useCatalog } from '../data/catalog.ts';
+import { grams, mm } from '../drawing/figures.ts';
 import css from './bodies.module.css';
 import { type Moving, moving, type Place, SHEET, SPOTS } from './bodies.ts';
 import type { CarryData } from './carryData.ts';
@@ -200,9 +201,9 @@ function Suits({ kit, position }: { kit: CarryKit; position: Position | undefine
     const packed = { thicknessMm: kit.thicknessMm - container.wallMm };
     const check = carryCheck(container, position, packed, kit.massG);
     const isFilm = container.make === 'flatBag' || container.make === 'vacuumRoll' || container.make === 'bundle';
-    if (check.overMm > 0) words.push(`${check.overMm} mm too thick`);
+    if (check.overMm > 0) words.push(`${mm(check.overMm)} too thick`);
     if (!check.outlineFits && !isFilm) words.push('too wide or too high');
-    if (check.massOverG > 0) words.push(`${Math.round(check.massOverG)} g more than is comfortable`);
+    if (check.massOverG > 0) words.push(`${grams(check.massOverG)} more than is comfortable`);
   }
   const doubt = kit.thicknessMm === null ? 'not packed yet, so its thickness is not known' : null;
   return (

@@ -4,7 +4,7 @@ import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { kindName } from '../data/catalog.ts';
-import { grams, price } from '../drawing/figures.ts';
+import { grams, price, volume } from '../drawing/figures.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { showChange } from '../ui/showChange.ts';
 import css from './carry.module.css';
@@ -209,7 +209,7 @@ function SpareAnswer({
       <ul className={css.tellList}>
         {lines.map(({ kind, have, massG, volumeCm3, priceMinor, spare, from }) => (
           <li key={kind}>
-            <b>{kindName(kind)}</b>: {have} carried, {grams(massG)}, {Math.round(volumeCm3)} cm³; {spare === have ? 'all' : spare} spare,{' '}
+            <b>{kindName(kind)}</b>: {have} carried, {grams(massG)}, {volume(volumeCm3)}; {spare === have ? 'all' : spare} spare,{' '}
             {price(priceMinor)} ({from.map(nameOf).join(', ')})
           </li>
         ))}

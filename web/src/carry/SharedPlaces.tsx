@@ -1,6 +1,7 @@
 import { type Outside, type SharedPlace, sharedPlaces } from '@ivrak/core/loadout';
 import type { CarriedKit } from '@ivrak/core/model';
 import { useCatalog } from '../data/catalog.ts';
+import { mm } from '../drawing/figures.ts';
 import css from './carry.module.css';
 
 interface MeasuredKit extends Outside {
@@ -44,9 +45,9 @@ function Verdict({ place: { thicknessMm, limitMm, overMm, isTooLarge } }: { plac
   return (
     <>
       <span className="mono">
-        {thicknessMm} of {limitMm} mm
+        {mm(thicknessMm)} of {mm(limitMm)}
       </span>
-      {overMm > 0 ? <span className="state-gap">: {overMm} mm too thick together.</span> : '.'}
+      {overMm > 0 ? <span className="state-gap">: {mm(overMm)} too thick together.</span> : '.'}
     </>
   );
 }

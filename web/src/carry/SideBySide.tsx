@@ -4,7 +4,7 @@ import { CloseButton, Select } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import { grams, price, STATE_WORDS } from '../drawing/figures.ts';
+import { grams, mm, price, STATE_WORDS } from '../drawing/figures.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import parts from '../ui/parts.module.css';
@@ -166,7 +166,7 @@ function Figures({
       name: 'thickest',
       of: (loadout) => {
         const thick = kitsOf(loadout).flatMap(({ thicknessMm }) => (thicknessMm === null ? [] : [thicknessMm]));
-        return thick.length === 0 ? 'not packed' : `${Math.max(...thick)} mm`;
+        return thick.length === 0 ? 'not packed' : mm(Math.max(...thick));
       },
     },
     { name: 'usual price', of: (loadout) => price(kitsOf(loadout).reduce((sum, { priceMinor }) => sum + priceMinor, 0)) },

@@ -3,7 +3,7 @@ import { type NeedCoverage, showLacking } from '@ivrak/core/coverage';
 import { NEEDS, type NeedId, RUNGS, rungOf } from '@ivrak/core/model';
 import { CloseButton } from '@mantine/core';
 import { clsx } from 'clsx';
-import { mm, price, STATE_WORDS } from '../drawing/figures.ts';
+import { grams, mm, price, STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import kitCss from '../kit/kit.module.css';
 import parts from '../ui/parts.module.css';
@@ -49,7 +49,7 @@ export function CompareTable({ columns, packed, drop, edit }: CompareTableProps)
         <Row label="What it is" columns={columns} show={({ classing }) => classing.name} />
         <Row label="Needs held" columns={columns} show={({ held, asked: all }) => <b className="mono">{`${held} of ${all}`}</b>} />
         <Row label="Price" columns={columns} show={(column) => <Price column={column} />} />
-        <Row label="Mass" columns={columns} show={({ massG }) => <span className="mono">{Math.round(massG)} g</span>} />
+        <Row label="Mass" columns={columns} show={({ massG }) => <span className="mono">{grams(massG)}</span>} />
         <Row
           label="Thickness"
           columns={columns}

@@ -1,7 +1,7 @@
 import type { AnswerOf, listSets } from '@ivrak/contract';
 import type { KitView } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
-import { setCurrency } from '../drawing/figures.ts';
+import { setCurrency, setMeasures } from '../drawing/figures.ts';
 import { takeShipped, useCatalog } from './catalog.ts';
 import { api } from './client.ts';
 
@@ -15,6 +15,7 @@ export const settingsQuery = queryOptions({
   queryFn: async () => {
     const told = await api.get('/api/settings');
     setCurrency(told.currency);
+    setMeasures(told.measures);
     return told;
   },
 });

@@ -1,3 +1,7 @@
+import { MM_PER_INCH } from '@ivrak/core/model';
+
+import { measuresNow, mm } from './figures.ts';
+
 interface CaliperProps {
   /** Packed thickness, walls included; null: not packed as it is now. */
   valueMm: number | null;
@@ -8,15 +12,17 @@ interface CaliperProps {
 const HEIGHT = 40;
 const JAW_TOP = 4;
 
-/** A gauge that shows thickness against the carry position's limit, over a rule with a mark every 10 mm. */
+/** A gauge that shows thickness against the carry position's limit, over a rule with marks. */
 export function Caliper({ valueMm, limitMm, width = 170 }: CaliperProps) {
   const span = Math.max(limitMm * 1.3, (valueMm ?? 0) * 1.1, 10);
   const scale = (width - 14) / span;
   const at = (mmValue: number) => 4 + mmValue * scale;
-  const step = span > 150 ? 20 : 10;
+  // Every centimetre, or every half inch; on long rules every second.
+  const step = (measuresNow() === 'metric' ? 10 : MM_PER_INCH / 2) * (span > 150 ? 2 : 1);
   const ticks = Array.from({ length: Math.floor(span / step) + 1 }, (_, index) => index * step);
   const isOver = valueMm !== null && valueMm > limitMm;
-  const said = valueMm === null ? `Not measured yet; limit ${limitMm} mm` : `${valueMm} mm of ${limitMm} mm${isOver ? ', too thick' : ''}`;
+  const said =
+    valueMm === null ? `Not measured yet; limit ${mm(limitMm)}` : `${mm(valueMm)} of ${mm(limitMm)}${isOver ? ', too thick' : ''}`;
   return (
     <svg width={width} height={HEIGHT} viewBox={`0 0 ${width} ${HEIGHT}`} role="img" aria-label={said}>
       {valueMm !== null && (
@@ -25,13 +31,13 @@ export function Caliper({ valueMm, limitMm, width = 170 }: CaliperProps) {
       <rect x={at(0)} y={JAW_TOP} width={5} height={20} fill="var(--ink)" />
       {valueMm !== null && <rect x={at(valueMm) - 1} y={JAW_TOP} width={5} height={20} fill={isOver ? 'var(--gap)' : 'var(--action)'} />}
       <line x1={2} x2={width - 2} y1={29} y2={29} stroke="var(--ink)" strokeWidth={1.4} />
-      {ticks.map((tick) => (
+      {ticks.map((tick, index) => (
         <line
           key={tick}
           x1={at(tick) + 2.5}
           x2={at(tick) + 2.5}
           y1={29}
-          y2={tick % (step * 5) === 0 ? 37 : 34}
+          y2={index % 5 === 0 ? 37 : 34}
           stroke="var(--ink)"
           strokeWidth={1}
         />

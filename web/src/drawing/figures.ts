@@ -1,5 +1,5 @@
 import type { NeedState } from '@ivrak/core/coverage';
-import { NEEDS, type NeedId } from '@ivrak/core/model';
+import { inMeasures, type Measures, NEEDS, type NeedId, showLength, showMass, showSize, showVolume } from '@ivrak/core/model';
 
 export const STATE_WORDS: Record<NeedState, string> = {
   off: 'not needed',
@@ -19,8 +19,22 @@ export function setCurrency(next: string): void {
 
 /** "28.00 €"; on one line. */
 export const price = (minor: number): string => `${(minor / 100).toFixed(2)}\u00a0${currency}`;
-export const grams = (value: number): string => `${Math.round(value)} g`;
-export const mm = (value: number): string => `${Math.round(value * 10) / 10} mm`;
+/** What lengths and masses are shown in; told by the settings. */
+let measures: Measures = 'metric';
+export const measuresNow = (): Measures => measures;
+export function setMeasures(next: Measures): void {
+  measures = next;
+}
+export const grams = (value: number): string => showMass(value, measures);
+export const mm = (value: number): string => showLength(value, measures);
+/** "120 × 80 × 36 mm" */
+export const size = (...values: number[]): string => showSize(values, measures);
+/** The same under a heading that names the unit. */
+export const sizeFigures = (...values: number[]): string => showSize(values, measures, false);
+export const massFigure = (value: number): string => grams(value).replace(/ \D+$/, '');
+export const volume = (cm3: number): string => showVolume(cm3, measures);
+/** A sentence of the engines, with its figures in what is shown here. */
+export const told = (text: string): string => inMeasures(text, measures);
 
 /** "2 seals", "1 glove pair" */
 export const pieces = (need: NeedId, count: number): string => `${count} ${count === 1 ? NEEDS[need].one : NEEDS[need].many}`;

@@ -4,7 +4,7 @@ import { Button, Checkbox, Modal, Progress } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useEffect, useState } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
-import { mm } from '../drawing/figures.ts';
+import { grams, mm } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { handsLine } from '../places/words.ts';
@@ -76,7 +76,7 @@ const byFit = (a: CarryRow, b: CarryRow): number =>
 
 /** "fits", "8 mm over", "too large", "2 left out" */
 function verdictOf({ fits, allIn, carry }: CarryRow): string {
-  if (fits) return carry.massOverG > 0 ? `fits, ${Math.round(carry.massOverG)} g over` : 'fits';
+  if (fits) return carry.massOverG > 0 ? `fits, ${grams(carry.massOverG)} over` : 'fits';
   if (!allIn) return 'not all go in';
   return carry.outlineFits ? `${mm(carry.overMm)} over` : 'too large';
 }
@@ -92,7 +92,7 @@ function PlaceCard({ row }: { row: CarryRow }) {
     >
       <b>{position.name}</b>
       <span className="mono small">
-        {Math.round(row.carry.outerTMm * 10) / 10}/{row.carry.limitMm} mm
+        {mm(row.carry.outerTMm)} of {mm(row.carry.limitMm)}
       </span>
       <span className={clsx(css.placeVerdict, row.fits ? 'state-held' : 'state-gap')}>{verdictOf(row)}</span>
       <span className="small muted">{handsLine(position)}</span>
@@ -162,7 +162,7 @@ function PlaceRow({ row, isNow, container, position, close }: PlaceRowProps) {
       <th scope="row">{container.name}</th>
       <td>{position.name}</td>
       <td className="mono">
-        {Math.round(row.carry.outerTMm * 10) / 10} of {row.carry.limitMm} mm
+        {mm(row.carry.outerTMm)} of {mm(row.carry.limitMm)}
       </td>
       <td className={row.fits ? 'state-held' : 'state-gap'}>{verdictOf(row)}</td>
       <td>{handsLine(position)}</td>

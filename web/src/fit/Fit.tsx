@@ -1,11 +1,12 @@
 import { type FitResult, packingChanges } from '@ivrak/core/fit';
 import { MODULE_PREFIX } from '@ivrak/core/kit';
-import type { Container } from '@ivrak/core/model';
+import { type Container, lengthUnit } from '@ivrak/core/model';
 import { Anchor, Button, Progress, Select } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { containerOf, kindName, positionOf, useCatalog } from '../data/catalog.ts';
+import { grams, measuresNow, mm, size } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { nextSeed } from '../kit/fitClient.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -117,8 +118,6 @@ function Waiting() {
   return <p className={css.waiting}>Packing. The first answer takes a moment.</p>;
 }
 
-const round = (value: number): number => Math.round(value * 10) / 10;
-
 /** Figures of the packing, its balance, and what lies otherwise than before. */
 function FitLine({ result, before }: { result: FitResult; before: FitResult | null }) {
   const changes = before === null ? [] : packingChanges(before, result);
@@ -128,7 +127,7 @@ function FitLine({ result, before }: { result: FitResult; before: FitResult | nu
   );
   const balance = result.perCompartment[0]?.balance ?? null;
   const side = (value: number, plus: string, minus: string) =>
-    Math.abs(value) < 3 ? null : `${round(Math.abs(value))} mm ${value > 0 ? plus : minus}`;
+    Math.abs(value) < 3 ? null : `${mm(Math.abs(value))} ${value > 0 ? plus : minus}`;
   const lean =
     balance === null
       ? []
@@ -136,15 +135,11 @@ function FitLine({ result, before }: { result: FitResult; before: FitResult | nu
   return (
     <p className={clsx(css.line, 'mono')}>
       <span>{Math.round(result.fill * 100)} % of the packed depth is filled</span>
-      {result.outer !== undefined && (
-        <span>
-          {round(result.outer.wMm)} × {round(result.outer.hMm)} × {round(result.outer.tMm)} mm outside
-        </span>
-      )}
+      {result.outer !== undefined && <span>{size(result.outer.wMm, result.outer.hMm, result.outer.tMm)} outside</span>}
       {balance !== null && <span>{lean.length === 0 ? 'hangs straight' : `centre of mass ${lean.join(' and ')} the middle`}</span>}
       {before !== null && told.length > 0 && (
         <span>
-          since the last packing: {told.join(', ')}; {round(before.thicknessMm)} → {round(result.thicknessMm)} mm
+          since the last packing: {told.join(', ')}; {mm(before.thicknessMm)} → {mm(result.thicknessMm)}
         </span>
       )}
     </p>
@@ -173,7 +168,7 @@ function Choices() {
         description={
           position === undefined
             ? undefined
-            : `${position.wMm} × ${position.hMm} × ${position.tMm} mm${position.massG === null ? '' : `, ${position.massG} g comfortable`} (planning values)`
+            : `${size(position.wMm, position.hMm, position.tMm)}${position.massG === null ? '' : `, ${grams(position.massG)} comfortable`} (planning values)`
         }
         data={positions.map(({ id, name }) => ({ value: id, label: name }))}
         value={draft.positionId}
@@ -190,7 +185,7 @@ function measuresLine(container: Container): string {
   const { make, facing, compartments } = container;
   const opens = compartments[0]?.access === 'top' ? 'opens at the top' : 'opens in front';
   const isFilm = make !== 'soft' && make !== 'rigid';
-  return `inside ${insideLine(container)} mm${isFilm ? '' : facing ? ', panels that close on each other' : `, ${opens}`}`;
+  return `inside ${insideLine(container)} ${lengthUnit(measuresNow())}${isFilm ? '' : facing ? ', panels that close on each other' : `, ${opens}`}`;
 }
 
 /** How much further a long packing looks. */

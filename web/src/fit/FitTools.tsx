@@ -3,6 +3,7 @@ import type { Compartment } from '@ivrak/core/model';
 import { ActionIcon, Button, Menu, SegmentedControl } from '@mantine/core';
 import { IconArrowDown, IconArrowLeft, IconArrowRight, IconArrowUp } from '@tabler/icons-react';
 import { clsx } from 'clsx';
+import { mm } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { useKeys } from '../ui/useKeys.ts';
@@ -133,16 +134,16 @@ function OtherRoom({ rooms, act, scene, chosen, pins }: OtherRoomProps) {
 function MoveArrows({ move }: { move: (dx: number, dy: number) => () => void }) {
   return (
     <span className={css.arrows}>
-      <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm left`} onClick={move(-STEP_MM, 0)}>
+      <ActionIcon size={26} variant="default" aria-label={`Move ${mm(STEP_MM)} left`} onClick={move(-STEP_MM, 0)}>
         <IconArrowLeft size={15} />
       </ActionIcon>
-      <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm right`} onClick={move(STEP_MM, 0)}>
+      <ActionIcon size={26} variant="default" aria-label={`Move ${mm(STEP_MM)} right`} onClick={move(STEP_MM, 0)}>
         <IconArrowRight size={15} />
       </ActionIcon>
-      <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm up`} onClick={move(0, STEP_MM)}>
+      <ActionIcon size={26} variant="default" aria-label={`Move ${mm(STEP_MM)} up`} onClick={move(0, STEP_MM)}>
         <IconArrowUp size={15} />
       </ActionIcon>
-      <ActionIcon size={26} variant="default" aria-label={`Move ${STEP_MM} mm down`} onClick={move(0, -STEP_MM)}>
+      <ActionIcon size={26} variant="default" aria-label={`Move ${mm(STEP_MM)} down`} onClick={move(0, -STEP_MM)}>
         <IconArrowDown size={15} />
       </ActionIcon>
     </span>

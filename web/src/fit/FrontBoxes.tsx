@@ -6,6 +6,7 @@ import { IconLock, IconPin } from '@tabler/icons-react';
 import { clsx } from 'clsx';
 import type { ReactNode, Ref } from 'react';
 import { catalogNow } from '../data/catalog.ts';
+import { mm, size } from '../drawing/figures.ts';
 import { Shape } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
@@ -129,7 +130,7 @@ function FrontBox({ box, frame, scale, roomH, name, isChosen }: BoxProps & { nam
   return (
     <g transform={`translate(${(frame.x + box.xMm) * scale} ${(roomH - frame.y - box.yMm - box.hMm) * scale})`}>
       <title>
-        {name}: {box.wMm} × {box.hMm} × {box.dMm} mm, {box.zMm} mm from the back{box.folded ? ', folded' : ''}
+        {name}: {size(box.wMm, box.hMm, box.dMm)}, {mm(box.zMm)} from the back{box.folded ? ', folded' : ''}
       </title>
       <rect width={box.wMm * scale} height={box.hMm * scale} rx={3} fill={fillOf(kind)} stroke="var(--ink)" strokeWidth={1.3} />
       {kind !== undefined && <SeenFromFront kind={kind} box={box} scale={scale} />}

@@ -1,5 +1,6 @@
 import { sizeOf } from '@ivrak/core/model';
 import { catalogNow } from '../data/catalog.ts';
+import { size } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import css from './fit.module.css';
@@ -20,9 +21,7 @@ export function LeftOut({ ids }: { ids: readonly string[] }) {
             <li key={id}>
               <KindDrawing kind={kind} unit={unit} scale={scaleToFit(state, 62)} />
               <b>{kind.name}</b>
-              <span className="mono">
-                {state.wMm} × {state.hMm} × {state.tMm}
-              </span>
+              <span className="mono">{size(state.wMm, state.hMm, state.tMm)}</span>
             </li>
           );
         })}

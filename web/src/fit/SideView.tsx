@@ -1,6 +1,7 @@
 import type { FitResult, PlacedItem } from '@ivrak/core/fit';
 import { clsx } from 'clsx';
 import { catalogNow, containerOf, positionOf } from '../data/catalog.ts';
+import { mm } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
 import css from './fit.module.css';
@@ -37,14 +38,14 @@ export function SideView({ room, scale, result, chosen }: SideViewProps) {
   return (
     <figure>
       <figcaption>
-        <h2>Side</h2> <span className={clsx(css.sideThickness, 'mono')}>{Math.round(thick * 10) / 10} mm</span>
+        <h2>Side</h2> <span className={clsx(css.sideThickness, 'mono')}>{mm(thick)}</span>
       </figcaption>
       <svg
         width={wide * scale + 2 * PAD + MARGIN}
         height={height + 2 * PAD + 24}
         viewBox={`${-PAD} ${-PAD} ${wide * scale + 2 * PAD + MARGIN} ${height + 2 * PAD + 24}`}
         role="img"
-        aria-label={`Side view: packed ${thick} mm, limit ${own} mm inside`}
+        aria-label={`Side view: packed ${mm(thick)}, limit ${mm(own)} inside`}
       >
         <rect
           x={-PAD + 1}
@@ -105,7 +106,7 @@ function DepthLine({ isNear, own, scale, height }: DepthLineProps) {
       <>
         <line x1={own * scale} x2={own * scale} y1={-PAD} y2={height + PAD} stroke="var(--gap)" strokeWidth={1.8} strokeDasharray="6 4" />
         <text x={Math.max(30, own * scale)} y={height + PAD + 15} textAnchor="middle" className={parts.cutawayText} fill="var(--gap)">
-          limit {Math.round(own * 10) / 10}
+          limit {mm(own)}
         </text>
       </>
     )

@@ -1,5 +1,6 @@
 import { type FitResult, thicknessMap, thicknessProfile } from '@ivrak/core/fit';
 import type { Container } from '@ivrak/core/model';
+import { mm } from '../drawing/figures.ts';
 import css from './fit.module.css';
 import { roomDrawings } from './frames.ts';
 
@@ -27,7 +28,7 @@ export function ThicknessMap({ container, result }: { container: Container; resu
               width={COLUMNS * CELL_PX}
               height={rows * CELL_PX + bars + 6}
               role="img"
-              aria-label={`Thickness of ${room.id}: at most ${Math.max(...profile)} mm, at the edges ${profile[0]} and ${profile.at(-1)} mm`}
+              aria-label={`Thickness of ${room.id}: at most ${mm(Math.max(...profile))}, at the edges ${mm(profile[0] ?? 0)} and ${mm(profile.at(-1) ?? 0)}`}
             >
               {cells.map((line, row) =>
                 line.map((value, column) => (
@@ -56,7 +57,7 @@ export function ThicknessMap({ container, result }: { container: Container; resu
           );
         })}
       </div>
-      <p className="small mono">0 … {Math.round(most * 10) / 10} mm; below, the profile</p>
+      <p className="small mono">0 … {mm(most)}; below, the profile</p>
     </section>
   );
 }

@@ -1,6 +1,6 @@
 import type { FitReason, FitResult } from '@ivrak/core/fit';
 import { containerOf, kindName, positionOf } from '../data/catalog.ts';
-import { mm } from '../drawing/figures.ts';
+import { grams, mm, told } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
 import type { ReachEntry } from './reachOrder.ts';
@@ -35,7 +35,7 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
             The {container?.name.toLowerCase()} is larger than the {position?.name.toLowerCase()}.
           </p>
         )}
-        {carry.massOverG > 0 && <p>{Math.round(carry.massOverG)} g over what is comfortable there.</p>}
+        {carry.massOverG > 0 && <p>{grams(carry.massOverG)} over what is comfortable there.</p>}
       </div>
       {result.reasons.map((reason) => (
         <Reason key={`${reason.code}-${reason.items?.join()}`} reason={reason} />
@@ -70,7 +70,7 @@ function Reason({ reason }: { reason: FitReason }) {
   return (
     <p className="small">
       {names.length > 0 && <b>{names.join(', ')}: </b>}
-      {reason.text}
+      {told(reason.text)}
     </p>
   );
 }

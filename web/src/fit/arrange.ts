@@ -1,5 +1,6 @@
 import { type FitItem, type FitResult, laysOf, type PlacedItem } from '@ivrak/core/fit';
 import type { Container, KitDraft, Lock } from '@ivrak/core/model';
+import { mm, size as sizeText } from '../drawing/figures.ts';
 
 /** What can be refused, in words for the person who tried it. */
 export type Arranged = { ok: true; draft: KitDraft } | { ok: false; reason: string };
@@ -82,15 +83,14 @@ export function layDown(
   const high = slot === undefined ? room.hMm : slot.hMm + (slot.stickOutMm ?? 0);
   const deep = slot === undefined ? Math.max(room.dMm, room.maxDMm ?? 0) : slot.dMm;
   if (size.wMm > wide + 0.05 || size.hMm > high + 0.05)
-    return refused(`It does not go in there this way: ${size.wMm} × ${size.hMm} mm into ${wide} × ${high} mm.`);
+    return refused(`It does not go in there this way: ${sizeText(size.wMm, size.hMm)} into ${sizeText(wide, high)}.`);
   const at = { xMm: clamp(to.xMm, wide - size.wMm), yMm: clamp(to.yMm, high - size.hMm), wMm: size.wMm, hMm: size.hMm };
   const under = Object.entries(scene.draft.fit.locks).filter(
     ([other, lock]) => other !== id && lock.compartment === room.id && lock.slot === slot?.id && !apart(at, lock),
   );
   if (slot !== undefined && under.length > 0) return refused('That slot is taken by a locked thing.');
   const zMm = under.reduce((top, [, lock]) => Math.max(top, lock.zMm + lock.dMm), 0);
-  if (zMm + size.dMm > deep + 0.05)
-    return refused(`On what is locked there it would be ${Math.round(zMm + size.dMm - deep)} mm too thick.`);
+  if (zMm + size.dMm > deep + 0.05) return refused(`On what is locked there it would be ${mm(zMm + size.dMm - deep)} too thick.`);
   const lock: Lock = {
     compartment: room.id,
     ...(slot === undefined ? {} : { slot: slot.id }),

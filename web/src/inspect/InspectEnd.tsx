@@ -5,6 +5,7 @@ import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { catalogNow, containerOf, kindName } from '../data/catalog.ts';
+import { grams } from '../drawing/figures.ts';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { ANSWERS } from './InspectThing.tsx';
 import css from './inspect.module.css';
@@ -48,11 +49,11 @@ export function InspectEnd({ kit, inspection, steps, isBusy, look, finish }: Ins
             What is not fine no longer counts. <Link to={`/restock?kit=${kit.id}`}>Put it back from stores</Link>
           </p>
         )}
-        <DecimalInput label="What the scale says, g" min={1} decimals={0} value={measured} onChange={setMeasured} />
+        <DecimalInput label="What the scale says" unit="g" min={1} decimals={0} value={measured} onChange={setMeasured} />
         {scale !== null && (
           <p className={scale.agrees ? 'state-held' : 'state-gap'} role="status">
-            {Math.round(scale.expectedG)} g expected, {Math.abs(Math.round(scale.differenceG))} g {scale.differenceG < 0 ? 'less' : 'more'}{' '}
-            on the scale: {scale.agrees ? 'it agrees.' : 'something is missing or too much.'}
+            {grams(scale.expectedG)} expected, {grams(Math.abs(scale.differenceG))} {scale.differenceG < 0 ? 'less' : 'more'} on the scale:{' '}
+            {scale.agrees ? 'it agrees.' : 'something is missing or too much.'}
             {!scale.agrees && <Link to={`/kits/${kit.id}/stage?part=weigh`}> Find out what</Link>}
           </p>
         )}

@@ -1,12 +1,12 @@
 import { KINDS } from '@ivrak/core/catalog';
-import { type Kind, measuresOf, NEEDS, type NeedId, searchText } from '@ivrak/core/model';
+import { type Kind, lengthUnit, massUnit, measuresOf, NEEDS, type NeedId, searchText } from '@ivrak/core/model';
 import { kindRow } from '@ivrak/core/tables';
 import { Button, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
-import { price } from '../drawing/figures.ts';
+import { massFigure, measuresNow, price, sizeFigures } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { download } from '../ui/download.ts';
 import parts from '../ui/parts.module.css';
@@ -119,8 +119,8 @@ function KindsColumns(sorting: { order: Order<Column> | null; sort: (column: Col
         </th>
         <SortHead column="name" label="Kind" {...sorting} />
         <SortHead column="serves" label="Serves" {...sorting} />
-        <SortHead column="size" label="Size, mm" className={css.isFigure} {...sorting} />
-        <SortHead column="mass" label="Mass, g" className={css.isFigure} {...sorting} />
+        <SortHead column="size" label={`Size, ${lengthUnit(measuresNow())}`} className={css.isFigure} {...sorting} />
+        <SortHead column="mass" label={`Mass, ${massUnit(measuresNow())}`} className={css.isFigure} {...sorting} />
         <SortHead column="price" label="Price" className={css.isFigure} {...sorting} />
       </tr>
     </thead>
@@ -157,10 +157,8 @@ function KindRow({ kind, isOwn, isChosen, choose }: KindRowProps) {
         {mark !== null && <span className={clsx(parts.evidence, css.ownMark)}>{mark}</span>}
       </th>
       <td className="small">{servesOf(kind)}</td>
-      <td className={css.isFigure}>
-        {state.wMm} × {state.hMm} × {state.tMm}
-      </td>
-      <td className={css.isFigure}>{kind.massG}</td>
+      <td className={css.isFigure}>{sizeFigures(state.wMm, state.hMm, state.tMm)}</td>
+      <td className={css.isFigure}>{massFigure(kind.massG)}</td>
       <td className={css.isFigure}>{price(kind.priceMinor)}</td>
     </tr>
   );
@@ -169,5 +167,5 @@ function KindRow({ kind, isOwn, isChosen, choose }: KindRowProps) {
 /** Writes the shown kinds as a table that can be read in again. */
 async function downloadKinds(kinds: readonly Kind[]): Promise<void> {
   const { default: Papa } = await import('papaparse');
-  download('ivrak-kinds.csv', Papa.unparse(kinds.map(kindRow)), 'text/csv;charset=utf-8');
+  download('ivrak-kinds.csv', Papa.unparse(kinds.map((kind) => kindRow(kind, measuresNow()))), 'text/csv;charset=utf-8');
 }

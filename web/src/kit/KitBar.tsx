@@ -8,7 +8,7 @@ import { useStore } from 'zustand';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { Caliper } from '../drawing/Caliper.tsx';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
-import { price } from '../drawing/figures.ts';
+import { grams, mm, price } from '../drawing/figures.ts';
 import { Tag } from '../drawing/Tag.tsx';
 import { redo, undo, useDraft } from './draftStore.ts';
 import { useKit } from './KitContext.tsx';
@@ -54,13 +54,13 @@ export function KitBar() {
       <div className={css.figures}>
         <Caliper valueMm={thickness} limitMm={limit} width={isPlanned ? 120 : 160} />
         <Figure
-          value={thickness === null ? (packing.progress === null ? '–' : '…') : `${thickness} mm`}
-          label={`limit ${limit}`}
+          value={thickness === null ? (packing.progress === null ? '–' : '…') : mm(thickness)}
+          label={`limit ${mm(limit)}`}
           isOver={thickness !== null && thickness > limit}
         />
         <Figure
-          value={`${Math.round(judgement.massG)} g`}
-          label={position?.massG ? `of ${position.massG}` : 'mass'}
+          value={grams(judgement.massG)}
+          label={position?.massG ? `of ${grams(position.massG)}` : 'mass'}
           isOver={position?.massG ? judgement.massG > position.massG : false}
         />
         <Figure value={price(judgement.priceMinor)} label="usual price" />

@@ -7,6 +7,7 @@ import { containerOf } from '../data/catalog.ts';
 import { type MusteredKit, usePeople } from '../data/queries.ts';
 import { Caliper } from '../drawing/Caliper.tsx';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
+import { grams, mm, sizeFigures } from '../drawing/figures.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
 import { Tag } from '../drawing/Tag.tsx';
 import css from './muster.module.css';
@@ -47,7 +48,7 @@ export function KitCard({ kit, isMeasuring, picking }: KitCardProps) {
         <div className={css.kitCardFigures}>
           <Caliper valueMm={summary.thicknessMm} limitMm={summary.thicknessLimitMm} width={124} />
           <span className="mono">
-            <Thickness kit={kit} isMeasuring={isMeasuring} /> · {Math.round(summary.massG)} g
+            <Thickness kit={kit} isMeasuring={isMeasuring} /> · {grams(summary.massG)}
           </span>
         </div>
         <p className={css.kitCardState}>
@@ -70,11 +71,11 @@ export function KitCard({ kit, isMeasuring, picking }: KitCardProps) {
 
 function Thickness({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: boolean }) {
   const { thicknessMm, thicknessLimitMm } = kit.summary;
-  if (thicknessMm === null) return <>{isMeasuring ? 'measuring' : `–/${thicknessLimitMm} mm`}</>;
+  if (thicknessMm === null) return <>{isMeasuring ? 'measuring' : `–/${mm(thicknessLimitMm)}`}</>;
   const isOver = thicknessMm > thicknessLimitMm;
   return (
     <span className={isOver ? 'state-gap' : undefined}>
-      {thicknessMm}/{thicknessLimitMm} mm
+      {sizeFigures(thicknessMm)}/{mm(thicknessLimitMm)}
     </span>
   );
 }
@@ -114,7 +115,7 @@ function Readiness({ kit }: { kit: MusteredKit }) {
   if (over > 0)
     return (
       <>
-        <b className="state-thin">{over} mm too thick</b> for its place · see Fit
+        <b className="state-thin">{mm(over)} too thick</b> for its place · see Fit
       </>
     );
   if (kit.inSet !== null) return <ShareLine shares={kit.summary.shares} />;

@@ -3,6 +3,7 @@ import { Button } from '@mantine/core';
 import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { type MusteredKit, type StoredSet, useKits, useRestock, useSets, useSettings, useUpkeep } from '../data/queries.ts';
+import { grams } from '../drawing/figures.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
@@ -166,7 +167,7 @@ function SetGroup({
       <div className={css.setLine}>
         <RungStrip rungs={view.rungs} />
         <span className="mono">
-          {view.held} of {view.asked} needs · {Math.round(view.massG)} g
+          {view.held} of {view.asked} needs · {grams(view.massG)}
         </span>
         <span className="grow">
           {view.gap === null ? (

@@ -1,10 +1,12 @@
 import { CONTAINERS, POSITIONS } from '@ivrak/core/catalog';
 import type { Container, Position } from '@ivrak/core/model';
+import { lengthUnit } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { clsx } from 'clsx';
 import { Link, useSearchParams } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
+import { grams, measuresNow, sizeFigures } from '../drawing/figures.ts';
 import kindsCss from '../kinds/kinds.module.css';
 import parts from '../ui/parts.module.css';
 import { ContainerEditor } from './ContainerEditor.tsx';
@@ -84,7 +86,7 @@ function ContainerList({ containers, chosen, choose }: ListProps & { containers:
           </th>
           <th scope="col">Container</th>
           <th scope="col" className={kindsCss.isFigure}>
-            Inside, mm
+            Inside, {lengthUnit(measuresNow())}
           </th>
         </tr>
       </thead>
@@ -115,10 +117,10 @@ function PositionList({ positions, chosen, choose }: ListProps & { positions: re
         <tr>
           <th scope="col">Place</th>
           <th scope="col" className={kindsCss.isFigure}>
-            Comfortable, mm
+            Comfortable, {lengthUnit(measuresNow())}
           </th>
           <th scope="col" className={kindsCss.isFigure}>
-            Mass, g
+            Mass
           </th>
           <th scope="col">Reached by</th>
         </tr>
@@ -132,10 +134,8 @@ function PositionList({ positions, chosen, choose }: ListProps & { positions: re
               </button>
               {!SHIPPED_POSITIONS.has(position.id) && <span className={clsx(parts.evidence, kindsCss.ownMark)}>own</span>}
             </th>
-            <td className={kindsCss.isFigure}>
-              {position.wMm} × {position.hMm} × {position.tMm}
-            </td>
-            <td className={kindsCss.isFigure}>{position.massG ?? 'any'}</td>
+            <td className={kindsCss.isFigure}>{sizeFigures(position.wMm, position.hMm, position.tMm)}</td>
+            <td className={kindsCss.isFigure}>{position.massG === null ? 'any' : grams(position.massG)}</td>
             <td className="small">{handsLine(position)}</td>
           </tr>
         ))}

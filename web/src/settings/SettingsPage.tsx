@@ -1,3 +1,4 @@
+import { MEASURES } from '@ivrak/core/model';
 import { Button, FileButton, Select, TextInput, useMantineColorScheme } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import type { RefObject } from 'react';
@@ -18,7 +19,7 @@ export function SettingsPage() {
       <h1>Settings</h1>
       <div className={css.grid}>
         <You />
-        <Money />
+        <MoneyAndMeasures />
         <Transfer />
         <BeginOwn />
         <Journal />
@@ -59,12 +60,13 @@ function You() {
   );
 }
 
-function Money() {
+function MoneyAndMeasures() {
   const { error, keep } = useKeep();
-  const known = useSettings().data?.currency;
+  const settings = useSettings().data;
+  const known = settings?.currency;
   return (
     <section className="stack">
-      <h2>Money</h2>
+      <h2>Money and measures</h2>
       <Refusal text={error} />
       <TextInput
         key={known}
@@ -81,6 +83,21 @@ function Money() {
               () => queryClient.invalidateQueries(settingsQuery),
             );
         }}
+      />
+      <Select
+        label="Lengths and masses"
+        description="In every field, drawing, print and table. A table that is read goes by its own headings."
+        data={[
+          { value: 'metric', label: 'millimetres and grams' },
+          { value: 'inches', label: 'inches and ounces' },
+        ]}
+        value={settings?.measures ?? 'metric'}
+        onChange={(value) =>
+          void keep(
+            () => api.put('/api/settings', { body: { measures: MEASURES.find((one) => one === value) } }),
+            () => queryClient.invalidateQueries(settingsQuery),
+          )
+        }
       />
     </section>
   );

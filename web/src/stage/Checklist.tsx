@@ -8,6 +8,7 @@ import { Link } from 'react-router';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { whoAmI } from '../data/client.ts';
 import { usePeople } from '../data/queries.ts';
+import { told as inShown } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -126,7 +127,7 @@ function Step({ step, tick }: { step: StageStep; tick: () => void }) {
         )}
       </span>
       <label htmlFor={`step-${step.id}`}>
-        <b>{step.text}</b>
+        <b>{inShown(step.text)}</b>
         <span className="muted"> {step.why}</span>
       </label>
       <span className={clsx(css.tick, 'small mono')}>

@@ -7,7 +7,7 @@ import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { whoAmI } from '../data/client.ts';
-import { mm } from '../drawing/figures.ts';
+import { grams, size } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -120,7 +120,7 @@ function ModuleHead({ module, own, open, isOpen }: ModuleHeadProps) {
       <h3 className="grow">{module.name}</h3>
       {item !== undefined && own.length > 0 && (
         <span className="mono small">
-          {mm(item.wMm)} × {mm(item.hMm)} × {mm(item.tMm)} · {Math.round(item.massG ?? 0)} g
+          {size(item.wMm, item.hMm, item.tMm)} · {grams(item.massG ?? 0)}
         </span>
       )}
       {closing !== undefined && (

@@ -2,6 +2,7 @@ import { type KitDraft, piecesLeft, showDate, type UnitId } from '@ivrak/core/mo
 import { bookedOut, passesFrom, tubesFrom } from '@ivrak/core/staging';
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
+import { mm } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
@@ -30,7 +31,7 @@ export function OutOfBottle({ pieces }: OutOfBottleProps) {
     <div className="stack">
       <MeasureInput label="Stiff tube or tin, width of its mouth" max={200} value={tubeMm} onChange={setTubeMm} />
       <p className={tubeMm < least ? 'state-gap' : 'state-held'}>
-        {tubeMm < least ? 'Does not pass' : 'Passes'}: one of them needs <b className="mono">{least} mm</b>.
+        {tubeMm < least ? 'Does not pass' : 'Passes'}: one of them needs <b className="mono">{mm(least)}</b>.
       </p>
       {bottle === undefined || given === null ? (
         <p className="muted">No medicine with several doses lies in this kit to fill tubes from.</p>

@@ -8,6 +8,7 @@ import { Button, SegmentedControl } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useSearchParams } from 'react-router';
 import { containerOf, positionOf } from '../data/catalog.ts';
+import { mm, told } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import { Code } from '../ui/Code.tsx';
@@ -141,7 +142,7 @@ function PackSheet({ result }: { result: FitResult }) {
           </p>
         </div>
         <p className="mono">
-          {packing.carry?.outerTMm} mm
+          {packing.carry === null ? '' : mm(packing.carry.outerTMm)}
           <br />
           next date {nextLapse}
         </p>
@@ -192,7 +193,7 @@ function PackStepLine({ step, kind, unit, state, module, container }: PackStepLi
         {state !== undefined && state.id !== 'asSold' ? `, ${state.label}` : ''}
         <br />
         {rooms && step.slot === null ? `${step.compartment}: ` : ''}
-        {step.where}
+        {told(step.where)}
         {step.folded ? ', folded once' : ''}
       </span>
       {unit?.expiresOn != null && <span className="mono">{showDate(unit.expiresOn)}</span>}

@@ -4,6 +4,7 @@ import { Button, SegmentedControl, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { kindName } from '../data/catalog.ts';
+import { mm, size } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DateField } from '../ui/DateField.tsx';
 import { MeasureInput } from '../ui/MeasureInput.tsx';
@@ -100,11 +101,9 @@ function TubePlan({ what, pieces, powder }: TubePlanProps) {
     plan !== null && (
       <>
         <p className={css.figure}>
-          <b className="mono">{plan.lengthMm} mm</b> of tube, at least <b className="mono">{plan.flatWidthMm} mm</b> wide laid flat
+          <b className="mono">{mm(plan.lengthMm)}</b> of tube, at least <b className="mono">{mm(plan.flatWidthMm)}</b> wide laid flat
         </p>
-        <p className="small mono">
-          {plan.terms.map(({ label: term, valueMm }) => `${term} ${Math.round(valueMm * 10) / 10} mm`).join(' + ')}
-        </p>
+        <p className="small mono">{plan.terms.map(({ label: term, valueMm }) => `${term} ${mm(valueMm)}`).join(' + ')}</p>
         <svg
           width={plan.lengthMm * scale + 4}
           height={plan.flatWidthMm * scale + 4}
@@ -157,10 +156,7 @@ function LeakBags() {
         const bag = leakBag(sizeOf(kind, unit));
         return (
           <li key={unit.id}>
-            {kind.name}: bag of{' '}
-            <span className="mono">
-              {bag.wMm} × {bag.hMm} mm
-            </span>
+            {kind.name}: bag of <span className="mono">{size(bag.wMm, bag.hMm)}</span>
           </li>
         );
       })}

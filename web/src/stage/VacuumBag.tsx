@@ -4,6 +4,7 @@ import type { VacuumPlan } from '@ivrak/core/staging';
 import { packOrder, SLIT_MM, vacuumPlan } from '@ivrak/core/staging';
 import { clsx } from 'clsx';
 import { containerOf, kindName } from '../data/catalog.ts';
+import { mm, size } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
 import css from './stage.module.css';
@@ -40,19 +41,19 @@ export function VacuumBag() {
       <aside className={css.side} aria-label="Cut list">
         <h2>Cut list</h2>
         <p className={css.figure}>
-          <b className="mono">{plan.cutLengthMm} mm</b> off the roll
+          <b className="mono">{mm(plan.cutLengthMm)}</b> off the roll
         </p>
         <CutTerms plan={plan} />
         <p className={plan.fits ? parts.verdictGood : 'refusal'}>
           {plan.fits
-            ? `It goes round: ${plan.bundle.acrossMm} mm across and ${plan.bundle.thickMm} mm thick, with ${Math.round(plan.spareAcrossMm)} mm of film to spare.`
-            : `The roll is ${Math.ceil(-plan.spareAcrossMm)} mm too narrow for what lies across it.`}
+            ? `It goes round: ${mm(plan.bundle.acrossMm)} across and ${mm(plan.bundle.thickMm)} thick, with ${mm(Math.round(plan.spareAcrossMm))} of film to spare.`
+            : `The roll is ${mm(Math.ceil(-plan.spareAcrossMm))} too narrow for what lies across it.`}
         </p>
         {outside.length > 0 && <p>Taped outside: {outside.map(({ kind }) => kindName(kind)).join(', ')}.</p>}
         <CutSteps plan={plan} />
         <p className="small muted">
-          Once open it never goes back to that shape, and everything comes out at once. 75 mm for the machine and 4 mm of slit are planning
-          values; 10 mm of the roll are lost to its side seals.
+          Once open it never goes back to that shape, and everything comes out at once. {mm(75)} for the machine and {mm(4)} of slit are
+          planning values; {mm(10)} of the roll are lost to its side seals.
         </p>
       </aside>
     </div>
@@ -79,7 +80,7 @@ function BagDrawing({ roll, plan, result, nameOf }: BagDrawingProps) {
       height={h + 24}
       viewBox={`-4 -4 ${w + 130} ${h + 24}`}
       role="img"
-      aria-label={`Bag ${roll} by ${plan.cutLengthMm} mm`}
+      aria-label={`Bag ${size(roll, plan.cutLengthMm)}`}
     >
       <rect width={w} height={h} fill="var(--film)" fillOpacity={0.35} stroke="var(--ink)" strokeWidth={1.4} />
       <rect x={5 * scale} y={0} width={w - 10 * scale} height={h} fill="none" stroke="var(--muted)" strokeDasharray="3 3" />
@@ -117,7 +118,7 @@ function BagDrawing({ roll, plan, result, nameOf }: BagDrawingProps) {
         bottom seal
       </text>
       <text x={w / 2} y={h + 16} textAnchor="middle" className={parts.cutawayText} fill="var(--ink)">
-        {roll} mm roll
+        {mm(roll)} roll
       </text>
     </svg>
   );
@@ -130,7 +131,7 @@ function CutTerms({ plan }: { plan: VacuumPlan }) {
         {plan.terms.map(({ label, valueMm }) => (
           <tr key={label}>
             <th scope="row">{label}</th>
-            <td className={clsx(css.isFigure, 'mono')}>{Math.round(valueMm * 10) / 10} mm</td>
+            <td className={clsx(css.isFigure, 'mono')}>{mm(valueMm)}</td>
           </tr>
         ))}
       </tbody>
@@ -141,13 +142,13 @@ function CutTerms({ plan }: { plan: VacuumPlan }) {
 function CutSteps({ plan }: { plan: VacuumPlan }) {
   return (
     <ol className={css.words}>
-      <li>Cut the length, seal the bottom, 10 mm from the edge.</li>
+      <li>Cut the length, seal the bottom, {mm(10)} from the edge.</li>
       <li>
         Lay the bundle in{plan.isTurned ? ', turned end for end' : ''}: what is needed first at the top, by the slits. Cutters stay outside.
       </li>
       <li>Draw the air out and seal the top.</li>
       <li>
-        Cut a slit of {SLIT_MM} mm on both sides, {Math.round(plan.slitFromTopMm)} mm from the top edge, above the seal: never through it.
+        Cut a slit of {mm(SLIT_MM)} on both sides, {mm(Math.round(plan.slitFromTopMm))} from the top edge, above the seal: never through it.
       </li>
     </ol>
   );

@@ -6,6 +6,7 @@ import { Button } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { containerOf, kindName } from '../data/catalog.ts';
+import { grams } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
@@ -73,19 +74,19 @@ function ExpectedMasses({ lines, container }: ExpectedMassesProps) {
           {lines.map(({ id, name, count, massG }) => (
             <tr key={id}>
               <th scope="row">{name}</th>
-              <td className="mono">{count > 1 ? `${count} × ${massG} g` : ''}</td>
-              <td className={clsx(css.isFigure, 'mono')}>{count * massG} g</td>
+              <td className="mono">{count > 1 ? `${count} × ${grams(massG)}` : ''}</td>
+              <td className={clsx(css.isFigure, 'mono')}>{grams(count * massG)}</td>
             </tr>
           ))}
           <tr>
             <th scope="row">{container?.name ?? 'Container'}</th>
             <td />
-            <td className={clsx(css.isFigure, 'mono')}>{container?.massG ?? 0} g</td>
+            <td className={clsx(css.isFigure, 'mono')}>{grams(container?.massG ?? 0)}</td>
           </tr>
           <tr className={css.weighSum}>
             <th scope="row">Together</th>
             <td />
-            <td className={clsx(css.isFigure, 'mono')}>{Math.round(judgement.massG)} g</td>
+            <td className={clsx(css.isFigure, 'mono')}>{grams(judgement.massG)}</td>
           </tr>
         </tbody>
       </table>
@@ -146,11 +147,9 @@ function WeighAnswer({ measured, container, stepG }: WeighAnswerProps) {
       <div className="stack" aria-live="polite">
         <p className={answer.agrees ? parts.verdictGood : 'refusal'}>
           <b>
-            {answer.agrees
-              ? 'It agrees.'
-              : `${Math.round(Math.abs(answer.differenceG))} g ${answer.differenceG < 0 ? 'too light' : 'too heavy'}.`}
+            {answer.agrees ? 'It agrees.' : `${grams(Math.abs(answer.differenceG))} ${answer.differenceG < 0 ? 'too light' : 'too heavy'}.`}
           </b>{' '}
-          Expected {Math.round(answer.expectedG)} g, give or take {Math.round(2 * answer.sigmaG)} g; the scale says {measured} g.
+          Expected {grams(answer.expectedG)}, give or take {grams(2 * answer.sigmaG)}; the scale says {grams(measured ?? 0)}.
         </p>
         {answer.told === 'nothing' && <p>No one or two things of this kit explain it. Open it and count.</p>}
         {answer.told === 'several' && <p>Several explain it as well; the scale cannot tell which. Look for these first:</p>}
@@ -160,7 +159,7 @@ function WeighAnswer({ measured, container, stepG }: WeighAnswerProps) {
               <b>
                 {missing.length > 0 ? `Missing: ${missing.map(kindName).join(' and ')}` : `Too many: ${extra.map(kindName).join(' and ')}`}
               </b>
-              <p className="small mono">{Math.round(Math.abs(restG))} g stay unexplained</p>
+              <p className="small mono">{grams(Math.abs(restG))} stay unexplained</p>
               {missing.length > 0 &&
                 without(missing).map((change) => (
                   <p className="small" key={change.need}>
