@@ -148,7 +148,8 @@ function Buying({ kits, book, orders, minimums, lists, have }: BuyingProps) {
         <Minimums stored={minimums} have={have} />
       </section>
       <div className={css.middle}>
-        <Orders orders={orders} kits={lacking} />
+        {/* What came is for those first that are bought for now. */}
+        <Orders orders={orders} kits={[...chosen, ...lacking.filter(({ kitId }) => without.has(kitId))]} />
         <PlanView problem={problem} kits={chosen} payers={payers} />
       </div>
       <Offers key={book.version} book={book} />

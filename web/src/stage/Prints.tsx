@@ -79,7 +79,8 @@ const SHOWS_PLACES = ['sheet', 'card'];
 
 /** Pages that go with the kit: how to pack it, what is in it and where, and what it says outside. */
 export function Prints() {
-  const { packing } = useKit();
+  const { draft, packing } = useKit();
+  const isEmpty = draft.units.length === 0;
   const [params, setParams] = useSearchParams();
   const form = FORMS.find(({ value }) => value === params.get('form')) ?? FORMS[0];
   const { result } = packing;
@@ -98,7 +99,11 @@ export function Prints() {
         </Button>
       </div>
       {result === null && SHOWS_PLACES.includes(form.value) ? (
-        <p>Packing. The sheet says where each thing lies, so it waits for that.</p>
+        <p>
+          {isEmpty
+            ? 'Nothing is in it yet: lay things out on the Bench first.'
+            : 'Packing. The sheet says where each thing lies, so it waits for that.'}
+        </p>
       ) : (
         <div className={css.papers}>
           <div className={css.printArea}>

@@ -36,7 +36,7 @@ export function Stage() {
           </button>
         ))}
       </nav>
-      {draft.units.length === 0 ? <p>Nothing to make ready yet: lay things out on the Bench first.</p> : <Part />}
+      {draft.units.length === 0 && now !== 'print' ? <p>Nothing to make ready yet: lay things out on the Bench first.</p> : <Part />}
     </main>
   );
 }

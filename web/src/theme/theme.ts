@@ -28,7 +28,13 @@ export const theme = createTheme({
   components: {
     // Large enough for a finger.
     Radio: { defaultProps: { size: 'md' } },
-    Modal: { defaultProps: { transitionProps: { duration: 0 }, overlayProps: { backgroundOpacity: 0.5 } } },
+    Modal: {
+      defaultProps: {
+        closeButtonProps: { 'aria-label': 'Close' },
+        transitionProps: { duration: 0 },
+        overlayProps: { backgroundOpacity: 0.5 },
+      },
+    },
     Menu: { defaultProps: { transitionProps: { duration: 0 }, shadow: 'none' } },
     Select: { defaultProps: { comboboxProps: { transitionProps: { duration: 0 }, shadow: 'none' }, allowDeselect: false } },
     InputWrapper: { defaultProps: { inputWrapperOrder: ['label', 'input', 'description', 'error'] } },
