@@ -499,8 +499,16 @@ describe('stores and use', () => {
     const again = await send('post', '/api/kits/belt-kit/uses', use);
     expect(again.body.use).toEqual(first.body.use);
     expect((await get('/api/kits/belt-kit/uses')).body.uses).toHaveLength(1);
-    const lines = (await get('/api/restock')).body.kits.find(({ kitId }: { kitId: string }) => kitId === 'belt-kit').lines;
-    const [spare] = lines.find(({ need }: { need: string }) => need === 'S.cut').fromStores;
+    const cutters = async () => {
+      const { lines } = (await get('/api/restock')).body.kits.find(({ kitId }: { kitId: string }) => kitId === 'belt-kit');
+      return lines.find(({ need }: { need: string }) => need === 'S.cut');
+    };
+    // The spare shears of full size do not go into the pouch, and so are not offered; those that are to be bought do.
+    const { fromStores, toBuy } = await cutters();
+    expect(fromStores).toEqual([]);
+    expect(toBuy.map(({ kind }: { kind: string }) => kind)).not.toContain('shears');
+    await send('post', '/api/stores', { kind: 'shears-small', count: 1 });
+    const [spare] = (await cutters()).fromStores;
     await send('post', `/api/units/${spare.unitId}/move`, { version: spare.version, to: 'kit', kitId: 'belt-kit', count: spare.take });
     const kit = (await get('/api/kits/belt-kit')).body;
     expect(kit.summary.rungs.find(({ rung }: { rung: string }) => rung === 'S').state).not.toBe('gap');

@@ -1,4 +1,4 @@
-import type { Prepared, Room } from './prepare.ts';
+import { type Prepared, prepareFit, type Room } from './prepare.ts';
 import type { FitProblem, FitReason, Orientation } from './problem.ts';
 import { toMm } from './problem.ts';
 
@@ -33,6 +33,10 @@ export function tooLarge(problem: FitProblem, prepared: Prepared): FitReason[] {
     return [{ code, text, items: [item.id], overMm: toMm(over) }];
   });
 }
+
+/** Whether everything could lie in some compartment, were it alone there. Film takes its shape from what it holds and is not asked. */
+export const eachGoesIn = (problem: FitProblem): boolean =>
+  !['soft', 'rigid'].includes(problem.container.make) || tooLarge(problem, prepareFit(problem)).length === 0;
 
 /** Two things that cannot lie side by side in this room must lie one behind the other. */
 function mustStack(a: readonly Orientation[], b: readonly Orientation[], room: Room): boolean {

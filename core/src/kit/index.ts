@@ -4,6 +4,7 @@ export { type Beside, gapText, type Judgement, judgedTogether, judgeKit } from '
 export {
   type CarryCheck,
   carryCheck,
+  goesIn,
   isOutside,
   kitCarry,
   kitFitProblem,

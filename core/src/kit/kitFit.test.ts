@@ -2,13 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
+import { packFit } from '../fit/createFit.ts';
 import { BriefSchema } from '../model/brief.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
 import { fitFingerprint } from './fingerprint.ts';
 import { judgeKit } from './judgement.ts';
-import { kitCarry, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './kitFit.ts';
+import { goesIn, kitCarry, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './kitFit.ts';
 
 const CATALOG = kindCatalog();
 const [CONTAINER, OTHER] = CONTAINERS;
@@ -238,5 +239,27 @@ describe('modules in the packing problem', () => {
     ]);
     expect(built([{ id: 'one', name: 'One', unitIds: [], pattern: [] }]).map(({ id }) => id)).toEqual(['d', 'g', 'g:2', 't']);
     expect(built([{ id: 'one', name: 'One', unitIds: ids('gone'), pattern: [] }]).map(({ id }) => id)).toEqual(['d', 'g', 'g:2', 't']);
+  });
+});
+
+describe('whether a thing goes into a container at all', () => {
+  it('is what packing it alone finds, for every kind and container that is shipped', () => {
+    const nothing = judge([]);
+    let refused = 0;
+    for (const container of CONTAINERS) {
+      if (container.make !== 'soft' && container.make !== 'rigid') continue;
+      for (const kind of CATALOG.values()) {
+        const said = goesIn(kind, container, CATALOG);
+        const found = kind.states.some(({ id: state }) => {
+          const units = [UnitSchema.parse({ id: 'one', kind: kind.id, count: 1, condition: 'ready', state })];
+          const fit = kitFitProblem({ units, container, coverage: nothing, catalog: CATALOG });
+          if (!fit.ok) throw new Error(fit.reason);
+          return fit.problem.items.length === 0 || packFit({ ...fit.problem, decodes: 60 }).unplaced.length === 0;
+        });
+        expect(said, `${kind.id} into ${container.id}`).toBe(found);
+        if (!said) refused += 1;
+      }
+    }
+    expect(refused).toBeGreaterThan(50);
   });
 });

@@ -1,5 +1,6 @@
 import type { Coverage } from '../coverage/coverage.ts';
 import type { NeedCoverage } from '../coverage/states.ts';
+import { eachGoesIn } from '../fit/bounds.ts';
 import { packFit } from '../fit/createFit.ts';
 import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS, OUTCOME_MAKES } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';
@@ -7,7 +8,7 @@ import type { Family } from '../model/family.ts';
 import { type Kind, type KindCatalog, massOf, sizeOf } from '../model/kind.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
 import type { Lock } from '../model/lock.ts';
-import type { Unit } from '../model/unit.ts';
+import { plainUnit, type Unit, UnitIdSchema } from '../model/unit.ts';
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
 
@@ -109,6 +110,17 @@ export function kitFitProblem(input: KitFitInput): KitFit {
       seed,
     },
   };
+}
+
+/** Whether a thing of a kind goes into a container at all, in one of the ways it may lie; hung on it outside it does. */
+export function goesIn(kind: Kind, container: Container | undefined, catalog: KindCatalog): boolean {
+  if (container === undefined) return true;
+  const plain = plainUnit(UnitIdSchema.parse('one'), kind.id);
+  if (isOutside(plain, container, catalog)) return true;
+  const { make, compartments } = container;
+  return kind.states.some(({ id: state }) =>
+    eachGoesIn({ container: { make, compartments }, items: [itemOf({ ...plain, state }, kind, 1, 3)], press: 0, seed: 1 }),
+  );
 }
 
 function itemOf(unit: Unit, kind: Kind, copy: number, reach: 1 | 2 | 3): FitItem {

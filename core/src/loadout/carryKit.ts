@@ -33,12 +33,18 @@ export const CarryKitSchema = z.object({
   outer: OuterSchema.nullable(),
   blockedBy: z.record(z.string(), z.array(z.string())).nullable(),
   hasSlits: z.boolean(),
+  hasPullTab: z.boolean().optional(),
   hangsAt: z.string(),
   /** What is lacking for it to stand by itself. */
   gap: z.string().nullable(),
   readyUntil: PlainDateSchema.nullable(),
   inspectDueOn: PlainDateSchema.nullable(),
   isInUse: z.boolean(),
+  /** What it is carried as one with. */
+  inSet: z
+    .object({ id: z.string(), name: z.string(), kitIds: z.array(z.string()) })
+    .nullable()
+    .optional(),
 });
 export type CarryKit = z.output<typeof CarryKitSchema>;
 

@@ -29,6 +29,7 @@ export interface LoadoutKit extends AskedKit {
   positionId: string;
   blockedBy: Readonly<Record<string, readonly string[]>> | null;
   hasSlits: boolean;
+  hasPullTab?: boolean | undefined;
 }
 
 /** What loadouts are worked out from. */

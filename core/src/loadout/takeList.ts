@@ -16,6 +16,8 @@ export interface TakenKit {
   inspectDueOn: PlainDate | null;
   /** It was used, and nobody has said yet what became of the things. */
   isInUse: boolean;
+  /** What it is carried as one with; null or absent: it is by itself. */
+  inSet?: { id: string; name: string; kitIds: readonly string[] } | null | undefined;
 }
 export interface TakeLine {
   id: string;
@@ -27,11 +29,14 @@ export interface TakeLine {
   isReady: boolean;
   /** Why it is not ready, most urgent first. */
   reasons: string[];
+  /** The set that it is a part of, if any. */
+  set: string | null;
 }
 
 /**
- * What to take when leaving for a loadout: its kits that are at hand and its own things, each ready or not and why. Kits that wait
- * elsewhere are not taken and stand at the end, so that nobody looks for them.
+ * What to take when leaving for a loadout: its kits that are at hand and its own things, each ready or not and why. Kits that are carried
+ * as one stand together: what all of them lack is said once, and what is missing of the set is said of what is taken of it. Kits that
+ * wait elsewhere are not taken and stand at the end, so that nobody looks for them.
  */
 export function takeList(
   loadout: Loadout,
@@ -40,24 +45,52 @@ export function takeList(
   on: PlainDate,
   catalog: KindCatalog,
 ): { take: TakeLine[]; elsewhere: TakeLine[] } {
-  const lines = loadout.kits.flatMap((carried): { line: TakeLine; isTaken: boolean }[] => {
+  const isWith = (carried: Loadout['kits'][number]) => isAtHand(carried) && !carried.isBrought;
+  const withYou = new Set<string>(loadout.kits.filter(isWith).map(({ kitId }) => kitId));
+  const told = new Set<string>();
+  const lines = together(loadout.kits, kits).flatMap((carried): { line: TakeLine; isTaken: boolean }[] => {
     const kit = kits.get(carried.kitId);
     if (kit === undefined) return [];
     const position = positions.get(carried.positionId ?? kit.positionId);
-    const isTaken = isAtHand(carried) && !carried.isBrought;
+    const isTaken = isWith(carried);
+    const { inSet = null } = kit;
+    const isTold = inSet !== null && told.has(inSet.id);
+    if (inSet !== null && isTaken) told.add(inSet.id);
+    const left = isTaken && !isTold && inSet !== null ? inSet.kitIds.filter((id) => !withYou.has(id)) : [];
     const missing = position === undefined || !isTaken ? null : missingBearer(position, loadout.bearers);
-    const reasons = [...(missing === null ? [] : [`needs ${missing}`]), ...notReady(kit, on, catalog)];
+    const reasons = [
+      ...(missing === null ? [] : [`needs ${missing}`]),
+      ...left.map((id) => `${kits.get(id)?.name ?? id} is not with you, which is carried as one with it`),
+      ...notReady(isTold ? { ...kit, gap: null } : kit, on, catalog),
+    ];
     const where = isTaken ? (position?.name ?? '') : carried.isBrought ? 'somebody else brings it' : `${showWay(carried)} away`;
-    return [{ line: { id: kit.id, of: 'kit', name: kit.name, where, isReady: reasons.length === 0, reasons }, isTaken }];
+    const set = inSet?.name ?? null;
+    return [{ line: { id: kit.id, of: 'kit', name: kit.name, where, isReady: reasons.length === 0, reasons, set }, isTaken }];
   });
   const own = loadout.own.map(({ id, name, drawback, barredAtSecurity }): TakeLine => {
     const isBarred = loadout.passesSecurity && barredAtSecurity;
-    return { id, of: 'own', name, where: drawback, isReady: !isBarred, reasons: isBarred ? ['does not pass the security check'] : [] };
+    return {
+      id,
+      of: 'own',
+      name,
+      where: drawback,
+      isReady: !isBarred,
+      reasons: isBarred ? ['does not pass the security check'] : [],
+      set: null,
+    };
   });
   return {
     take: [...lines.filter(({ isTaken }) => isTaken).map(({ line }) => line), ...own],
     elsewhere: lines.filter(({ isTaken }) => !isTaken).map(({ line }) => line),
   };
+}
+
+/** In their order, but each set where its first kit stands. */
+function together(carried: Loadout['kits'], kits: ReadonlyMap<string, TakenKit>): Loadout['kits'] {
+  const setOf = (kitId: string) => kits.get(kitId)?.inSet?.id ?? null;
+  const first = (kitId: string) =>
+    carried.findIndex((other) => other.kitId === kitId || (setOf(kitId) !== null && setOf(other.kitId) === setOf(kitId)));
+  return carried.toSorted((a, b) => first(a.kitId) - first(b.kitId));
 }
 
 /** Why a kit is not ready to go; empty: it is. */

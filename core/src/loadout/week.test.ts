@@ -123,6 +123,21 @@ describe('the take list', () => {
     ]);
   });
 
+  it('has kits that are carried as one together, says once what all lack, and what of the set stays behind', () => {
+    const inSet = { id: 'pier', name: 'On the pier', kitIds: ['strap', 'pouch', 'box'] };
+    const gap = '0 of 1 chest seals';
+    const all = [kit('strap', { inSet, gap }), kit('whole'), kit('pouch', { inSet, gap }), kit('box', { inSet, gap })];
+    const kits = new Map(all.map((one) => [one.id, one]));
+    const plan = loadout('l', null, [{ kitId: 'strap' }, { kitId: 'whole' }, { kitId: 'pouch' }, { kitId: 'box', distanceM: 60 }]);
+    const { take, elsewhere } = takeList(plan, kits, positions, today, catalog);
+    expect(take.map(({ id, set, reasons }) => [id, set, reasons])).toEqual([
+      ['strap', 'On the pier', ['box is not with you, which is carried as one with it', gap]],
+      ['pouch', 'On the pier', []],
+      ['whole', null, []],
+    ]);
+    expect(elsewhere.map(({ id }) => id)).toEqual(['box']);
+  });
+
   it('says what clothes are missing for a kit', () => {
     const plan = loadout('l', null, [{ kitId: 'whole' }], { bearers: ['shorts'] });
     expect(takeList(plan, new Map([['whole', kit('whole')]]), positions, today, catalog).take[0]?.reasons).toEqual(['needs belt']);

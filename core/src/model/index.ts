@@ -110,7 +110,6 @@ export {
 export type { Lock } from './lock.ts';
 export {
   G_PER_OUNCE,
-  headingFactor,
   inMeasures,
   lengthUnit,
   MEASURES,

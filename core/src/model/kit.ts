@@ -45,6 +45,8 @@ export const StagingSchema = z.object({
   ticks: z.array(TickSchema).max(400).default([]),
   hangsAt: z.string().max(120).default(''),
   told: z.string().max(200).default(''),
+  /** A tab to pull it out of its place by. */
+  hasPullTab: z.boolean().optional(),
   /** The last figure of the scale, with its step. */
   weighed: z
     .object({ on: PlainDateSchema, massG: z.number().positive().max(100_000), stepG: z.number().positive().max(100) })

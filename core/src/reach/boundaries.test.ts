@@ -56,6 +56,7 @@ describe('planning values of reach', () => {
       boatMs: [4, 0.2, 30],
       boatEndS: [10, 0, 120],
       seatedS: [3, 0, 120],
+      pullTabS: [1, 0, 120],
       openHookAndLoopS: [1.5, 0, 120],
       openZipS: [2, 0, 120],
       openClamshellS: [3, 0, 120],

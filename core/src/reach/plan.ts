@@ -25,6 +25,7 @@ export const REACH_FACTS = {
   boatMs: fact('speed of the safety boat', 4, 'm/s', 0.2, 30),
   boatEndS: fact('casting off or coming alongside, each end', 10),
   seatedS: fact('drawing from belt, small of back or back pocket while seated, more', 3),
+  pullTabS: fact('drawing by a pull tab, less (never under half)', 1),
   openHookAndLoopS: fact('hook and loop', 1.5),
   openZipS: fact('zip', 2),
   openClamshellS: fact('clamshell', 3),

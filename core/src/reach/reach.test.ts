@@ -69,6 +69,14 @@ describe('seconds to hand in five layouts, by hand', () => {
     });
   });
 
+  it('a pull tab takes a second off drawing, and never more than half of it', () => {
+    const belt = kit('belt-pouch', 'belt-side', three);
+    expect(termsOf({ ...belt, hasPullTab: true }, ask(), 't')).toEqual({ draw: 2, open: 2, find: 0.5 });
+    const quick = { ...belt, hasPullTab: true, position: { ...belt.position, drawS: 1.5 } };
+    expect(termsOf(quick, ask(), 't').draw).toBe(0.75);
+    expect(termsOf({ ...belt, hasPullTab: false }, ask(), 't').draw).toBe(3);
+  });
+
   it('one hand and the dark together: 5.5 x 1.6 x 1.3 = 11.44', () => {
     const belt = kit('belt-pouch', 'belt-side', three);
     const hard = { ...plainConditions(), hands: 'right' as const, isDark: true };

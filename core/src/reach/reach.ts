@@ -45,6 +45,8 @@ export interface ReachedKit {
   blockedBy: Readonly<Record<string, readonly string[]>> | null;
   /** Whether a vacuum bag has its tear slits. */
   hasSlits: boolean;
+  /** It is drawn by a tab; absent: it has none. */
+  hasPullTab?: boolean | undefined;
 }
 
 export interface ReachQuestion {
@@ -112,7 +114,7 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
   const needsCutter = container?.opening === 'slit' && !kit.hasSlits;
   const start: ReachTerm[] = [];
   if (fetchS > 0) start.push({ id: 'fetch', label: 'fetching the kit', s: fetchS });
-  const hand = handTerms(position, conditions, plan);
+  const hand = handTerms(kit, conditions, plan);
   const items = itemsOf(kit, catalog);
   const isHidden = (id: string) => (kit.blockedBy?.[id]?.length ?? 0) > 0;
   const visible = items.filter(({ id }) => !isHidden(id)).length;
@@ -213,8 +215,18 @@ const findTerm = (id: 'find' | 'module', count: number, among: string, { values 
 /** Seconds to draw from a position: what was set for it here, else its own. */
 export const drawOf = (position: Pick<Position, 'id' | 'drawS'>, plan: ReachPlan): number => plan.drawS[position.id] ?? position.drawS;
 
-function handTerms(position: Position, { isSeated }: Conditions, plan: ReachPlan): ReachTerm[] {
-  const terms: ReachTerm[] = [{ id: 'draw', label: `drawing it: ${position.name.toLowerCase()}`, s: drawOf(position, plan) }];
+/** A tab saves seconds, but a hand has to get there all the same. */
+const LEAST_SHARE_OF_DRAWING = 0.5;
+
+function handTerms(
+  { position, hasPullTab }: Pick<ReachedKit, 'position' | 'hasPullTab'>,
+  { isSeated }: Conditions,
+  plan: ReachPlan,
+): ReachTerm[] {
+  const drawS = drawOf(position, plan);
+  const s = hasPullTab === true ? Math.max(drawS * LEAST_SHARE_OF_DRAWING, drawS - plan.values.pullTabS) : drawS;
+  const by = hasPullTab === true ? ' by its tab' : '';
+  const terms: ReachTerm[] = [{ id: 'draw', label: `drawing it${by}: ${position.name.toLowerCase()}`, s }];
   // A pack comes off whether one sits or stands.
   const isInTheWay = position.onBody && !position.seated && !position.bearers.includes('pack');
   if (isSeated && isInTheWay) terms.push({ id: 'seated', label: 'seated', s: plan.values.seatedS });

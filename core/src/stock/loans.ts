@@ -1,7 +1,7 @@
 import { changesBetween, isWorse, type NeedChange, type NeedFigures } from '../coverage/changes.ts';
 import { type Allowance, gradeOf, isAllowed, piecesFor } from '../coverage/grades.ts';
 import type { StockUnit } from '../coverage/problem.ts';
-import type { Grade, KindCatalog } from '../model/kind.ts';
+import type { Grade, Kind, KindCatalog } from '../model/kind.ts';
 import { LAYERS, type Layer } from '../model/kit.ts';
 import type { NeedId } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
@@ -47,7 +47,7 @@ const GRADES_TAKEN: readonly Grade[] = ['primary', 'substitute'];
  */
 export function loansFor(
   { need, missing }: { need: NeedId; missing: number },
-  borrower: { id: string; layer: Layer; school: School } & Allowance,
+  borrower: { id: string; layer: Layer; school: School; goesIn?: ((kind: Kind) => boolean) | undefined } & Allowance,
   lenders: readonly Lender[],
   catalog: KindCatalog,
   on: PlainDate,
@@ -55,7 +55,8 @@ export function loansFor(
   const rank = LAYERS.indexOf(borrower.layer);
   const kinds = [...catalog.values()].flatMap((kind) => {
     // What somebody takes every day is theirs, and lies where it does for them.
-    const isOffered = need !== 'D.meds' && kind.requires[need] === undefined && isAllowed(kind, need, borrower);
+    const isOffered =
+      need !== 'D.meds' && kind.requires[need] === undefined && isAllowed(kind, need, borrower) && borrower.goesIn?.(kind) !== false;
     const grade = isOffered ? gradeOf(kind, need, borrower.school) : null;
     return grade !== null && GRADES_TAKEN.includes(grade) ? [{ kind, grade }] : [];
   });

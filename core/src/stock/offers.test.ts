@@ -6,7 +6,8 @@ import { coverage } from '../coverage/coverage.ts';
 import { compareInOrder, inOrder } from '../coverage/inOrder.ts';
 import type { AskedNeed, StockUnit } from '../coverage/problem.ts';
 import { Random } from '../fit/random.ts';
-import { NEED_IDS, SKILLS } from '../model/need.ts';
+import type { Kind } from '../model/kind.ts';
+import { NEED_IDS, SKILLS, type Skill } from '../model/need.ts';
 import { addDays, plainDate } from '../model/plainDate.ts';
 import { restockLines } from './restock.ts';
 
@@ -54,4 +55,33 @@ it('whatever stores offer counts in the kit once it is there, on random kits and
     }
   }
   expect(offered).toBeGreaterThan(rounds(300));
+});
+
+it('a tube through the mouth is offered only where somebody is trained for it: from stores and to buy (common practice, no source)', () => {
+  const needs: AskedNeed[] = [{ need: 'A.airway', least: 1, ideal: 1 }];
+  const spares: StockUnit[] = [{ id: 'tube', kind: 'oral-airway', count: 1, condition: 'ready', expiresOn: null }];
+  const [school] = SCHOOLS;
+  if (school === undefined) throw new Error('there are no schools');
+  const offered = (skills: readonly Skill[]) => {
+    const { needs: now } = coverage({ needs, school, skills, on: TODAY, kits: [{ id: 'kit', units: [] }] }, CATALOG);
+    const [line] = restockLines(now, school, spares, CATALOG, { on: TODAY, outlasts: TODAY, skills });
+    const kinds = [...(line?.fromStores ?? []), ...(line?.toBuy ?? [])].map(({ kind }) => CATALOG.get(kind)?.family);
+    return kinds.includes('oralAirway');
+  };
+  expect([offered(['airway']), offered(['airway', 'airwayOral'])]).toEqual([false, true]);
+});
+
+it('what does not go into the kit is neither offered from the stores nor to be bought', () => {
+  const needs: AskedNeed[] = [{ need: 'H.warm', least: 1, ideal: 1 }];
+  const spares: StockUnit[] = [{ id: 'bag', kind: 'casualty-bag', count: 1, condition: 'ready', expiresOn: null }];
+  const [school] = SCHOOLS;
+  if (school === undefined) throw new Error('there are no schools');
+  const { needs: now } = coverage({ needs, school, on: TODAY, kits: [{ id: 'kit', units: [] }] }, CATALOG);
+  const kinds = (goesIn: (kind: Kind) => boolean) => {
+    const [line] = restockLines(now, school, spares, CATALOG, { on: TODAY, outlasts: TODAY, goesIn });
+    return [...(line?.fromStores ?? []), ...(line?.toBuy ?? [])].map(({ kind }) => kind);
+  };
+  const isThin = (kind: Kind) => kind.states.some(({ tMm }) => tMm < 30);
+  expect(kinds(() => true).some((kind) => !isThin(CATALOG.get(kind) as Kind))).toBe(true);
+  expect(kinds(isThin).every((kind) => isThin(CATALOG.get(kind) as Kind))).toBe(true);
 });

@@ -37,6 +37,8 @@ export interface RestockOptions extends Allowance {
   on: PlainDate;
   /** Next inspection of the kit plus the supplier's lead time. */
   outlasts: PlainDate;
+  /** Whether a thing of a kind goes into the kit at all; absent: all do. */
+  goesIn?: ((kind: Kind) => boolean) | undefined;
 }
 
 const GRADE_ORDER: readonly Grade[] = ['primary', 'substitute', 'improvised'];
@@ -118,12 +120,12 @@ interface Counter {
   take: (kind: Kind, pieces: number) => void;
 }
 
-/** Somebody may use it there, no check takes it away, and where sorts are counted apart it is none that is there. */
-function counterOf(by: NeedCoverage['by'], need: NeedId, catalog: KindCatalog, allowance: Allowance): Counter {
+/** It goes in, somebody may use it there, no check takes it away, and where sorts are counted apart it is none that is there. */
+function counterOf(by: NeedCoverage['by'], need: NeedId, catalog: KindCatalog, allowance: RestockOptions): Counter {
   const sorts = new Set(by.flatMap((served) => sortIn(catalog.get(served.kind), need)));
   return {
     room: (kind) => {
-      if (!isAllowed(kind, need, allowance)) return 0;
+      if (!counts(kind, need, allowance)) return 0;
       // One of a sort counts, however many there are.
       return NEEDS[need].countsSorts ? (sorts.has(sortOf(kind, need)) ? 0 : 1) : Number.POSITIVE_INFINITY;
     },
@@ -132,16 +134,18 @@ function counterOf(by: NeedCoverage['by'], need: NeedId, catalog: KindCatalog, a
 }
 
 /** Of each line what it lacks, and nothing that none asks for. */
-function lineCounter(lines: readonly HeldLine[], need: NeedId, allowance: Allowance): Counter {
+function lineCounter(lines: readonly HeldLine[], need: NeedId, allowance: RestockOptions): Counter {
   const open = lines.map(({ least, have }) => Math.max(0, least - have));
   return {
-    room: (kind) => (isAllowed(kind, need, allowance) ? (open[lineOf(kind, lines) ?? -1] ?? 0) : 0),
+    room: (kind) => (counts(kind, need, allowance) ? (open[lineOf(kind, lines) ?? -1] ?? 0) : 0),
     take: (kind, pieces) => {
       const at = lineOf(kind, lines);
       if (at !== null) open[at] = (open[at] ?? 0) - pieces;
     },
   };
 }
+const counts = (kind: Kind, need: NeedId, { goesIn, ...allowance }: RestockOptions): boolean =>
+  isAllowed(kind, need, allowance) && goesIn?.(kind) !== false;
 const sortIn = (kind: Kind | undefined, need: NeedId): string[] => (kind === undefined ? [] : [sortOf(kind, need)]);
 
 function takeSpares(

@@ -41,10 +41,12 @@ function carryKit(here: Installation, kit: StoredKit, school: School, today: Pla
     outer: summary.outer,
     blockedBy: packed?.blockedBy ?? null,
     hasSlits: stage.ticks.some(({ step }) => step === `slits:${containerId}`),
+    hasPullTab: stage.hasPullTab,
     hangsAt: stage.hangsAt,
     gap: summary.gap,
     readyUntil: summary.readyUntil,
     isInUse: kit.openUse !== null,
+    inSet: kit.inSet === null ? null : { id: kit.inSet.id, name: kit.inSet.name, kitIds: [...kit.inSet.kitIds] },
     inspectDueOn: kit.inspectedOn === null ? today : addDays(kit.inspectedOn, here.heat.intervalOf(kit).days),
   };
 }

@@ -1,6 +1,6 @@
 import { gradeOf, type NeedCoverage } from '@ivrak/core/coverage';
-import { type Judgement, judgeKit, sheetOf } from '@ivrak/core/kit';
-import { addDays, type KindCatalog, type NeedId, type PlainDate, type Restock, type School, skillsOf } from '@ivrak/core/model';
+import { goesIn, type Judgement, judgeKit, sheetOf } from '@ivrak/core/kit';
+import { addDays, type Kind, type KindCatalog, type NeedId, type PlainDate, type Restock, type School, skillsOf } from '@ivrak/core/model';
 import {
   FreeSpares,
   isOfferable,
@@ -38,10 +38,26 @@ export async function restockPlan(here: Installation, db: Db, today: PlainDate):
   // Kits of one layer and school that miss the same are offered the same: what lies farther from the body is never the kit itself.
   const loansOf = (need: NeedId, missing: number, kit: StoredKit, school: School): Loan[] => {
     const allowance = { skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks };
-    const key = [need, missing, kit.layer, school.id, allowance.isChecked, ...allowance.skills].join(' ');
-    const loans = lent.get(key) ?? loansFor({ need, missing }, { ...kit, ...allowance, school }, lenders, here.catalog.kinds, today);
+    const key = [need, missing, kit.layer, kit.containerId, school.id, allowance.isChecked, ...allowance.skills].join(' ');
+    const loans =
+      lent.get(key) ??
+      loansFor({ need, missing }, { ...kit, ...allowance, school, goesIn: goesInto(kit.containerId) }, lenders, here.catalog.kinds, today);
     lent.set(key, loans);
     return loans;
+  };
+  // Of each container, which kinds go into it: containers are few.
+  const inside = new Map<string, (kind: Kind) => boolean>();
+  const goesInto = (containerId: string): ((kind: Kind) => boolean) => {
+    const container = here.catalog.container(containerId);
+    const known = new Map<string, boolean>();
+    const asked = (kind: Kind) => {
+      const answer = known.get(kind.id) ?? goesIn(kind, container, here.catalog.kinds);
+      known.set(kind.id, answer);
+      return answer;
+    };
+    const answers = inside.get(containerId) ?? asked;
+    inside.set(containerId, answers);
+    return answers;
   };
   const versions = new Map(all.flatMap(({ units }) => units.map(({ id, version }) => [id as string, version])));
   const gone = await notPutBack(here, db, today);
@@ -53,6 +69,7 @@ export async function restockPlan(here: Installation, db: Db, today: PlainDate):
       on: today,
       skills: skillsOf(kit.brief),
       isChecked: kit.brief.securityChecks,
+      goesIn: goesInto(kit.containerId),
       outlasts: here.memory.of(kit, `outlasts ${today}`, () => outlastsFor(here, kit, today)),
     };
     const planned = plannedLines(kit, free, options, here, takeOff);

@@ -76,7 +76,10 @@ function TakeRow({ line, isTicked, toggle }: { line: TakeLine; isTicked: boolean
         </span>
         <span className="grow">
           <b>{line.name}</b>
-          <span className={css.where}>{line.where}</span>
+          <span className={css.where}>
+            {line.where}
+            {line.set !== null && ` · part of ${line.set}`}
+          </span>
           {line.reasons.map((reason) => (
             <span key={reason} className={clsx(css.reason, 'state-gap')}>
               {reason}

@@ -6,6 +6,7 @@ const line = (name: string, isReady: boolean, of: TakeLine['of'] = 'kit'): TakeL
   id: name,
   of,
   name,
+  set: null,
   where: '',
   isReady,
   reasons: isReady ? [] : ['lapsed'],

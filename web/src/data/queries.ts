@@ -1,4 +1,4 @@
-import type { AnswerOf, listSets } from '@ivrak/contract';
+import type { AnswerOf, listPatterns, listSets } from '@ivrak/contract';
 import type { KitView } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { setCurrency, setMeasures } from '../drawing/figures.ts';
@@ -49,6 +49,8 @@ export const useKits = () => useQuery({ queryKey: ['kits'], queryFn: () => api.g
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => api.get('/api/people'), staleTime: 60_000 });
 export type StoredSet = AnswerOf<typeof listSets>['sets'][number];
 export const useSets = () => useQuery({ queryKey: ['sets'], queryFn: () => api.get('/api/sets') });
+export type StoredPattern = AnswerOf<typeof listPatterns>['patterns'][number];
+export const usePatterns = () => useQuery({ queryKey: ['patterns'], queryFn: () => api.get('/api/patterns') });
 export const usePeople = () => useQuery(peopleQuery);
 export const useStores = () =>
   useQuery({

@@ -2,7 +2,7 @@ import { LAYER_NAMES, LAYERS, type Layer, type PlainDate, showDate } from '@ivra
 import { Button } from '@mantine/core';
 import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { type MusteredKit, type StoredSet, useKits, useRestock, useSets, useSettings, useUpkeep } from '../data/queries.ts';
+import { type MusteredKit, type StoredSet, useKits, usePatterns, useRestock, useSets, useSettings, useUpkeep } from '../data/queries.ts';
 import { grams } from '../drawing/figures.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
 import { Blank } from '../ui/Blank.tsx';
@@ -60,6 +60,7 @@ export function Muster() {
         {sets.data?.sets.map((set) => (
           <SetGroup key={set.id} set={set} kits={all} measuring={measuring} />
         ))}
+        <TwinGroups />
         {LAYERS.map((layer) => (
           <LayerGroup
             key={layer}
@@ -188,6 +189,24 @@ function SetGroup({
       </div>
     </section>
   );
+}
+
+/** Kits that are to hold the same, and how many of them do not. */
+function TwinGroups() {
+  const patterns = usePatterns().data?.patterns ?? [];
+  return patterns.map(({ id, data, twins }) => {
+    const other = twins.filter(({ more, fewer }) => more.length + fewer.length > 0).length;
+    return (
+      <p key={id} className={css.twins}>
+        <Link to={`/twins/${id}`}>{data.name}</Link>: {twins.length} twins,{' '}
+        {other === 0 ? (
+          <span className="state-held">all as the pattern</span>
+        ) : (
+          <b className="state-thin">{other === 1 ? '1 differs' : `${other} differ`}</b>
+        )}
+      </p>
+    );
+  });
 }
 
 /** What is here was not entered by whoever reads it. */

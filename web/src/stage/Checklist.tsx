@@ -1,7 +1,7 @@
 import type { Person } from '@ivrak/core/model';
 import { showDate } from '@ivrak/core/model';
 import { isStepDone, STAGE_GROUP_NAMES, STAGE_GROUPS, type StageStep, stageSteps, tickOf, withTick } from '@ivrak/core/staging';
-import { Button, Progress, Select, TextInput } from '@mantine/core';
+import { Button, Progress, Select, Switch, TextInput } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -80,6 +80,15 @@ function Readiness({ steps, people, person, setBy }: ReadinessProps) {
         onChange={(event) => {
           const hangsAt = event.currentTarget.value;
           edit((before) => ({ ...before, stage: { ...before.stage, hangsAt } }));
+        }}
+      />
+      <Switch
+        label="Has a pull tab"
+        description="A second less to draw it (planning value)"
+        checked={draft.stage.hasPullTab ?? false}
+        onChange={(event) => {
+          const hasPullTab = event.currentTarget.checked;
+          edit((before) => ({ ...before, stage: { ...before.stage, hasPullTab } }));
         }}
       />
       <TextInput

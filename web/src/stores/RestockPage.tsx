@@ -1,3 +1,4 @@
+import type { KitView } from '@ivrak/core/model';
 import { pickList } from '@ivrak/core/stock';
 import { Button } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -6,6 +7,7 @@ import { Link, useSearchParams } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
 import { kitQuery, useRefresh, useRestock } from '../data/queries.ts';
+import { mm } from '../drawing/figures.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -14,6 +16,7 @@ import { packedKinds } from './packedKinds.ts';
 import { AsBeforeLine, type KitLines, type Moved, PickSheet, PlannedLine, RestockLineRow, type Spare } from './RestockLines.tsx';
 import restocking from './restocking.module.css';
 import css from './stores.module.css';
+import { useFitWith } from './useFitWith.ts';
 import { WholeAgain } from './WholeAgain.tsx';
 
 /** What kits miss and where it comes from: stores first, first expired first out; else a kit farther off; else to buy. */
@@ -134,6 +137,7 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
   return (
     <section className={restocking.restockKit} aria-label={`Restock ${kit.kitName}`}>
       <RestockHead kit={kit} spares={spares} isBusy={isBusy} putBack={putBack} />
+      <FitAfter kit={own.data} spares={spares} />
       <Refusal text={error} />
       <ul className={restocking.restockLines}>
         {kit.planned.map((line) => (
@@ -148,6 +152,30 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
       </ul>
       {isAlone && spares.length > 0 && <PickSheet spares={spares} />}
     </section>
+  );
+}
+
+/** Whether all of it goes in and stays thin enough, told before it is put back. */
+function FitAfter({ kit, spares }: { kit: KitView | undefined; spares: readonly Spare[] }) {
+  const fit = useFitWith(kit, spares);
+  if (spares.length === 0 || fit === null) return null;
+  if (fit === undefined) return <p className="small muted">With all of it back: packing it in thought.</p>;
+  const { placed, count, carry } = fit;
+  const isIn = placed === count;
+  return (
+    <p className="small">
+      With all of it back:{' '}
+      <b className={isIn ? 'state-held' : 'state-gap'}>
+        {placed} of {count} things go in
+      </b>
+      {carry !== null && isIn && (
+        <>
+          , {mm(carry.outerTMm)} of {mm(carry.limitMm)}
+          {carry.overMm > 0 && <span className="state-gap">, {mm(carry.overMm)} too thick for its place</span>}
+        </>
+      )}
+      .
+    </p>
   );
 }
 

@@ -10,12 +10,13 @@ export type TickedKit = MusteredKit;
 interface PartOfTripProps {
   view: TripPartView;
   kits: readonly TickedKit[];
+  people: readonly Person[];
   ticks: Trip['ticks'];
   tick: (kitId: TickedKit['id']) => void;
 }
 
 /** One vehicle or boat: who is in it, its kits to be ticked at departure, and who fetches what is better. */
-export function PartOfTrip({ view, kits, ticks, tick }: PartOfTripProps) {
+export function PartOfTrip({ view, kits, people, ticks, tick }: PartOfTripProps) {
   const { part, crew, classing, untrained, next, fetcher } = view;
   return (
     <section className={css.part} aria-label={part.name}>
@@ -51,7 +52,13 @@ export function PartOfTrip({ view, kits, ticks, tick }: PartOfTripProps) {
                 A kit that was retired: take it off the trip.
               </li>
             ) : (
-              <KitTick key={id} kit={kit} isTicked={ticks.some(({ kitId }) => kitId === id)} tick={() => tick(kit.id)} />
+              <KitTick
+                key={id}
+                kit={kit}
+                whose={people.find((person) => person.id === kit.personId)?.name ?? null}
+                isTicked={ticks.some(({ kitId }) => kitId === id)}
+                tick={() => tick(kit.id)}
+              />
             );
           })}
           {part.kitIds.length === 0 && <li className="state-thin">No kit is in it.</li>}
@@ -82,7 +89,14 @@ const skillsText = ({ skills, authorised }: Person): string =>
         )
         .join(', ');
 
-function KitTick({ kit, isTicked, tick }: { kit: TickedKit; isTicked: boolean; tick: () => void }) {
+interface KitTickProps {
+  kit: TickedKit;
+  whose: string | null;
+  isTicked: boolean;
+  tick: () => void;
+}
+
+function KitTick({ kit, whose, isTicked, tick }: KitTickProps) {
   const { gap } = kit.summary;
   const trouble = kit.openUse !== null ? 'used, not debriefed' : gap === null ? null : gap;
   return (
@@ -92,7 +106,11 @@ function KitTick({ kit, isTicked, tick }: { kit: TickedKit; isTicked: boolean; t
           {isTicked ? '✓' : ''}
         </span>
         <span className="grow">
-          <b>{kit.name}</b> <span className="small muted">{kit.position.name.toLowerCase()}</span>
+          <b>{kit.name}</b>{' '}
+          <span className="small muted">
+            {whose === null ? '' : `${whose}, `}
+            {kit.position.name.toLowerCase()}
+          </span>
           {trouble !== null && <span className={clsx(css.note, 'small state-gap')}>{trouble}</span>}
         </span>
       </button>

@@ -1,10 +1,11 @@
 import { inLine, patternOf, twinDifference } from '@ivrak/core/kit';
 import { Link } from 'react-router';
+import { usePatterns } from '../data/queries.ts';
 import { edit, saveNow, useDraft } from '../kit/draftStore.ts';
 import { newUnitId } from '../kit/units.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
-import { savePattern, usePatterns } from './queries.ts';
+import { savePattern } from './queries.ts';
 import css from './twins.module.css';
 import { differenceText } from './twinWords.ts';
 

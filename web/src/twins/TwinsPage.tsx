@@ -5,12 +5,12 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { kindName } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
-import { useKits } from '../data/queries.ts';
+import { type StoredPattern, useKits, usePatterns } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
-import { bringInLine, type StoredPattern, savePattern, usePatterns } from './queries.ts';
+import { bringInLine, savePattern } from './queries.ts';
 import css from './twins.module.css';
 import { differenceText } from './twinWords.ts';
 

@@ -1,12 +1,7 @@
-import type { AnswerOf, listPatterns } from '@ivrak/contract';
 import { inLine, partSheet, sheetOf } from '@ivrak/core/kit';
 import type { KitView, Pattern } from '@ivrak/core/model';
-import { useQuery } from '@tanstack/react-query';
 import { api } from '../data/client.ts';
 import { newUnitId } from '../kit/units.ts';
-
-export type StoredPattern = AnswerOf<typeof listPatterns>['patterns'][number];
-export const usePatterns = () => useQuery({ queryKey: ['patterns'], queryFn: () => api.get('/api/patterns') });
 
 export const savePattern = (data: Pattern, version: number | null) =>
   api.put('/api/patterns/:id', { params: { id: data.id }, body: { version, data } });
