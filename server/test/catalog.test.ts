@@ -5,7 +5,7 @@ import { eq } from 'drizzle-orm';
 import type request from 'supertest';
 import { describe, expect, it } from 'vitest';
 import { kits } from '../src/db/schema.ts';
-import { withServer } from './running.ts';
+import { draftOfKit, withServer } from './running.ts';
 import { TODAY } from './today.ts';
 
 const running = withServer();
@@ -253,25 +253,9 @@ describe('containers and carry positions of one’s own', () => {
 });
 
 describe('how a kit is packed and made ready', () => {
-  const fields = [
-    'name',
-    'layer',
-    'personId',
-    'containerId',
-    'positionId',
-    'schoolId',
-    'brief',
-    'setAside',
-    'planned',
-    'leftOut',
-    'fit',
-    'stage',
-    'modules',
-    'units',
-  ];
   const draftOf = async (id: string) => {
     const kit = (await call('get', `/api/kits/${id}`)).body;
-    return { version: kit.version, draft: Object.fromEntries(fields.map((field) => [field, kit[field]])) };
+    return { version: kit.version, draft: draftOfKit(kit) };
   };
   const save = async (id: string, change: object) => {
     const { version, draft } = await draftOf(id);

@@ -1,27 +1,13 @@
 import type { PlannedThing, Unit } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
-import { issuesOf, withDemo } from './running.ts';
+import { draftOfKit, issuesOf, withDemo } from './running.ts';
 
 const call = withDemo();
-const FIELDS = [
-  'name',
-  'layer',
-  'personId',
-  'containerId',
-  'positionId',
-  'schoolId',
-  'brief',
-  'setAside',
-  'leftOut',
-  'fit',
-  'stage',
-  'modules',
-];
 const kit = async (id: string) => (await call('get', `/api/kits/${id}`)).body;
 const draftOf = async (id: string) => {
   const whole = await kit(id);
-  const draft = Object.fromEntries([...FIELDS, 'units', 'planned'].map((field) => [field, whole[field]]));
-  return { version: whole.version as number, draft: draft as Record<string, unknown> & { planned: PlannedThing[]; units: Unit[] } };
+  const draft = draftOfKit(whole) as Record<string, unknown> & { planned: PlannedThing[]; units: Unit[] };
+  return { version: whole.version as number, draft };
 };
 const save = async (id: string, change: (draft: Awaited<ReturnType<typeof draftOf>>['draft']) => object) => {
   const { version, draft } = await draftOf(id);

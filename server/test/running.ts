@@ -82,3 +82,11 @@ export function withServer(): RunningDemo {
 export const withDemo = () => withServer().call;
 
 export const issuesOf = (response: request.Response): string[] => response.body.issues?.map(({ path }: { path: string }) => path) ?? [];
+
+/** What is written of a kit, out of what is told of it. */
+const DRAFT_FIELDS = [
+  ...['name', 'layer', 'personId', 'containerId', 'positionId', 'schoolId', 'brief', 'setAside', 'planned', 'leftOut'],
+  ...['fit', 'stage', 'modules', 'units'],
+] as const;
+export const draftOfKit = (kit: Record<string, unknown>): Record<string, unknown> =>
+  Object.fromEntries(DRAFT_FIELDS.map((field) => [field, kit[field]]));

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { slug } from '../catalog/freeId.ts';
 import { KINDS } from '../catalog/kinds.ts';
-import { guessMapping, KIND_COLUMNS, kindRow, readKindRows } from './kindCsv.ts';
+import { guessMapping, KIND_COLUMNS, readKindRows } from './kindCsv.ts';
+import { kindRow } from './kindRow.ts';
 
 const row = (change: Record<string, string> = {}) => ({
   Name: 'Wide bandage',

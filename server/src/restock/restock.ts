@@ -1,6 +1,16 @@
 import { gradeOf, type NeedCoverage } from '@ivrak/core/coverage';
 import { goesIn, type Judgement, judgeKit, sheetOf } from '@ivrak/core/kit';
-import { addDays, type Kind, type KindCatalog, type NeedId, type PlainDate, type Restock, type School, skillsOf } from '@ivrak/core/model';
+import {
+  addDays,
+  type Kind,
+  type KindCatalog,
+  type NeedId,
+  type PlainDate,
+  type Restock,
+  type School,
+  type StoredUnit,
+  skillsOf,
+} from '@ivrak/core/model';
 import {
   FreeSpares,
   isOfferable,
@@ -25,105 +35,134 @@ import { sparesOf } from '../units/rows.ts';
 
 export async function restockPlan(here: Installation, db: Db, today: PlainDate): Promise<Restock> {
   const spares = (await sparesOf(db)).filter((unit) => isOfferable(unit, here.catalog.kinds, today));
-  const free = new FreeSpares(spares);
-  const versionOf = new Map<string, number>(spares.map(({ id, version }) => [id, version]));
-  const takeOff = <T extends { unitId: string; kind: string; take: number }>(spare: T) => {
-    free.takeOff(spare);
-    return { ...spare, version: versionOf.get(spare.unitId) ?? 0 };
-  };
-  const serving = new Map<string, ReadonlySet<string>>();
-  const lent = new Map<string, Loan[]>();
   const all = await listKits(here, db);
-  const lenders = all.map((kit) => here.memory.of(kit, `lender ${today}`, () => lenderOf(here, kit, today)));
-  // Kits of one layer and school that miss the same are offered the same: what lies farther from the body is never the kit itself.
-  const loansOf = (need: NeedId, missing: number, kit: StoredKit, school: School): Loan[] => {
-    const allowance = { skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks };
-    const key = [need, missing, kit.layer, kit.containerId, school.id, allowance.isChecked, ...allowance.skills].join(' ');
-    const loans =
-      lent.get(key) ??
-      loansFor({ need, missing }, { ...kit, ...allowance, school, goesIn: goesInto(kit.containerId) }, lenders, here.catalog.kinds, today);
-    lent.set(key, loans);
-    return loans;
-  };
-  // Of each container, which kinds go into it: containers are few.
-  const inside = new Map<string, (kind: Kind) => boolean>();
-  const goesInto = (containerId: string): ((kind: Kind) => boolean) => {
-    const container = here.catalog.container(containerId);
-    const known = new Map<string, boolean>();
-    const asked = (kind: Kind) => {
-      const answer = known.get(kind.id) ?? goesIn(kind, container, here.catalog.kinds);
-      known.set(kind.id, answer);
-      return answer;
-    };
-    const answers = inside.get(containerId) ?? asked;
-    inside.set(containerId, answers);
-    return answers;
-  };
-  const versions = new Map(all.flatMap(({ units }) => units.map(({ id, version }) => [id as string, version])));
   const gone = await notPutBack(here, db, today);
-  const plans: Restock['kits'] = [];
-  for (const kit of all) {
+  const planning = new Planning(here, today, spares, all);
+  return { kits: all.flatMap((kit) => planning.planOf(kit, gone.get(kit.id) ?? new Map())) };
+}
+
+type KitPlan = Restock['kits'][number];
+
+/** Kits are planned one after the other: what one was promised is not there for the next. */
+class Planning {
+  private readonly free: FreeSpares;
+  private readonly versionOf: ReadonlyMap<string, number>;
+  /** Versions of what lies in kits, for loans. */
+  private readonly versions: ReadonlyMap<string, number>;
+  private readonly lenders: readonly Lender[];
+  private readonly serving = new Map<string, ReadonlySet<string>>();
+  private readonly lent = new Map<string, Loan[]>();
+  /** Of each container, which kinds go into it: containers are few. */
+  private readonly inside = new Map<string, (kind: Kind) => boolean>();
+
+  constructor(
+    private readonly here: Installation,
+    private readonly today: PlainDate,
+    spares: readonly StoredUnit[],
+    all: readonly StoredKit[],
+  ) {
+    this.free = new FreeSpares(spares);
+    this.versionOf = new Map(spares.map(({ id, version }) => [id, version]));
+    this.versions = new Map(all.flatMap(({ units }) => units.map(({ id, version }) => [id as string, version])));
+    this.lenders = all.map((kit) => here.memory.of(kit, `lender ${today}`, () => lenderOf(here, kit, today)));
+  }
+
+  /** What a kit misses and where it comes from; nothing where it misses nothing. `gone`: whole units that were used lately, by kind. */
+  planOf(kit: StoredKit, gone: ReadonlyMap<string, number>): KitPlan[] {
+    const { here, today } = this;
     const school = here.catalog.school(kit.schoolId);
-    if (school === undefined) continue;
-    const options = {
+    if (school === undefined) return [];
+    const options: RestockOptions = {
       on: today,
       skills: skillsOf(kit.brief),
       isChecked: kit.brief.securityChecks,
-      goesIn: goesInto(kit.containerId),
+      goesIn: this.goesInto(kit.containerId),
       outlasts: here.memory.of(kit, `outlasts ${today}`, () => outlastsFor(here, kit, today)),
     };
-    const planned = plannedLines(kit, free, options, here, takeOff);
-    const judgement = planned.length === 0 ? judge(here, kit, today) : judgePlanned(here, kit, today);
+    const planned = this.plannedLines(kit, options);
+    const lines = this.linesOf(kit, school, planned.length > 0, options);
+    const asBefore = this.asBefore(gone, [...lines, ...planned], options);
+    const isAnything = lines.length + asBefore.length + planned.length > 0;
+    return isAnything ? [{ kitId: kit.id, kitName: kit.name, lines, planned, asBefore }] : [];
+  }
+
+  private linesOf(kit: StoredKit, school: School, isPlanned: boolean, options: RestockOptions): KitPlan['lines'] {
+    const { here, today } = this;
+    const judgement = isPlanned ? judgePlanned(here, kit, today) : judge(here, kit, today);
     // What several kits that are carried as one miss together is put back once.
     const needs = judgement.coverage.needs.filter(({ need }) => tellsOf(kit, judgement, need));
-    const kinds = kindsServing(needs, school, here.catalog.kinds, serving);
+    const kinds = kindsServing(needs, school, here.catalog.kinds, this.serving);
     const missing = needs.reduce((sum, { have, least }) => sum + Math.max(0, least - have), 0);
-    const lines = restockLines(needs, school, free.of(kinds, options.outlasts, missing), here.catalog.kinds, options).map((line) => {
-      const fromStores = line.fromStores.map(takeOff);
+    const spares = this.free.of(kinds, options.outlasts, missing);
+    return restockLines(needs, school, spares, here.catalog.kinds, options).map((line) => {
+      const fromStores = line.fromStores.map((spare) => this.takeOff(spare));
       const open = line.missing - fromStores.reduce((sum, { pieces }) => sum + pieces, 0);
-      const loans = open <= 0 ? [] : loansOf(line.need, open, kit, school);
-      return { ...line, fromStores, fromKits: loans.map((loan) => ({ ...loan, version: versions.get(loan.unitId) ?? 0 })) };
+      const loans = open <= 0 ? [] : this.loansOf(line.need, open, kit, school);
+      return { ...line, fromStores, fromKits: loans.map((loan) => ({ ...loan, version: this.versions.get(loan.unitId) ?? 0 })) };
     });
-    const promised = (kind: string) =>
-      [...lines, ...planned]
-        .flatMap(({ fromStores }) => fromStores)
-        .reduce((sum, spare) => sum + (spare.kind === kind ? spare.take : 0), 0);
-    const asBefore = [...(gone.get(kit.id) ?? [])].flatMap(([kind, units]) => {
-      const count = units - promised(kind);
-      return count <= 0
-        ? []
-        : [
-            {
-              kind,
-              count,
-              fromStores: sparesOfKind(kind, count, free.of([kind], options.outlasts, count), here.catalog.kinds, options).map(takeOff),
-            },
-          ];
-    });
-    if (lines.length > 0 || asBefore.length > 0 || planned.length > 0)
-      plans.push({ kitId: kit.id, kitName: kit.name, lines, planned, asBefore });
   }
-  return { kits: plans };
+
+  /** What is planned and not there: of its own kind out of the stores, the rest to buy. Other kinds are not what was planned. */
+  private plannedLines({ planned }: StoredKit, options: RestockOptions): KitPlan['planned'] {
+    const counts = new Map<string, number>();
+    for (const { kind, count } of planned) counts.set(kind, (counts.get(kind) ?? 0) + count);
+    return [...counts].map(([kind, count]) => {
+      const fromStores = this.ofKind(kind, count, options);
+      return { kind, count, fromStores, toBuy: count - fromStores.reduce((sum, { take }) => sum + take, 0) };
+    });
+  }
+
+  /** Used lately and not put back, less what is promised already. */
+  private asBefore(
+    gone: ReadonlyMap<string, number>,
+    promised: readonly { fromStores: readonly Taken[] }[],
+    options: RestockOptions,
+  ): KitPlan['asBefore'] {
+    const taken = promised.flatMap(({ fromStores }) => fromStores);
+    return [...gone].flatMap(([kind, units]) => {
+      const count = units - taken.reduce((sum, spare) => sum + (spare.kind === kind ? spare.take : 0), 0);
+      return count <= 0 ? [] : [{ kind, count, fromStores: this.ofKind(kind, count, options) }];
+    });
+  }
+
+  private ofKind(kind: string, count: number, options: RestockOptions): Taken[] {
+    const { kinds } = this.here.catalog;
+    return sparesOfKind(kind, count, this.free.of([kind], options.outlasts, count), kinds, options).map((spare) => this.takeOff(spare));
+  }
+
+  private takeOff(spare: SpareTaken): Taken {
+    this.free.takeOff(spare);
+    return { ...spare, version: this.versionOf.get(spare.unitId) ?? 0 };
+  }
+
+  /**
+   * Kits of one layer, container and school that miss the same are offered the same: what lies farther from the body is never the kit
+   * itself.
+   */
+  private loansOf(need: NeedId, missing: number, kit: StoredKit, school: School): Loan[] {
+    const allowance = { skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks };
+    const key = [need, missing, kit.layer, kit.containerId, school.id, allowance.isChecked, ...allowance.skills].join(' ');
+    const borrower = { ...kit, ...allowance, school, goesIn: this.goesInto(kit.containerId) };
+    const loans = this.lent.get(key) ?? loansFor({ need, missing }, borrower, this.lenders, this.here.catalog.kinds, this.today);
+    this.lent.set(key, loans);
+    return loans;
+  }
+
+  private goesInto(containerId: string): (kind: Kind) => boolean {
+    const { catalog } = this.here;
+    const known = new Map<string, boolean>();
+    const asked = (kind: Kind) => {
+      const answer = known.get(kind.id) ?? goesIn(kind, catalog.container(containerId), catalog.kinds);
+      known.set(kind.id, answer);
+      return answer;
+    };
+    const answers = this.inside.get(containerId) ?? asked;
+    this.inside.set(containerId, answers);
+    return answers;
+  }
 }
 
 type Taken = Restock['kits'][number]['asBefore'][number]['fromStores'][number];
-
-/** What is planned and not there: of its own kind out of the stores, the rest to buy. Other kinds are not what was planned. */
-function plannedLines(
-  { planned }: StoredKit,
-  free: FreeSpares,
-  options: RestockOptions,
-  here: Installation,
-  takeOff: (spare: SpareTaken) => Taken,
-): Restock['kits'][number]['planned'] {
-  const counts = new Map<string, number>();
-  for (const { kind, count } of planned) counts.set(kind, (counts.get(kind) ?? 0) + count);
-  return [...counts].map(([kind, count]) => {
-    const { kinds } = here.catalog;
-    const fromStores = sparesOfKind(kind, count, free.of([kind], options.outlasts, count), kinds, options).map(takeOff);
-    return { kind, count, fromStores, toBuy: count - fromStores.reduce((sum, { take }) => sum + take, 0) };
-  });
-}
 
 /** As the kit will be once everything planned is there: only what the plan leaves open is to be filled otherwise. */
 const judgePlanned = (here: Installation, kit: StoredKit, today: PlainDate): Judgement =>

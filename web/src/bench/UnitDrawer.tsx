@@ -1,24 +1,12 @@
 import { gradeOf } from '@ivrak/core/coverage';
 import type { Kind } from '@ivrak/core/model';
-import {
-  CONDITION_NAMES,
-  CONDITIONS,
-  type Condition,
-  massOf,
-  NEEDS,
-  type NeedId,
-  type PlainDate,
-  showDate,
-  sizeOf,
-  type Unit,
-} from '@ivrak/core/model';
-import { ActionIcon, Button, CloseButton, Select, TextInput } from '@mantine/core';
+import { CONDITION_NAMES, CONDITIONS, type Condition, NEEDS, type NeedId, type PlainDate, showDate, type Unit } from '@ivrak/core/model';
+import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconArrowLeft, IconArrowRight, IconMinus, IconPlus } from '@tabler/icons-react';
 import { clsx } from 'clsx';
 import { useState } from 'react';
 import { catalogNow } from '../data/catalog.ts';
-import { grams, mm, size } from '../drawing/figures.ts';
-import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
+import { mm } from '../drawing/figures.ts';
 import { edit, sendTo } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { canBePlanned, planIt } from '../kit/sheetView.ts';
@@ -28,20 +16,15 @@ import parts from '../ui/parts.module.css';
 import { ScanField } from '../ui/ScanField.tsx';
 import css from './bench.module.css';
 import { OwnTraits } from './OwnTraits.tsx';
+import { ThingHead } from './ThingHead.tsx';
 import { useAlternatives } from './useAlternatives.ts';
-
-const PICTURE_HIGH_PX = 104;
 
 /** The chosen thing: count, how it lies, condition, lot and date. */
 export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
-  const { today, judgement } = useKit();
+  const { today } = useKit();
   const kind = catalogNow().get(unit.kind);
   if (kind === undefined) return null;
   const change = (next: Partial<Unit>) => edit((draft) => withUnit(draft, unit.id, (before) => ({ ...before, ...next })));
-  const serves = judgement.coverage.needs.flatMap(({ need, by }) =>
-    by.filter(({ unitId }) => unitId === unit.id).map(({ count, grade }) => `${NEEDS[need].label}: ${count} (${grade})`),
-  );
-  const state = sizeOf(kind, unit);
   const isPractice = unit.condition === 'practice';
   const leave = (place: 'stores' | 'discarded') => {
     sendTo(unit.id, place);
@@ -49,18 +32,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
   };
   return (
     <>
-      <div className="panel-heading">
-        <h2>{kind.name}</h2>
-        <CloseButton aria-label="Back to the catalogue" onClick={close} />
-      </div>
-      <div className={css.unitPicture}>
-        <KindDrawing kind={kind} unit={unit} scale={Math.min(scaleToFit(state, 190), PICTURE_HIGH_PX / state.hMm)} />
-      </div>
-      <p className="mono small">
-        {size(state.wMm, state.hMm, state.tMm)} · {grams(massOf(kind, unit))} each
-      </p>
-      <p className="small">{serves.length > 0 ? `Serves ${serves.join('; ')}` : 'Serves nothing now: a spare.'}</p>
-      {kind.caution !== null && <p className="caution">{kind.caution}</p>}
+      <ThingHead unit={unit} kind={kind} close={close} />
       <UnitActions unit={unit} kind={kind} />
       <UnitCount unit={unit} change={change} />
       <LiesAs unit={unit} kind={kind} change={change} />

@@ -85,23 +85,20 @@ function usePayers(kits: KitLines, forStores: Wanted['lines'], ofLists: readonly
   return [...ofKits, ...ofLists, ...(forStores.length > 0 ? [{ payer: 'Stores', lines: forStores }] : [])];
 }
 
-function Buying({ kits, book, orders, minimums, lists, have }: BuyingProps) {
+interface Question {
+  chosen: KitLines;
+  how: typeof HOW;
+  book: StoredBook;
+  orders: readonly StoredOrder[];
+  forStores: Wanted['lines'];
+  wantedLists: readonly { list: ContentList; times: number }[];
+}
+
+/** What is to be bought, of what is offered. */
+function useProblem({ chosen, how, book, orders, forStores, wantedLists }: Question): BuyingProblem {
   const catalog = useCatalog((state) => state.catalog);
   const today = useSettings().data?.today;
-  const lacking = kits.filter((kit) => boughtFor(kit).length > 0);
-  const asked = useAsked();
-  const [without, setWithout] = useState<ReadonlySet<string>>(
-    () => new Set(asked.isAll ? [] : [...kits.map(({ kitId }) => kitId).filter((id) => !asked.kits.includes(id)), STORES]),
-  );
-  const [times, setTimes] = useState<Readonly<Record<string, number>>>(asked.times);
-  const [how, setHow] = useState(HOW);
-  const chosen = lacking.filter(({ kitId }) => !without.has(kitId));
-  const forStores = useMemo(() => (without.has(STORES) ? [] : belowMinimum(minimums.data, have)), [without, minimums, have]);
-  const wantedLists = useMemo(
-    () => lists.flatMap((list) => ((times[list.id] ?? 0) > 0 ? [{ list, times: times[list.id] ?? 0 }] : [])),
-    [lists, times],
-  );
-  const problem = useMemo((): BuyingProblem => {
+  return useMemo((): BuyingProblem => {
     const { withAlternatives, isLessOrders, leastShelfDays, wastePercent } = how;
     const wanted = withMinimums(withMinimums(buyingNeed(chosen, { withAlternatives }, catalog), needOfLists(wantedLists)), forStores);
     return {
@@ -115,6 +112,23 @@ function Buying({ kits, book, orders, minimums, lists, have }: BuyingProps) {
       wasteShare: (wastePercent ?? 0) / 100,
     };
   }, [chosen, how, catalog, book, forStores, wantedLists, orders, today]);
+}
+
+function Buying({ kits, book, orders, minimums, lists, have }: BuyingProps) {
+  const lacking = kits.filter((kit) => boughtFor(kit).length > 0);
+  const asked = useAsked();
+  const [without, setWithout] = useState<ReadonlySet<string>>(
+    () => new Set(asked.isAll ? [] : [...kits.map(({ kitId }) => kitId).filter((id) => !asked.kits.includes(id)), STORES]),
+  );
+  const [times, setTimes] = useState<Readonly<Record<string, number>>>(asked.times);
+  const [how, setHow] = useState(HOW);
+  const chosen = lacking.filter(({ kitId }) => !without.has(kitId));
+  const forStores = useMemo(() => (without.has(STORES) ? [] : belowMinimum(minimums.data, have)), [without, minimums, have]);
+  const wantedLists = useMemo(
+    () => lists.flatMap((list) => ((times[list.id] ?? 0) > 0 ? [{ list, times: times[list.id] ?? 0 }] : [])),
+    [lists, times],
+  );
+  const problem = useProblem({ chosen, how, book, orders, forStores, wantedLists });
   const ofLists = wantedLists.map((one): Wanted => ({ payer: `${one.times} × ${one.list.name}`, lines: needOfLists([one]) }));
   const payers = usePayers(chosen, forStores, ofLists);
   const toggle = (id: string) => {

@@ -195,8 +195,6 @@ function Receive({ first, line, today, kits, take, cancel }: ReceiveProps) {
   const planner = kits.find(({ planned }) => planned.some(({ kind, toBuy }) => kind === came.kind && toBuy > 0));
   const [to, setTo] = useState<string>(planner?.kitId ?? STORES);
   const set = (part: Partial<Came>) => setCame((before) => ({ ...before, ...part }));
-  const left = came.expiresOn === null ? null : daysBetween(came.expiresOn, today);
-  const isShort = left !== null && line?.shelfDays != null && left < line.shelfDays;
   return (
     <div className={css.orderReceive} role="group" aria-label={`Receive ${kindName(came.kind)}`}>
       <b>{kindName(came.kind)}</b>
@@ -226,6 +224,23 @@ function Receive({ first, line, today, kits, take, cancel }: ReceiveProps) {
         checked={came.isWrong}
         onChange={(event) => set({ isWrong: event.currentTarget.checked })}
       />
+      <Doubts came={came} line={line} today={today} />
+      <div className="row">
+        <Button onClick={() => take(came, to === STORES || came.isWrong ? null : to)}>{came.isWrong ? 'Save' : 'Receive'}</Button>
+        <Button variant="subtle" onClick={cancel}>
+          Not now
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** What does not agree with what was ordered. */
+function Doubts({ came, line, today }: { came: Came; line: OrderLine | undefined; today: PlainDate }) {
+  const left = came.expiresOn === null ? null : daysBetween(came.expiresOn, today);
+  const isShort = left !== null && line?.shelfDays != null && left < line.shelfDays;
+  return (
+    <>
       {isShort && (
         <p className="caution">
           {left} days are left, {line?.shelfDays} were promised.
@@ -236,12 +251,6 @@ function Receive({ first, line, today, kits, take, cancel }: ReceiveProps) {
           {came.count} came, {openUnits(line)} were waited for.
         </p>
       )}
-      <div className="row">
-        <Button onClick={() => take(came, to === STORES || came.isWrong ? null : to)}>{came.isWrong ? 'Save' : 'Receive'}</Button>
-        <Button variant="subtle" onClick={cancel}>
-          Not now
-        </Button>
-      </div>
-    </div>
+    </>
   );
 }

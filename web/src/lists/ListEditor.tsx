@@ -138,7 +138,6 @@ interface LineProps {
 }
 
 function Line({ line, name, sumMinor, set, takeOut }: LineProps) {
-  const isOwn = line.packMinor !== null;
   return (
     <tr>
       <th scope="row">
@@ -162,6 +161,31 @@ function Line({ line, name, sumMinor, set, takeOut }: LineProps) {
           onChange={(packMinor) => set({ packMinor })}
         />
       </td>
+      <OwnPack line={line} name={name} set={set} />
+      <td>
+        <Select
+          aria-label={`How ${name} stands to what is sold`}
+          allowDeselect={false}
+          data={NEAREST.map((value) => ({ value, label: NEAREST_WORDS[value] }))}
+          value={line.nearest}
+          onChange={(value) => set({ nearest: NEAREST.find((one) => one === value) ?? 'same' })}
+        />
+      </td>
+      <td className="mono">{price(sumMinor)}</td>
+      <td>
+        <ActionIcon variant="subtle" size={34} aria-label={`Take ${name} out of the list`} onClick={takeOut}>
+          <IconTrash size={17} />
+        </ActionIcon>
+      </td>
+    </tr>
+  );
+}
+
+/** Of what it is sold in, where the list has a price of its own. */
+function OwnPack({ line, name, set }: Pick<LineProps, 'line' | 'name' | 'set'>) {
+  const isOwn = line.packMinor !== null;
+  return (
+    <>
       <td>
         <MeasureInput
           label=""
@@ -183,22 +207,7 @@ function Line({ line, name, sumMinor, set, takeOut }: LineProps) {
           onChange={(event) => set({ seller: event.currentTarget.value.trimStart() || null })}
         />
       </td>
-      <td>
-        <Select
-          aria-label={`How ${name} stands to what is sold`}
-          allowDeselect={false}
-          data={NEAREST.map((value) => ({ value, label: NEAREST_WORDS[value] }))}
-          value={line.nearest}
-          onChange={(value) => set({ nearest: NEAREST.find((one) => one === value) ?? 'same' })}
-        />
-      </td>
-      <td className="mono">{price(sumMinor)}</td>
-      <td>
-        <ActionIcon variant="subtle" size={34} aria-label={`Take ${name} out of the list`} onClick={takeOut}>
-          <IconTrash size={17} />
-        </ActionIcon>
-      </td>
-    </tr>
+    </>
   );
 }
 

@@ -1,4 +1,4 @@
-import { type ContentList, priceCheck, pricedLines } from '@ivrak/core/buying';
+import { type ContentList, type ListLine, priceCheck, pricedLines } from '@ivrak/core/buying';
 import { Button } from '@mantine/core';
 import { Suspense, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -30,26 +30,7 @@ export function ListsPage() {
       <section className={css.index} aria-label="Lists">
         <h1>Lists</h1>
         <p className="small muted">Ready-made kits as they are sold, and lists of what to buy, each line with its own pack and price.</p>
-        <ul>
-          {all.map(({ id, data }) => (
-            <li key={id}>
-              <button
-                type="button"
-                className={parts.bare}
-                aria-pressed={id === chosen?.id}
-                onClick={() => setParams({ list: id }, { replace: true })}
-              >
-                <b>{data.name}</b>
-                <span className={parts.block}>
-                  <span className="small muted">
-                    {data.contents.length} {data.contents.length === 1 ? 'line' : 'lines'}
-                    {data.priceMinor === null ? '' : `, sold for ${price(data.priceMinor)}`}
-                  </span>
-                </span>
-              </button>
-            </li>
-          ))}
-        </ul>
+        <Index all={all} chosen={chosen?.id ?? null} choose={(list) => setParams({ list }, { replace: true })} />
         <Button variant="default" onClick={() => setEditing('new')}>
           Write a list
         </Button>
@@ -77,13 +58,37 @@ export function ListsPage() {
   );
 }
 
+interface IndexProps {
+  all: readonly { id: string; data: ContentList }[];
+  chosen: string | null;
+  choose: (id: string) => void;
+}
+
+function Index({ all, chosen, choose }: IndexProps) {
+  return (
+    <ul>
+      {all.map(({ id, data }) => (
+        <li key={id}>
+          <button type="button" className={parts.bare} aria-pressed={id === chosen} onClick={() => choose(id)}>
+            <b>{data.name}</b>
+            <span className={parts.block}>
+              <span className="small muted">
+                {data.contents.length} {data.contents.length === 1 ? 'line' : 'lines'}
+                {data.priceMinor === null ? '' : `, sold for ${price(data.priceMinor)}`}
+              </span>
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 const NEAREST_NOTE = { same: null, smaller: 'nearest thing: the one sold is smaller', larger: 'nearest thing: the one sold is larger' };
 
 function ListSheet({ list, edit }: { list: ContentList; edit: () => void }) {
-  const catalog = useCatalog((state) => state.catalog);
   const [times, setTimes] = useState(1);
   const [isMaking, setMaking] = useState(false);
-  const lines = pricedLines(list, times, catalog);
   return (
     <>
       <div className={css.head}>
@@ -105,59 +110,7 @@ function ListSheet({ list, edit }: { list: ContentList; edit: () => void }) {
           Edit
         </Button>
       </div>
-      <table className={css.lines}>
-        <thead>
-          <tr>
-            <th scope="col">Thing</th>
-            <th scope="col" className={css.isFigure}>
-              Wanted
-            </th>
-            <th scope="col" className={css.isFigure}>
-              Packs
-            </th>
-            <th scope="col" className={css.isFigure}>
-              A pack costs
-            </th>
-            <th scope="col" className={css.isFigure}>
-              Left over
-            </th>
-            <th scope="col" className={css.isFigure}>
-              Sum
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((line, index) => {
-            const { nearest = 'same', seller = null } = list.contents[index] ?? {};
-            return (
-              <tr key={line.kind}>
-                <th scope="row">
-                  {kindName(line.kind)}
-                  <span className="small muted">{[NEAREST_NOTE[nearest], seller].map((note) => (note === null ? '' : ` · ${note}`))}</span>
-                </th>
-                <td className="mono">{line.count}</td>
-                <td className="mono">
-                  {line.packs} of {line.perPack}
-                </td>
-                <td className="mono">
-                  {price(line.packMinor)}
-                  {!line.isOwn && <span className="small muted"> usual</span>}
-                </td>
-                <td className="mono">{line.leftOver === 0 ? '' : line.leftOver}</td>
-                <td className="mono">{price(line.sumMinor)}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-        <tfoot>
-          <tr>
-            <th scope="row" colSpan={5}>
-              All parts{times > 1 ? `, ${times} times` : ''}
-            </th>
-            <td className="mono">{price(lines.reduce((sum, { sumMinor }) => sum + sumMinor, 0))}</td>
-          </tr>
-        </tfoot>
-      </table>
+      <ListTable list={list} times={times} />
       <Against list={list} />
       {isMaking && (
         <Suspense fallback={null}>
@@ -165,6 +118,65 @@ function ListSheet({ list, edit }: { list: ContentList; edit: () => void }) {
         </Suspense>
       )}
     </>
+  );
+}
+
+const FIGURES = ['Wanted', 'Packs', 'A pack costs', 'Left over', 'Sum'] as const;
+
+function ListTable({ list, times }: { list: ContentList; times: number }) {
+  const catalog = useCatalog((state) => state.catalog);
+  const lines = pricedLines(list, times, catalog);
+  return (
+    <table className={css.lines}>
+      <thead>
+        <tr>
+          <th scope="col">Thing</th>
+          {FIGURES.map((label) => (
+            <th key={label} scope="col" className={css.isFigure}>
+              {label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line, index) => (
+          <ListRow key={line.kind} line={line} {...list.contents[index]} />
+        ))}
+      </tbody>
+      <tfoot>
+        <tr>
+          <th scope="row" colSpan={5}>
+            All parts{times > 1 ? `, ${times} times` : ''}
+          </th>
+          <td className="mono">{price(lines.reduce((sum, { sumMinor }) => sum + sumMinor, 0))}</td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}
+
+interface ListRowProps extends Partial<Pick<ListLine, 'nearest' | 'seller'>> {
+  line: ReturnType<typeof pricedLines>[number];
+}
+
+function ListRow({ line, nearest = 'same', seller = null }: ListRowProps) {
+  return (
+    <tr>
+      <th scope="row">
+        {kindName(line.kind)}
+        <span className="small muted">{[NEAREST_NOTE[nearest], seller].map((note) => (note === null ? '' : ` · ${note}`))}</span>
+      </th>
+      <td className="mono">{line.count}</td>
+      <td className="mono">
+        {line.packs} of {line.perPack}
+      </td>
+      <td className="mono">
+        {price(line.packMinor)}
+        {!line.isOwn && <span className="small muted"> usual</span>}
+      </td>
+      <td className="mono">{line.leftOver === 0 ? '' : line.leftOver}</td>
+      <td className="mono">{price(line.sumMinor)}</td>
+    </tr>
   );
 }
 

@@ -28,11 +28,10 @@ export function Muster() {
   const sets = useSets();
   const [isMaking, setMaking] = useState(false);
   const [picked, setPicked] = useState<readonly string[] | null>(null);
-  const hasNews = useSettings().data?.hasModelNews === true;
   const measuring = useMeasureMissing(kits.data);
   if (kits.isLoadingError) return <Failure error={kits.error} />;
   if (kits.data === undefined) return <Blank label="Mustering the kits" />;
-  const all = kits.data.kits;
+  const { kits: all, today } = kits.data;
   return (
     <main id="main" className={css.muster}>
       <section className={css.kits}>
@@ -50,7 +49,7 @@ export function Muster() {
         </div>
         {picked !== null && <Picking picked={picked} stop={() => setPicked(null)} />}
         <DemoLine />
-        <Suspense fallback={null}>{hasNews && <ModelNews />}</Suspense>
+        <News />
         <Today />
         {all.length === 0 && (
           <Suspense fallback={null}>
@@ -68,11 +67,11 @@ export function Muster() {
             kits={all.filter((kit) => kit.layer === layer && kit.inSet === null)}
             measuring={measuring}
             picked={picked}
-            pick={(id) => setPicked((now) => (now?.includes(id) ? now.filter((one) => one !== id) : [...(now ?? []), id]))}
+            pick={(id) => setPicked((now) => toggled(now ?? [], id))}
           />
         ))}
       </section>
-      <NextActions kits={kits.data.kits} events={upkeep.data?.events} restock={restock.data} today={kits.data.today as PlainDate} />
+      <NextActions kits={all} events={upkeep.data?.events} restock={restock.data} today={today as PlainDate} />
       <UseButton className={css.use} />
       {isMaking && (
         <Suspense fallback={null}>
@@ -82,6 +81,8 @@ export function Muster() {
     </main>
   );
 }
+
+const toggled = (ids: readonly string[], id: string): string[] => (ids.includes(id) ? ids.filter((one) => one !== id) : [...ids, id]);
 
 function summaryLine(kits: readonly MusteredKit[]): string {
   const whole = kits.filter(({ summary }) => summary.gap === null).length;
@@ -207,6 +208,12 @@ function TwinGroups() {
       </p>
     );
   });
+}
+
+/** Where an earlier version wrote what is read otherwise now. */
+function News() {
+  const hasNews = useSettings().data?.hasModelNews === true;
+  return <Suspense fallback={null}>{hasNews && <ModelNews />}</Suspense>;
 }
 
 /** What is here was not entered by whoever reads it. */

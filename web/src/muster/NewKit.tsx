@@ -2,7 +2,7 @@ import type { ContentList } from '@ivrak/core/buying';
 import { TEMPLATES } from '@ivrak/core/catalog';
 import { defaultBrief, type KitDraft, LAYER_NAMES, LAYERS, type Layer, nothingMadeReady } from '@ivrak/core/model';
 import { Button, Modal, Radio, Select, TextInput } from '@mantine/core';
-import { useForm } from '@mantine/form';
+import { type UseFormReturnType, useForm } from '@mantine/form';
 import { useNavigate } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
 import { api, messageOf } from '../data/client.ts';
@@ -20,7 +20,8 @@ const START = {
 
 const templateOf = (id: string | null) => TEMPLATES.find((template) => template.id === id);
 
-function draftOf({ name, templateId, layer, as: _, ...place }: typeof START): KitDraft {
+/** What is said of the kit itself; what lies in it follows. */
+function headOf({ name, templateId, layer, as: _, ...place }: typeof START) {
   const template = templateOf(templateId);
   const staysPut = layer === 'afloat' || layer === 'base';
   return {
@@ -29,23 +30,48 @@ function draftOf({ name, templateId, layer, as: _, ...place }: typeof START): Ki
     ...place,
     schoolId: template?.schoolId ?? 'one-piece-at-a-time',
     brief: template?.brief ?? { ...defaultBrief(), staysPut },
-    units: [],
-    setAside: [],
-    ...nothingMadeReady(),
   };
 }
 
-const headOf = ({ name, layer, personId, containerId, positionId, schoolId, brief }: KitDraft) => ({
-  name,
-  layer,
-  personId,
-  containerId,
-  positionId,
-  schoolId,
-  brief,
-});
-
 const choices = (all: readonly { id: string; name: string }[]) => all.map(({ id, name }) => ({ value: id, label: name }));
+
+interface FieldsProps {
+  form: UseFormReturnType<typeof START>;
+  choose: (layer: Layer) => void;
+}
+
+/** What it is for, and in what and where it is carried. */
+function Fields({ form, choose }: FieldsProps) {
+  const { containers, positions } = useCatalog();
+  const people = usePeople().data?.people ?? [];
+  return (
+    <>
+      <Select
+        label="Situation"
+        description={templateOf(form.values.templateId)?.about ?? 'Fills the brief; every answer can be changed'}
+        clearable
+        placeholder="none: answer the questions"
+        data={choices(TEMPLATES)}
+        {...form.getInputProps('templateId')}
+        onChange={(id) => {
+          form.setFieldValue('templateId', id);
+          const chosen = templateOf(id);
+          if (chosen !== undefined) choose(chosen.layer);
+        }}
+      />
+      <Select
+        label="Layer"
+        data={LAYERS.map((value) => ({ value: value as string, label: LAYER_NAMES[value].name }))}
+        allowDeselect={false}
+        {...form.getInputProps('layer')}
+        onChange={(layer) => choose(LAYERS.find((one) => one === layer) ?? 'pocket')}
+      />
+      <Select label="Container" data={choices(containers)} allowDeselect={false} {...form.getInputProps('containerId')} />
+      <Select label="Carry position" data={choices(positions)} allowDeselect={false} {...form.getInputProps('positionId')} />
+      <Select label="Carrier" clearable placeholder="nobody in particular" data={choices(people)} {...form.getInputProps('personId')} />
+    </>
+  );
+}
 
 interface NewKitProps {
   opened: boolean;
@@ -58,9 +84,6 @@ interface NewKitProps {
 export function NewKit({ opened, close, list }: NewKitProps) {
   const navigate = useNavigate();
   const refresh = useRefresh();
-  const containers = useCatalog((state) => state.containers);
-  const positions = useCatalog((state) => state.positions);
-  const people = usePeople().data?.people ?? [];
   const form = useForm({
     initialValues: { ...START, name: list?.name ?? '', containerId: list?.containerId ?? START.containerId },
     validate: { name: (name) => (name.trim() === '' ? 'Give the kit a name, so that a stranger can fetch it.' : null) },
@@ -69,11 +92,11 @@ export function NewKit({ opened, close, list }: NewKitProps) {
     form.setValues({ layer, ...START_PLACES[layer], ...(list?.containerId == null ? {} : { containerId: list.containerId }) });
   const add = async (values: typeof START) => {
     try {
-      const draft = draftOf(values);
+      const head = headOf(values);
       const kit =
         list === undefined
-          ? await api.post('/api/kits', { body: draft })
-          : await api.post('/api/lists/:id/kit', { params: { id: list.id }, body: { kit: headOf(draft), as: values.as } });
+          ? await api.post('/api/kits', { body: { ...head, units: [], setAside: [], ...nothingMadeReady() } })
+          : await api.post('/api/lists/:id/kit', { params: { id: list.id }, body: { kit: head, as: values.as } });
       await refresh();
       close();
       await navigate(`/kits/${kit.id}/${list === undefined ? 'brief' : 'bench'}`);
@@ -90,29 +113,7 @@ export function NewKit({ opened, close, list }: NewKitProps) {
           data-autofocus
           {...form.getInputProps('name')}
         />
-        <Select
-          label="Situation"
-          description={templateOf(form.values.templateId)?.about ?? 'Fills the brief; every answer can be changed'}
-          clearable
-          placeholder="none: answer the questions"
-          data={choices(TEMPLATES)}
-          {...form.getInputProps('templateId')}
-          onChange={(id) => {
-            form.setFieldValue('templateId', id);
-            const chosen = templateOf(id);
-            if (chosen !== undefined) choose(chosen.layer);
-          }}
-        />
-        <Select
-          label="Layer"
-          data={LAYERS.map((value) => ({ value: value as string, label: LAYER_NAMES[value].name }))}
-          allowDeselect={false}
-          {...form.getInputProps('layer')}
-          onChange={(layer) => choose(LAYERS.find((one) => one === layer) ?? 'pocket')}
-        />
-        <Select label="Container" data={choices(containers)} allowDeselect={false} {...form.getInputProps('containerId')} />
-        <Select label="Carry position" data={choices(positions)} allowDeselect={false} {...form.getInputProps('positionId')} />
-        <Select label="Carrier" clearable placeholder="nobody in particular" data={choices(people)} {...form.getInputProps('personId')} />
+        <Fields form={form} choose={choose} />
         {list !== undefined && (
           <Radio.Group label="Its things are" {...form.getInputProps('as')}>
             <Radio value="planned" label="planned: still to be bought" />

@@ -103,7 +103,6 @@ function Joined({ model }: { model: MusteredKit | undefined }) {
 
 function Held({ set, view, toggle }: { set: KitSet; view: SetView; toggle: Toggle }) {
   const { classing } = view;
-  const asked = view.together.needs.filter(({ least, ideal }) => least > 0 || ideal > 0);
   return (
     <>
       <div className={css.head}>
@@ -133,42 +132,49 @@ function Held({ set, view, toggle }: { set: KitSet; view: SetView; toggle: Toggl
         What each holds of what is asked of all. Press a figure to ask a kit to hold that much by itself, whatever the others hold; then
         save.
       </p>
-      <div className={css.scroll}>
-        <table className={css.table}>
-          <thead>
-            <tr>
-              <th scope="col">Asked of all</th>
-              {view.holders.map(({ id, name, place }) => (
-                <th key={id} scope="col">
-                  {name}
-                  <span className="small muted">{place}</span>
-                </th>
-              ))}
-              <th scope="col">Together</th>
-            </tr>
-          </thead>
-          <tbody>
-            {RUNGS.map((rung) => {
-              const own = asked.filter(({ need }) => rungOf(need) === rung);
-              return (
-                own.length > 0 && (
-                  <Fragment key={rung}>
-                    <tr className={css.rung}>
-                      <th scope="colgroup" colSpan={view.holders.length + 2}>
-                        <b>{rung}</b> {RUNG_NAMES[rung]}
-                      </th>
-                    </tr>
-                    {own.map((need) => (
-                      <NeedRow key={need.need} need={need} holders={view.holders} alone={set.alone} toggle={toggle} />
-                    ))}
-                  </Fragment>
-                )
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+      <Shares set={set} view={view} toggle={toggle} />
     </>
+  );
+}
+
+function Shares({ set, view, toggle }: { set: KitSet; view: SetView; toggle: Toggle }) {
+  const asked = view.together.needs.filter(({ least, ideal }) => least > 0 || ideal > 0);
+  return (
+    <div className={css.scroll}>
+      <table className={css.table}>
+        <thead>
+          <tr>
+            <th scope="col">Asked of all</th>
+            {view.holders.map(({ id, name, place }) => (
+              <th key={id} scope="col">
+                {name}
+                <span className="small muted">{place}</span>
+              </th>
+            ))}
+            <th scope="col">Together</th>
+          </tr>
+        </thead>
+        <tbody>
+          {RUNGS.map((rung) => {
+            const own = asked.filter(({ need }) => rungOf(need) === rung);
+            return (
+              own.length > 0 && (
+                <Fragment key={rung}>
+                  <tr className={css.rung}>
+                    <th scope="colgroup" colSpan={view.holders.length + 2}>
+                      <b>{rung}</b> {RUNG_NAMES[rung]}
+                    </th>
+                  </tr>
+                  {own.map((need) => (
+                    <NeedRow key={need.need} need={need} holders={view.holders} alone={set.alone} toggle={toggle} />
+                  ))}
+                </Fragment>
+              )
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

@@ -46,32 +46,11 @@ export function Checklist() {
   );
 }
 
-interface ReadinessProps {
-  steps: StageStep[];
-  people: readonly Person[];
-  person: Person | undefined;
-  setBy: (next: string | null) => void;
-}
-
-function Readiness({ steps, people, person, setBy }: ReadinessProps) {
+/** How a stranger finds it and gets it out, and who knows. */
+function WhereItIs() {
   const { draft } = useKit();
-  const done = steps.filter((step) => isStepDone(step, draft.stage)).length;
   return (
-    <aside className={css.side} aria-label="Progress">
-      <p className={css.figure}>
-        <b className="mono">
-          {done} of {steps.length}
-        </b>{' '}
-        steps done
-      </p>
-      <Progress value={(done / Math.max(1, steps.length)) * 100} aria-label="Steps done" transitionDuration={0} />
-      <Select
-        label="Ticked by"
-        data={people.map(({ id, name }) => ({ value: id, label: name }))}
-        value={person?.id ?? null}
-        placeholder="choose a person"
-        onChange={setBy}
-      />
+    <>
       <TextInput
         label="Where it hangs"
         placeholder="left of the console, second hook"
@@ -101,6 +80,37 @@ function Readiness({ steps, people, person, setBy }: ReadinessProps) {
           edit((before) => ({ ...before, stage: { ...before.stage, told } }));
         }}
       />
+    </>
+  );
+}
+
+interface ReadinessProps {
+  steps: StageStep[];
+  people: readonly Person[];
+  person: Person | undefined;
+  setBy: (next: string | null) => void;
+}
+
+function Readiness({ steps, people, person, setBy }: ReadinessProps) {
+  const { draft } = useKit();
+  const done = steps.filter((step) => isStepDone(step, draft.stage)).length;
+  return (
+    <aside className={css.side} aria-label="Progress">
+      <p className={css.figure}>
+        <b className="mono">
+          {done} of {steps.length}
+        </b>{' '}
+        steps done
+      </p>
+      <Progress value={(done / Math.max(1, steps.length)) * 100} aria-label="Steps done" transitionDuration={0} />
+      <Select
+        label="Ticked by"
+        data={people.map(({ id, name }) => ({ value: id, label: name }))}
+        value={person?.id ?? null}
+        placeholder="choose a person"
+        onChange={setBy}
+      />
+      <WhereItIs />
       {done === steps.length && (
         <p className={parts.verdictGood}>Made ready. Print the pack sheet, weigh it once, and write the figure down.</p>
       )}

@@ -69,7 +69,6 @@ const EMPTY = { kind: null as string | null, count: 1, reason: '' };
 
 /** Beside the sheet: a thing is written down as left out, or taken off that list again. */
 export function LeftOutEditor() {
-  const { draft } = useKit();
   const kinds = useCatalog((state) => state.kinds);
   const form = useForm({
     initialValues: EMPTY,
@@ -85,23 +84,7 @@ export function LeftOutEditor() {
   };
   return (
     <form className="stack" onSubmit={form.onSubmit(add)} noValidate>
-      <ul className={papers.leftOutList} aria-label="Left out on purpose">
-        {draft.leftOut.map(({ kind, count }, index) => (
-          <li key={`${kind} ${count}`} className="row">
-            <span className="grow">
-              {count} × {kindName(kind)}
-            </span>
-            <ActionIcon
-              variant="subtle"
-              size={34}
-              aria-label={`${kindName(kind)} is left out no more`}
-              onClick={() => edit((before) => ({ ...before, leftOut: before.leftOut.toSpliced(index, 1) }))}
-            >
-              <IconTrash size={17} />
-            </ActionIcon>
-          </li>
-        ))}
-      </ul>
+      <Written />
       <Select
         label="Left out"
         placeholder="a kind"
@@ -128,5 +111,29 @@ export function LeftOutEditor() {
         Write it down
       </Button>
     </form>
+  );
+}
+
+/** What was written down so far. */
+function Written() {
+  const { draft } = useKit();
+  return (
+    <ul className={papers.leftOutList} aria-label="Left out on purpose">
+      {draft.leftOut.map(({ kind, count }, index) => (
+        <li key={`${kind} ${count}`} className="row">
+          <span className="grow">
+            {count} × {kindName(kind)}
+          </span>
+          <ActionIcon
+            variant="subtle"
+            size={34}
+            aria-label={`${kindName(kind)} is left out no more`}
+            onClick={() => edit((before) => ({ ...before, leftOut: before.leftOut.toSpliced(index, 1) }))}
+          >
+            <IconTrash size={17} />
+          </ActionIcon>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -93,23 +93,12 @@ function OneKit({ id, isLacking }: { id: string; isLacking: boolean }) {
   return isLacking ? null : <WholeAgain kit={kit.data} />;
 }
 
-function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
+/** Moves spares into a kit, one after the other. */
+function usePutBack(kitId: string) {
   const refresh = useRefresh();
   const client = useQueryClient();
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const own = useKit(kit.kitId);
-  const used = useQuery({
-    queryKey: ['kit', kit.kitId, 'uses'],
-    queryFn: () => api.get('/api/kits/:id/uses', { params: { id: kit.kitId } }),
-  });
-  const before = kit.asBefore.flatMap(({ fromStores }) => fromStores);
-  const planned = kit.planned.flatMap(({ fromStores }) => fromStores);
-  const spares = [
-    ...planned,
-    ...pickList(kit.lines, own.data === undefined ? [] : packedKinds(own.data, used.data?.uses ?? []), catalogNow()),
-    ...before,
-  ];
   const putBack = async (taken: readonly Moved[]) => {
     setBusy(true);
     setError(null);
@@ -122,7 +111,7 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
           body: {
             version: version + (moved.get(unitId) ?? 0),
             to: 'kit',
-            kitId: kit.kitId,
+            kitId,
             count: take,
           },
         });
@@ -134,6 +123,23 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
     await Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit'] })]);
     setBusy(false);
   };
+  return { putBack, isBusy, error };
+}
+
+function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
+  const own = useKit(kit.kitId);
+  const used = useQuery({
+    queryKey: ['kit', kit.kitId, 'uses'],
+    queryFn: () => api.get('/api/kits/:id/uses', { params: { id: kit.kitId } }),
+  });
+  const before = kit.asBefore.flatMap(({ fromStores }) => fromStores);
+  const planned = kit.planned.flatMap(({ fromStores }) => fromStores);
+  const spares = [
+    ...planned,
+    ...pickList(kit.lines, own.data === undefined ? [] : packedKinds(own.data, used.data?.uses ?? []), catalogNow()),
+    ...before,
+  ];
+  const { putBack, isBusy, error } = usePutBack(kit.kitId);
   return (
     <section className={restocking.restockKit} aria-label={`Restock ${kit.kitName}`}>
       <RestockHead kit={kit} spares={spares} isBusy={isBusy} putBack={putBack} />

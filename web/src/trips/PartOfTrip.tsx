@@ -30,18 +30,7 @@ export function PartOfTrip({ view, kits, people, ticks, tick }: PartOfTripProps)
           </span>
         )}
       </p>
-      <div>
-        <h3>Who, and trained for what</h3>
-        <ul className={css.list}>
-          {crew.map((person) => (
-            <li key={person.id}>
-              <b>{person.name}</b>
-              <span className={clsx(css.note, 'small')}>{skillsText(person)}</span>
-            </li>
-          ))}
-          {crew.length === 0 && <li className="state-thin">Nobody is named in it: what lies there is for whoever comes.</li>}
-        </ul>
-      </div>
+      <Aboard crew={crew} />
       <div>
         <h3>Kits</h3>
         <ul className={css.list}>
@@ -75,6 +64,23 @@ export function PartOfTrip({ view, kits, people, ticks, tick }: PartOfTripProps)
         </p>
       )}
     </section>
+  );
+}
+
+function Aboard({ crew }: Pick<TripPartView, 'crew'>) {
+  return (
+    <div>
+      <h3>Who, and trained for what</h3>
+      <ul className={css.list}>
+        {crew.map((person) => (
+          <li key={person.id}>
+            <b>{person.name}</b>
+            <span className={clsx(css.note, 'small')}>{skillsText(person)}</span>
+          </li>
+        ))}
+        {crew.length === 0 && <li className="state-thin">Nobody is named in it: what lies there is for whoever comes.</li>}
+      </ul>
+    </div>
   );
 }
 

@@ -26,11 +26,9 @@ export function TripEditor({ trip, version, kits, people, done }: TripEditorProp
   const { error, keep } = useKeep();
   const { form, submit, problemsBeside } = useRecordForm<Trip>({ schema: TripSchema, initial: trip, taken: null });
   const { parts } = form.values;
+  const setParts = (next: TripPart[]) => form.setFieldValue('parts', next);
   const setPart = (index: number, next: Partial<TripPart>) =>
-    form.setFieldValue(
-      'parts',
-      parts.map((part, at) => (at === index ? { ...part, ...next } : part)),
-    );
+    setParts(parts.map((part, at) => (at === index ? { ...part, ...next } : part)));
   const save = (data: Trip) =>
     void keep(
       () => saveTrip(data, version),
@@ -58,27 +56,14 @@ export function TripEditor({ trip, version, kits, people, done }: TripEditorProp
           kits={kits}
           people={people}
           set={(next) => setPart(index, next)}
-          takeOut={
-            parts.length > 1
-              ? () =>
-                  form.setFieldValue(
-                    'parts',
-                    parts.filter((_, at) => at !== index),
-                  )
-              : null
-          }
+          takeOut={parts.length > 1 ? () => setParts(parts.toSpliced(index, 1)) : null}
         />
       ))}
       <Refusal text={problems.length === 0 ? null : problems.join(' · ')} />
       <div className="row">
         <Button type="submit">Save the trip</Button>
         {parts.length < 12 && (
-          <Button
-            variant="default"
-            onClick={() =>
-              form.setFieldValue('parts', [...parts, { name: `Vehicle ${parts.length + 1}`, personIds: [], kitIds: [], fetcherId: null }])
-            }
-          >
+          <Button variant="default" onClick={() => setParts([...parts, emptyPart(parts.length + 1)])}>
             One more vehicle or boat
           </Button>
         )}
@@ -91,6 +76,8 @@ export function TripEditor({ trip, version, kits, people, done }: TripEditorProp
     </form>
   );
 }
+
+const emptyPart = (number: number): TripPart => ({ name: `Vehicle ${number}`, personIds: [], kitIds: [], fetcherId: null });
 
 interface PartFieldsProps extends Pick<TripEditorProps, 'kits' | 'people'> {
   part: TripPart;

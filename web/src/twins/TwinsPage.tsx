@@ -40,27 +40,10 @@ function Twins({ pattern }: { pattern: StoredPattern }) {
       () => api.delete('/api/patterns/:id', { params: { id: data.id }, query: { version } }),
       () => navigate('/'),
     );
-  const different = twins.filter((twin) => differenceText(twin) !== null).length;
   const kinds = [...new Set([...data.lines, ...twins.flatMap(({ sheet }) => sheet)].map(({ kind }) => kind))];
   return (
     <main id="main" className={css.page}>
-      <div className={css.head}>
-        <div className="grow">
-          <h1>{data.name}</h1>
-          <p className="muted">
-            {twins.length} kits after one pattern;{' '}
-            {different === 0 ? 'all are as it is' : `${different} ${different === 1 ? 'differs' : 'differ'} from it`}.
-          </p>
-        </div>
-        <Rename name={data.name} save={(name) => save({ name })} />
-        <AddTwin pattern={pattern} save={save} />
-        <Button component={Link} variant="default" to={`/buy?kits=${data.kitIds.join(',')}`}>
-          One order for all
-        </Button>
-        <Button variant="subtle" onClick={apart}>
-          Let them be kits of their own
-        </Button>
-      </div>
+      <TwinsHead pattern={pattern} save={save} apart={apart} />
       <Refusal text={error} />
       <div className={css.scroll}>
         <table className={css.table}>
@@ -99,6 +82,36 @@ function Twins({ pattern }: { pattern: StoredPattern }) {
         beyond the pattern goes to the stores.
       </p>
     </main>
+  );
+}
+
+interface TwinsHeadProps {
+  pattern: StoredPattern;
+  save: (next: Partial<Pattern>) => void;
+  apart: () => void;
+}
+
+function TwinsHead({ pattern, save, apart }: TwinsHeadProps) {
+  const { data, twins } = pattern;
+  const different = twins.filter((twin) => differenceText(twin) !== null).length;
+  return (
+    <div className={css.head}>
+      <div className="grow">
+        <h1>{data.name}</h1>
+        <p className="muted">
+          {twins.length} kits after one pattern;{' '}
+          {different === 0 ? 'all are as it is' : `${different} ${different === 1 ? 'differs' : 'differ'} from it`}.
+        </p>
+      </div>
+      <Rename name={data.name} save={(name) => save({ name })} />
+      <AddTwin pattern={pattern} save={save} />
+      <Button component={Link} variant="default" to={`/buy?kits=${data.kitIds.join(',')}`}>
+        One order for all
+      </Button>
+      <Button variant="subtle" onClick={apart}>
+        Let them be kits of their own
+      </Button>
+    </div>
   );
 }
 
