@@ -152,6 +152,7 @@ describe('a list', () => {
     await person.type('How many Gloves, one pair in a pack', '10');
     await person.choose('How Gloves, one pair stands to what is sold', 'nearest, smaller');
     await person.press('Save list');
+    await person.waitFor(() => document.querySelector('[role="dialog"]') === null);
     await person.sees('nearest thing: the one sold is smaller');
     await person.type('How many of it', '6');
     // Twelve pairs are two packs of ten at 3.00.

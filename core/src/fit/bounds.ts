@@ -81,8 +81,11 @@ function heaviestStack(prepared: Prepared, room: Room): { depth: number; items: 
 export function lowerBound(prepared: Prepared): Bound {
   const { rooms, lays } = prepared;
   if (lays.length === 0 || rooms.length === 0) return { tenths: 0, kind: 'none', items: [] };
-  const areas = rooms.map((room) => room.w * room.h);
-  const area = prepared.facing ? Math.max(...areas) : areas.reduce((sum, value) => sum + value, 0);
+  const { isSummed, compartments } = prepared.stacking;
+  const layerArea = (layer: readonly number[]) => layer.reduce((sum, room) => sum + (rooms[room]?.w ?? 0) * (rooms[room]?.h ?? 0), 0);
+  // Of what lies before each other, no more than the largest layer is filled by each millimetre.
+  const areas = compartments.map((layers) => Math.max(0, ...layers.map(layerArea)));
+  const area = isSummed ? Math.max(...areas) : areas.reduce((sum, value) => sum + value, 0);
   const volume = Math.ceil(prepared.volume.reduce((sum, value) => sum + value, 0) / area);
   const bounds: Bound[] = [];
   const [room] = rooms;

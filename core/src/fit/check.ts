@@ -73,6 +73,7 @@ function insideOf(problem: FitProblem, room: Room, slot: string | undefined): { 
   if (problem.container.make === 'vacuumRoll') return { wMm: problem.container.rollWidthMm ?? 0, hMm: 2000, dMm: room.dMm };
   if (problem.container.make === 'flatBag') return { wMm: room.wMm, hMm: room.hMm, dMm: Math.min(room.wMm, room.hMm) };
   const slots = room.slots ?? [];
+  if (slots.length > 0 && slot === undefined) return room.loose ?? null;
   if (slots.length === 0) return slot === undefined ? { wMm: room.wMm, hMm: room.hMm, dMm: Math.max(room.dMm, room.maxDMm ?? 0) } : null;
   const own = slots.find(({ id }) => id === slot);
   if (own === undefined) return null;

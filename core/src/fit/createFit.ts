@@ -1,7 +1,17 @@
 import { type Bound, lowerBound } from './bounds.ts';
 import { leastDepth } from './exact.ts';
 import { flatBagFootprint, rollFootprintMm, roomiestThickness } from './film.ts';
-import { type Box, type Decoded, type Genome, type Prepared, preparedOf, prepareFit, type Room, settleBack } from './prepare.ts';
+import {
+  type Box,
+  besideEachOther,
+  type Decoded,
+  type Genome,
+  type Prepared,
+  preparedOf,
+  prepareFit,
+  type Room,
+  settleBack,
+} from './prepare.ts';
 import { type FitProblem, type FitResult, laysOf, type Orientation, toTenths } from './problem.ts';
 import { toResult } from './result.ts';
 import { type KnownPacking, Search } from './search.ts';
@@ -236,7 +246,7 @@ function* packRoll(problem: FitProblem, found: Found, budget: number): Work {
       [{ ...room, h: room.d, d: room.h }],
       problem.items.map(() => 3),
       [],
-      false,
+      besideEachOther(1),
     );
     const own: Found = { ...found, prepared: along };
     let known: Decoded | null = null;
@@ -245,7 +255,7 @@ function* packRoll(problem: FitProblem, found: Found, budget: number): Work {
       [room],
       problem.items.map(() => 3),
       [],
-      false,
+      besideEachOther(1),
     );
     for (const decodes of search(problem, along, Math.ceil(budget / attempts), own)) {
       // Noted as it goes: whoever stops the work early has the best tube so far.

@@ -33,10 +33,51 @@ export interface Prepared {
   volume: readonly number[];
   /** Least width, height and depth over the ways each thing may lie. */
   least: readonly (readonly [w: number, h: number, d: number])[];
-  /** Panels close on each other: the whole is as thick as their tops together. */
-  facing: boolean;
+  /** How the tops of rooms make up the thickness of the whole. */
+  stacking: Stacking;
   /** The compartment that each thing is pinned to; null: any. */
   pinned: readonly (string | null)[];
+}
+
+/** Rooms by compartments, and within one by the layers that lie before each other. */
+export interface Stacking {
+  /** Compartments lie behind each other, or close on each other: their thicknesses add up. Else the thickest counts. */
+  isSummed: boolean;
+  compartments: readonly (readonly (readonly number[])[])[];
+}
+
+/** Thickness of the whole by the top of each room. */
+export function thicknessOf({ isSummed, compartments }: Stacking, tops: ArrayLike<number>): number {
+  let all = 0;
+  for (const layers of compartments) {
+    let own = 0;
+    for (const rooms of layers) {
+      let most = 0;
+      for (const room of rooms) most = Math.max(most, tops[room] ?? 0);
+      own += most;
+    }
+    all = isSummed ? all + own : Math.max(all, own);
+  }
+  return all;
+}
+
+/** Whether tops add up anywhere: a room is not free to be as thick as the whole then. */
+export const hasSums = ({ isSummed, compartments }: Stacking): boolean =>
+  (isSummed && compartments.length > 1) || compartments.some(({ length }) => length > 1);
+
+/** All rooms beside each other. */
+export const besideEachOther = (rooms: number): Stacking => ({
+  isSummed: false,
+  compartments: [[Array.from({ length: rooms }, (_, room) => room)]],
+});
+
+function stackingOf({ container }: FitProblem, rooms: readonly Room[]): Stacking {
+  const compartments = container.compartments.map(({ id, loose }) => {
+    const own = rooms.flatMap((room, index) => (room.compartment === id ? [index] : []));
+    const isLoose = (room: number) => rooms[room]?.slot === null;
+    return loose?.isBefore === true ? [own.filter((room) => !isLoose(room)), own.filter(isLoose)] : [own];
+  });
+  return { isSummed: container.facing === true || container.lies === 'behind', compartments };
 }
 
 /** A lay gene that leaves the thing out, for kits that cannot go in whole. */
@@ -67,21 +108,25 @@ export const WEIGHT_PRESETS: readonly Weights[] = [
 
 const tenthsDown = (mm: number): number => Math.floor(mm * 10 + 1e-6);
 
-/** Compartments with elastic slots hold things in their slots only: one each, stretched sideways, sticking out lengthways. */
+/** A slot takes one thing, stretched sideways and sticking out lengthways; what else a compartment with slots holds lies in its loose room. */
 export function roomsOf(problem: FitProblem): Room[] {
   return problem.container.compartments.flatMap((compartment): Room[] => {
     const top = compartment.access === 'top';
-    if (compartment.slots !== undefined && compartment.slots.length > 0)
-      return compartment.slots.map((slot) => ({
-        compartment: compartment.id,
-        slot: slot.id,
-        w: tenthsDown(slot.wMm + (slot.stretchMm ?? 0)),
-        h: tenthsDown(slot.hMm + (slot.stickOutMm ?? 0)),
-        d: tenthsDown(slot.dMm),
-        top,
-      }));
-    const d = tenthsDown(Math.max(compartment.dMm, compartment.maxDMm ?? 0));
-    return [{ compartment: compartment.id, slot: null, w: tenthsDown(compartment.wMm), h: tenthsDown(compartment.hMm), d, top }];
+    const whole = ({ wMm, hMm, dMm }: { wMm: number; hMm: number; dMm: number }): Room => ({
+      compartment: compartment.id,
+      slot: null,
+      w: tenthsDown(wMm),
+      h: tenthsDown(hMm),
+      d: tenthsDown(dMm),
+      top,
+    });
+    const { slots = [], loose, maxDMm = 0 } = compartment;
+    if (slots.length === 0) return [whole({ ...compartment, dMm: Math.max(compartment.dMm, maxDMm) })];
+    const inSlots = slots.map((slot) => ({
+      ...whole({ wMm: slot.wMm + (slot.stretchMm ?? 0), hMm: slot.hMm + (slot.stickOutMm ?? 0), dMm: slot.dMm }),
+      slot: slot.id,
+    }));
+    return [...inSlots, ...(loose === undefined ? [] : [whole(loose)])];
   });
 }
 
@@ -107,7 +152,7 @@ export function prepareFit(problem: FitProblem): Prepared {
     rooms,
     problem.items.map(({ reach }) => reach),
     locked,
-    problem.container.facing ?? false,
+    stackingOf(problem, rooms),
     problem.items.map(({ pinnedTo }) => pinnedTo ?? null),
   );
 }
@@ -117,7 +162,7 @@ export function preparedOf(
   rooms: readonly Room[],
   reach: readonly (1 | 2 | 3)[],
   locked: readonly Box[],
-  facing: boolean,
+  stacking: Stacking,
   pinned: readonly (string | null)[] = lays.map(() => null),
 ): Prepared {
   const least = lays.map(
@@ -125,7 +170,7 @@ export function preparedOf(
       [Math.min(...options.map(({ w }) => w)), Math.min(...options.map(({ h }) => h)), Math.min(...options.map(({ d }) => d))] as const,
   );
   const volume = lays.map(([lay]) => (lay === undefined ? 0 : lay.w * lay.h * lay.d));
-  return { lays, rooms, reach, locked, volume, least, facing, pinned };
+  return { lays, rooms, reach, locked, volume, least, stacking, pinned };
 }
 
 export const startGenome = (prepared: Prepared, order: number[], weights: Weights, frontFirst: boolean): Genome => ({

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { CompartmentSchema, ContainerMakeSchema } from '../model/container.ts';
+import { CompartmentSchema, ContainerMakeSchema, LIES } from '../model/container.ts';
 import { LockSchema } from '../model/lock.ts';
 
 const measure = (what: string) =>
@@ -40,6 +40,8 @@ const FitContainerSchema = z.object({
   compartments: z.array(CompartmentSchema).min(1, 'give at least one compartment').max(8),
   /** Two panels that close on each other: total thickness is the sum of their tops. */
   facing: z.boolean().optional(),
+  /** Compartments behind each other: total thickness is the sum of theirs; absent: the thickest counts. */
+  lies: z.enum(LIES).optional(),
 });
 export type FitContainer = z.infer<typeof FitContainerSchema>;
 

@@ -1,7 +1,7 @@
 import type { Compartment } from '../model/container.ts';
 import { type Bound, tooLarge } from './bounds.ts';
 import { flatBagCapacity } from './film.ts';
-import { type Box, type Decoded, isInFrontOf, type Prepared, settleBack } from './prepare.ts';
+import { type Box, type Decoded, hasSums, isInFrontOf, type Prepared, settleBack, thicknessOf } from './prepare.ts';
 import { type FitBound, type FitProblem, type FitReason, type FitResult, type PlacedItem, toMm, toTenths } from './problem.ts';
 import { balanceOf, thicknessProfile } from './profile.ts';
 
@@ -18,26 +18,22 @@ export function toResult(problem: FitProblem, { prepared, decoded, bound, decode
   const under = decoded.boxes.filter((box) => prepared.rooms[box.room]?.top === true);
   const boxes = settleBack(decoded.boxes, new Set([...prepared.locked, ...under].map((box) => box.item)));
   const tops = prepared.rooms.map((_, room) => boxes.reduce((most, box) => (box.room === room ? Math.max(most, box.z + box.d) : most), 0));
-  const thickness = prepared.facing ? tops.reduce((sum, top) => sum + top, 0) : Math.max(0, ...tops);
+  const thickness = thicknessOf(prepared.stacking, tops);
+  const sums = hasSums(prepared.stacking);
   const feasible = decoded.unplaced.length === 0;
   const reasons = feasible ? [] : explain(problem, prepared, decoded, bound);
   const filled = boxes.reduce((sum, box) => sum + box.w * box.h * box.d, 0);
-  const packed = prepared.rooms.reduce(
-    (sum, room, index) => sum + room.w * room.h * (prepared.facing ? (tops[index] as number) : thickness),
-    0,
-  );
+  const packed = prepared.rooms.reduce((sum, room, index) => sum + room.w * room.h * (sums ? (tops[index] as number) : thickness), 0);
   const id = (item: number) => problem.items[item]?.id ?? '';
   const placed = boxes.map((box) => toPlaced(problem, prepared, box));
   return {
     verdict: verdictOf(problem, prepared, feasible, reasons),
     feasible,
     thicknessMm: toMm(thickness),
-    perCompartment: problem.container.compartments.map((compartment) => ({
+    perCompartment: problem.container.compartments.map((compartment, at) => ({
       id: compartment.id,
       ...packedFigures(problem, placed, compartment),
-      thicknessMm: toMm(
-        Math.max(0, ...prepared.rooms.map((room, index) => (room.compartment === compartment.id ? (tops[index] as number) : 0))),
-      ),
+      thicknessMm: toMm(thicknessOf({ isSummed: false, compartments: [prepared.stacking.compartments[at] ?? []] }, tops)),
     })),
     fill: packed === 0 ? 0 : filled / packed,
     bound: toBound(bound, id),
@@ -54,9 +50,10 @@ export function toResult(problem: FitProblem, { prepared, decoded, bound, decode
 
 const PROFILE_STRIPS = 12;
 
-/** A thing in a slot, in the coordinates of its compartment: the slots stand side by side. */
-function inCompartment(box: PlacedItem, { slots = [] }: Compartment): PlacedItem {
-  const at = slots.findIndex(({ id }) => id === box.slot);
+/** A thing in the coordinates of its compartment: slots stand side by side, and what is loose lies before or beside them. */
+function inCompartment(box: PlacedItem, { slots = [], loose }: Compartment): PlacedItem {
+  if (box.slot === undefined && loose?.isBefore === true) return { ...box, zMm: box.zMm + Math.max(0, ...slots.map(({ dMm }) => dMm)) };
+  const at = box.slot === undefined ? slots.length : slots.findIndex(({ id }) => id === box.slot);
   const offset = slots.slice(0, Math.max(0, at)).reduce((sum, { wMm }) => sum + wMm, 0);
   return offset === 0 ? box : { ...box, xMm: box.xMm + offset };
 }
@@ -91,8 +88,15 @@ function outerOf(problem: FitProblem, boxes: readonly Box[]): Pick<FitResult, 'o
 function inFront(problem: FitProblem, prepared: Prepared, boxes: readonly Box[], box: Box): string[] {
   // In a vacuum bag nothing lies in front: it is torn open, and everything comes out at once.
   if (problem.container.make === 'vacuumRoll') return [];
-  const top = prepared.rooms[box.room]?.top ?? false;
-  return boxes.filter((other) => other !== box && isInFrontOf(other, box, top)).map((other) => problem.items[other.item]?.id ?? '');
+  const room = prepared.rooms[box.room];
+  const isBeforeSlots = (other: Box) => {
+    const loose = prepared.rooms[other.room];
+    const own = problem.container.compartments.find(({ id }) => id === room?.compartment);
+    return room?.slot != null && loose?.slot === null && loose.compartment === room.compartment && own?.loose?.isBefore === true;
+  };
+  return boxes
+    .filter((other) => other !== box && (isBeforeSlots(other) || isInFrontOf(other, box, room?.top ?? false)))
+    .map((other) => problem.items[other.item]?.id ?? '');
 }
 
 function toPlaced(problem: FitProblem, prepared: Prepared, box: Box): PlacedItem {
@@ -139,7 +143,7 @@ function explain(problem: FitProblem, prepared: Prepared, decoded: Decoded, boun
       overMm: toMm(over),
     });
   }
-  if (prepared.rooms.some(({ slot }) => slot !== null) && prepared.lays.length > prepared.rooms.length)
+  if (prepared.rooms.length > 0 && prepared.rooms.every(({ slot }) => slot !== null) && prepared.lays.length > prepared.rooms.length)
     reasons.push({ code: 'slots', text: `${prepared.lays.length} things for ${prepared.rooms.length} slots; a slot holds one.` });
   if (reasons.length === 0) {
     const items = decoded.unplaced.map((item) => problem.items[item]?.id ?? '');

@@ -5,11 +5,13 @@ import {
   type Box,
   type Decoded,
   type Genome,
+  hasSums,
   isInFrontOf,
   LEFT_OUT,
   type Prepared,
   settleBack,
   startGenome,
+  thicknessOf,
   WEIGHT_PRESETS,
   type Weights,
 } from './prepare.ts';
@@ -94,6 +96,8 @@ export class Search {
   private readonly starts: Genome[];
   private readonly cycle: number;
   private readonly hasTop: boolean;
+  /** Tops add up somewhere: no room may be as thick as the whole. */
+  private readonly sums: boolean;
   private readonly locked: ReadonlySet<number>;
   private current: State;
   private hot = 0;
@@ -123,6 +127,7 @@ export class Search {
     this.bound = options.boundTenths ?? lowerBound(prepared).tenths;
     this.cycle = Math.max(300, Math.min(MAX_CYCLE, 25 * n));
     this.hasTop = prepared.rooms.some((room) => room.top);
+    this.sums = hasSums(prepared.stacking);
     this.locked = new Set(prepared.locked.map((box) => box.item));
     this.firstTries = Math.min(FULL_TRIES, Math.floor(options.budget / DECODES_PER_TRY));
     const [room] = prepared.rooms;
@@ -239,7 +244,7 @@ export class Search {
   private evaluate(genome: Genome, threshold: number): number | null {
     const { decoder, goal } = this;
     const settles = genome.frontFirst && !this.hasTop;
-    const byTop = (goal === 'thin' || goal === 'tidy') && !settles && !this.prepared.facing;
+    const byTop = (goal === 'thin' || goal === 'tidy') && !settles && !this.sums;
     if (!decoder.run(genome, this.caps, threshold, byTop ? threshold : Number.POSITIVE_INFINITY)) return null;
     const boxes = settles ? settleBack(decoder.decoded().boxes, this.locked) : null;
     const tops = boxes === null ? decoder.tops : topsOf(boxes, this.prepared.rooms.length);
@@ -264,13 +269,7 @@ export class Search {
   }
 
   private thicknessOf(tops: ArrayLike<number>): number {
-    let sum = 0;
-    let most = 0;
-    for (let room = 0; room < tops.length; room += 1) {
-      sum += tops[room] as number;
-      most = Math.max(most, tops[room] as number);
-    }
-    return this.prepared.facing ? sum : most;
+    return thicknessOf(this.prepared.stacking, tops);
   }
 
   /** A share of the volume-weighted mean top keeps the landscape from being flat. */
@@ -338,13 +337,32 @@ export class Search {
   private nextCaps(): number[] {
     const { best } = this;
     if (this.goal === 'tidy')
-      return this.depths.map((depth, room) => Math.min(depth, this.prepared.facing ? (best.tops[room] as number) : best.thickness));
+      return this.depths.map((depth, room) => Math.min(depth, this.sums ? (best.tops[room] as number) : best.thickness));
     if (this.goal !== 'capped') return this.depths;
     const share = 0.03 + 0.2 * this.random.next();
     const target = Math.max(this.bound, Math.floor(best.thickness - share * Math.max(1, best.thickness - this.bound) - 1));
-    if (!this.prepared.facing) return this.depths.map((depth) => Math.min(depth, target));
-    const left = Math.round(target * (0.2 + 0.6 * this.random.next()));
-    return this.depths.map((depth, room) => Math.min(depth, room === 0 ? left : target - left));
+    if (!this.sums) return this.depths.map((depth) => Math.min(depth, target));
+    const caps = [...this.depths];
+    const { isSummed, compartments } = this.prepared.stacking;
+    const shares = isSummed ? this.parted(target, compartments.length) : compartments.map(() => target);
+    for (const [index, layers] of compartments.entries()) {
+      const own = this.parted(shares[index] ?? target, layers.length);
+      for (const [layer, rooms] of layers.entries())
+        for (const room of rooms) caps[room] = Math.min(this.depths[room] as number, own[layer] ?? target);
+    }
+    return caps;
+  }
+
+  /** A thickness parted at random among what adds up to it. */
+  private parted(target: number, parts: number): number[] {
+    const shares: number[] = [];
+    let left = target;
+    for (let part = 1; part < parts; part += 1) {
+      const own = Math.round((left * (0.4 + 1.2 * this.random.next())) / (parts - part + 1));
+      shares.push(own);
+      left -= own;
+    }
+    return [...shares, left];
   }
 
   private anneal(): void {

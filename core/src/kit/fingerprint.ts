@@ -15,6 +15,7 @@ const roomValues = (room: FitProblem['container']['compartments'][number]) => [
   room.maxDMm ?? null,
   room.access,
   (room.slots ?? []).map((slot) => [slot.id, slot.wMm, slot.hMm, slot.dMm, slot.stretchMm ?? 0, slot.stickOutMm ?? 0]),
+  ...(room.loose === undefined ? [] : [[room.loose.wMm, room.loose.hMm, room.loose.dMm, room.loose.isBefore]]),
 ];
 
 /** Changes whenever what is packed, or what it is packed into, changes; a stored packing is good only while it agrees. */
@@ -24,6 +25,7 @@ export function fitFingerprint(problem: FitProblem): string {
     container.make,
     container.rollWidthMm ?? null,
     container.facing ?? false,
+    ...(container.lies === undefined ? [] : [container.lies]),
     container.compartments.map(roomValues),
     items.map((item) => [
       item.id,

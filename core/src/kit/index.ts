@@ -5,6 +5,8 @@ export {
   type CarryCheck,
   carryCheck,
   goesIn,
+  goesOn,
+  hangsOn,
   isOutside,
   kitCarry,
   kitFitProblem,

@@ -4,12 +4,13 @@ import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { packFit } from '../fit/createFit.ts';
 import { BriefSchema } from '../model/brief.ts';
-import type { FitChoices, Module } from '../model/kit.ts';
+import type { Kind } from '../model/kind.ts';
+import { type FitChoices, type Module, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
 import { fitFingerprint } from './fingerprint.ts';
 import { judgeKit } from './judgement.ts';
-import { goesIn, kitCarry, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './kitFit.ts';
+import { goesIn, goesOn, kitCarry, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './kitFit.ts';
 
 const CATALOG = kindCatalog();
 const [CONTAINER, OTHER] = CONTAINERS;
@@ -261,5 +262,38 @@ describe('whether a thing goes into a container at all', () => {
       }
     }
     expect(refused).toBeGreaterThan(50);
+  });
+});
+
+describe('what hangs outside', () => {
+  const panel = CONTAINERS.find(({ id }) => id === 'loop-panel');
+  const [point] = panel?.outside ?? [];
+  if (panel === undefined || point === undefined) throw new Error('the catalogue has changed');
+  const strap = unit('t', 'windlass-tourniquet');
+  const fit = { ...nothingMadeReady().fit, hung: { t: point.id } };
+
+  it('is not packed inside, adds to the thickness, and stays inside of a container without such a loop', () => {
+    const inside = kitFitProblem({
+      units: [strap, unit('g', 'plain-gauze')],
+      container: panel,
+      coverage: judge([]),
+      catalog: CATALOG,
+      fit,
+    });
+    expect(inside.ok && inside.problem.items.map(({ id }) => id)).toEqual(['g']);
+    const [position] = POSITIONS;
+    if (position === undefined) throw new Error('there are no places');
+    const packed = { thicknessMm: 28 };
+    const carried = { units: [strap], container: panel, position, packed, catalog: CATALOG };
+    expect(kitCarry({ ...carried, fit }).outerTMm - kitCarry(carried).outerTMm).toBe(36);
+    expect(problemOf([strap], CONTAINER).items).toHaveLength(1);
+    const elsewhere = kitFitProblem({ units: [strap], container: CONTAINER, coverage: judge([]), catalog: CATALOG, fit });
+    expect(elsewhere.ok && elsewhere.problem.items).toHaveLength(1);
+  });
+
+  it('goes onto a loop that is large enough, turned any way', () => {
+    const kind = (id: string) => CATALOG.get(id) as Kind;
+    expect(goesOn(kind('windlass-tourniquet'), strap, point)).toBe(true);
+    expect(goesOn(kind('shears'), unit('s', 'shears'), point)).toBe(false);
   });
 });

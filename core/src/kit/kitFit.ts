@@ -3,7 +3,7 @@ import type { NeedCoverage } from '../coverage/states.ts';
 import { eachGoesIn } from '../fit/bounds.ts';
 import { packFit } from '../fit/createFit.ts';
 import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS, OUTCOME_MAKES } from '../fit/problem.ts';
-import type { Container, Position } from '../model/container.ts';
+import type { Container, OutsidePoint, Position } from '../model/container.ts';
 import type { Family } from '../model/family.ts';
 import { type Kind, type KindCatalog, massOf, sizeOf } from '../model/kind.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
@@ -38,9 +38,23 @@ const CUTTERS: readonly Family[] = ['shears', 'beltCutter', 'knife'];
 export const isCutter = (kind: Kind | undefined): boolean => kind !== undefined && CUTTERS.includes(kind.family);
 export const SEALED_MAKES: readonly Container['make'][] = ['vacuumRoll'];
 
-/** Whether a thing is carried on the outside of its container. */
-export const isOutside = ({ kind }: Pick<Unit, 'kind'>, container: Container, catalog: KindCatalog): boolean =>
-  SEALED_MAKES.includes(container.make) && isCutter(catalog.get(kind));
+type Hung = FitChoices['hung'];
+
+/** The loop, clip or sleeve that a unit hangs on; undefined: on none that the container has. */
+export const hangsOn = (unitId: string, container: Container, hung: Hung): OutsidePoint | undefined =>
+  container.outside?.find(({ id }) => id === hung?.[unitId]);
+
+/** Whether a thing goes onto a loop, clip or sleeve, turned any way. */
+export function goesOn(kind: Kind, unit: Pick<Unit, 'state' | 'own'>, point: OutsidePoint): boolean {
+  const sides = ({ wMm, hMm, tMm }: { wMm: number; hMm: number; tMm: number }) => [wMm, hMm, tMm].sort((a, b) => a - b);
+  const [own, room] = [sides(sizeOf(kind, unit)), sides(point)];
+  return own.every((side, index) => side <= (room[index] ?? 0));
+}
+
+/** Whether a thing is carried on the outside of its container: hung there, or a cutter of what is sealed. */
+export const isOutside = ({ id, kind }: { id?: string; kind: string }, container: Container, catalog: KindCatalog, hung?: Hung): boolean =>
+  (SEALED_MAKES.includes(container.make) && isCutter(catalog.get(kind))) ||
+  (id !== undefined && hangsOn(id, container, hung) !== undefined);
 
 /** A packing with what is taped to the outside of it: that much thicker. */
 function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
@@ -48,9 +62,10 @@ function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
   units: readonly Unit[],
   container: Container,
   catalog: KindCatalog,
+  hung: Hung,
 ): Packed {
   const thick = units
-    .filter((unit) => isOutside(unit, container, catalog))
+    .filter((unit) => isOutside(unit, container, catalog, hung))
     .map((unit) => {
       const kind = catalog.get(unit.kind);
       return kind === undefined ? 0 : sizeOf(kind, unit).tMm;
@@ -87,7 +102,7 @@ export function kitFitProblem(input: KitFitInput): KitFit {
   const unitOf = new Map<string, string>();
   for (const unit of units) {
     const kind = catalog.get(unit.kind);
-    if (kind === undefined || unit.condition === 'used' || isOutside(unit, container, catalog)) continue;
+    if (kind === undefined || unit.condition === 'used' || isOutside(unit, container, catalog, fit?.hung)) continue;
     const module = moduleOf.get(unit.id);
     for (let copy = 1; copy <= unit.count; copy += 1) {
       const item = itemOf(unit, kind, copy, classes.get(unit.id) ?? 3);
@@ -99,12 +114,18 @@ export function kitFitProblem(input: KitFitInput): KitFit {
   for (const [module, contents] of inside) items.push(moduleItem(module, contents, container));
   const count = items.length + [...inside.values()].reduce((sum, { length }) => sum + length, 0) - inside.size;
   if (count > MAX_FIT_ITEMS) return { ok: false, reason: 'tooMany', count, most: MAX_FIT_ITEMS };
-  const { make, compartments, facing, rollWidthMm } = container;
+  const { make, compartments, facing, lies, rollWidthMm } = container;
   return {
     ok: true,
     unitOf,
     problem: {
-      container: { make, compartments, ...(facing === undefined ? {} : { facing }), ...(rollWidthMm === undefined ? {} : { rollWidthMm }) },
+      container: {
+        make,
+        compartments,
+        ...(facing === undefined ? {} : { facing }),
+        ...(lies === undefined ? {} : { lies }),
+        ...(rollWidthMm === undefined ? {} : { rollWidthMm }),
+      },
       items: items.map((item) => chosen(item, container, fit)),
       press: fit?.press ?? 0,
       seed,
@@ -241,8 +262,10 @@ export function outerOf(container: Container, packed: Pick<FitResult, 'thickness
   const tMm = Math.round((packed.thicknessMm + container.wallMm) * 10) / 10;
   if (packed.outer !== undefined) return { wMm: packed.outer.wMm + container.wallMm, hMm: packed.outer.hMm + container.wallMm, tMm };
   if (container.outline !== undefined) return { ...container.outline, tMm };
-  const wMm = Math.max(...container.compartments.map((room) => room.wMm));
-  const hMm = Math.max(...container.compartments.map((room) => room.hMm));
+  const sides = (side: 'wMm' | 'hMm') => container.compartments.map((room) => room[side]);
+  const wMm = Math.max(...sides('wMm'));
+  // What lies above each other is as high as all of it.
+  const hMm = container.lies === 'above' ? sides('hMm').reduce((sum, high) => sum + high, 0) : Math.max(...sides('hMm'));
   return { wMm, hMm, tMm };
 }
 
@@ -267,9 +290,10 @@ interface Carried {
   position: Position;
   packed: Pick<FitResult, 'thicknessMm' | 'outer'>;
   catalog: KindCatalog;
+  fit?: Pick<FitChoices, 'hung'> | undefined;
 }
 
 /** Whether a kit suits a carry position: its packed container with what is taped outside, and its mass. */
-export function kitCarry({ units, container, position, packed, catalog }: Carried): CarryCheck {
-  return carryCheck(container, position, withOutside(packed, units, container, catalog), kitMassG(units, container, catalog));
+export function kitCarry({ units, container, position, packed, catalog, fit }: Carried): CarryCheck {
+  return carryCheck(container, position, withOutside(packed, units, container, catalog, fit?.hung), kitMassG(units, container, catalog));
 }

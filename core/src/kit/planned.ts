@@ -67,7 +67,7 @@ export function arriveIn(
 }
 
 /** Items of a stack are called by the id of their unit, those behind the first with a number. */
-function renamedIn({ press, locks, pins, folds }: FitChoices, from: string, to: string): FitChoices {
+function renamedIn({ press, locks, pins, folds, hung }: FitChoices, from: string, to: string): FitChoices {
   const renamed = <T>(items: Record<string, T>): Record<string, T> =>
     Object.fromEntries(
       Object.entries(items).map(([item, value]) => [
@@ -75,5 +75,11 @@ function renamedIn({ press, locks, pins, folds }: FitChoices, from: string, to: 
         value,
       ]),
     );
-  return { press, locks: renamed(locks), pins: renamed(pins), folds: renamed(folds) };
+  return {
+    press,
+    locks: renamed(locks),
+    pins: renamed(pins),
+    folds: renamed(folds),
+    ...(hung === undefined ? {} : { hung: renamed(hung) }),
+  };
 }

@@ -101,7 +101,7 @@ class Proposer {
     const problem = kitFitProblem({ units, container, coverage, catalog, fit, modules });
     if (!problem.ok) throw new RangeError(`${problem.count} things are too many to pack`);
     const result = packFit({ ...problem.problem, decodes: TRY_DECODES });
-    const carry = position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog });
+    const carry = position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog, fit });
     const fits = result.feasible && (carry === null || (carry.overMm === 0 && carry.outlineFits));
     const out = result.unplaced.length + (carry !== null && !carry.outlineFits ? 1 : 0);
     return { coverage, result, carry, fits, distance: out * UNPLACED_MM + (carry?.overMm ?? 0) };

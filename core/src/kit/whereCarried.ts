@@ -33,7 +33,7 @@ export function* whereCarried(draft: KitDraft, world: FitWorld, known: FitResult
       const isKnown = known !== null && container.id === draft.containerId;
       const result = isKnown ? known : packFit({ ...problem.problem, decodes: WHERE_DECODES });
       for (const position of world.positions) {
-        const carry = kitCarry({ units, container, position, packed: result, catalog: world.catalog });
+        const carry = kitCarry({ units, container, position, packed: result, catalog: world.catalog, fit: own });
         const fits = result.feasible && carry.overMm === 0 && carry.outlineFits;
         rows.push({ containerId: container.id, positionId: position.id, carry, allIn: result.feasible, fits });
       }

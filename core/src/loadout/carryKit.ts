@@ -34,6 +34,7 @@ export const CarryKitSchema = z.object({
   blockedBy: z.record(z.string(), z.array(z.string())).nullable(),
   hasSlits: z.boolean(),
   hasPullTab: z.boolean().optional(),
+  hung: z.record(z.string(), z.string()).optional(),
   hangsAt: z.string(),
   /** What is lacking for it to stand by itself. */
   gap: z.string().nullable(),

@@ -30,6 +30,7 @@ export interface LoadoutKit extends AskedKit {
   blockedBy: Readonly<Record<string, readonly string[]>> | null;
   hasSlits: boolean;
   hasPullTab?: boolean | undefined;
+  hung?: Readonly<Record<string, string>> | undefined;
 }
 
 /** What loadouts are worked out from. */

@@ -9,6 +9,27 @@ export const SlotSchema = z.object({
   stickOutMm: z.number().nonnegative().max(500).optional(),
 });
 
+export const LooseRoomSchema = z.object({
+  wMm: z.number().positive().max(2000),
+  hMm: z.number().positive().max(2000),
+  dMm: z.number().positive().max(2000),
+  isBefore: z.boolean(),
+});
+
+/** How several compartments lie to each other. */
+export const LIES = ['beside', 'above', 'behind'] as const;
+
+/** A loop, clip or sleeve on the outside of a container: what hangs there is in the hand in one step. */
+const OutsidePointSchema = z.object({
+  id: z.string().min(1).max(40),
+  name: z.string().trim().min(1, 'name the loop, clip or sleeve').max(60),
+  /** The largest thing that it takes, lying in any way. */
+  wMm: z.number().positive().max(2000),
+  hMm: z.number().positive().max(2000),
+  tMm: z.number().positive().max(2000),
+});
+export type OutsidePoint = z.infer<typeof OutsidePointSchema>;
+
 export const CompartmentSchema = z.object({
   id: z.string().min(1),
   wMm: z.number().positive().max(2000),
@@ -16,8 +37,10 @@ export const CompartmentSchema = z.object({
   dMm: z.number().positive().max(2000),
   maxDMm: z.number().positive().max(2000).optional(),
   access: z.enum(['front', 'top']),
-  /** Elastic slots; a compartment that has them holds things in them only, one each. */
+  /** Elastic slots, one thing each; a compartment that has them holds other things only in its loose room. */
   slots: z.array(SlotSchema).max(40).optional(),
+  /** Room for what is in no slot, as it is with the slots full: before them, or beside them. */
+  loose: LooseRoomSchema.optional(),
 });
 export type Compartment = z.infer<typeof CompartmentSchema>;
 
@@ -44,6 +67,9 @@ export const ContainerSchema = z.object({
   compartments: z.array(CompartmentSchema).min(1, 'give at least one compartment').max(8),
   /** Two panels that close on each other. */
   facing: z.boolean().optional(),
+  /** Compartments behind each other add up in thickness; absent: beside or above, and the thickest counts. */
+  lies: z.enum(LIES).optional(),
+  outside: z.array(OutsidePointSchema).max(12).optional(),
   /** Width of a vacuum roll laid flat, mm. */
   rollWidthMm: z.number().positive().max(2000).optional(),
   /** Outside when closed, where that is not the largest compartment: a band goes round an ankle. Millimetres. */

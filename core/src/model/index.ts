@@ -52,6 +52,8 @@ export {
   type Compartment,
   type Container,
   ContainerSchema,
+  LIES,
+  type OutsidePoint,
   type Position,
   PositionSchema,
 } from './container.ts';

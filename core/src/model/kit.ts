@@ -34,6 +34,8 @@ export const FitChoicesSchema = z.object({
   pins: z.record(z.string(), z.string()).default({}),
   /** Folded whatever happens, or never, by item. */
   folds: z.record(z.string(), z.boolean()).default({}),
+  /** The loop, clip or sleeve outside that a unit hangs on, by its id. */
+  hung: z.record(z.string(), z.string().max(40)).optional(),
 });
 export type FitChoices = z.infer<typeof FitChoicesSchema>;
 

@@ -69,6 +69,12 @@ describe('seconds to hand in five layouts, by hand', () => {
     });
   });
 
+  it('what hangs outside is in the hand once the kit is drawn: nothing to open, nothing in front, nothing to look for', () => {
+    const belt = kit('loop-panel', 'belt-side', three, { blockedBy: { t: ['x', 'y'] }, hung: { t: 'upper-loops' } });
+    expect(termsOf(belt, ask(), 't')).toEqual({ draw: 3 });
+    expect(termsOf({ ...belt, hung: {} }, ask(), 't')).toMatchObject({ open: 2, front: 4 });
+  });
+
   it('a pull tab takes a second off drawing, and never more than half of it', () => {
     const belt = kit('belt-pouch', 'belt-side', three);
     expect(termsOf({ ...belt, hasPullTab: true }, ask(), 't')).toEqual({ draw: 2, open: 2, find: 0.5 });

@@ -47,6 +47,8 @@ export interface ReachedKit {
   hasSlits: boolean;
   /** It is drawn by a tab; absent: it has none. */
   hasPullTab?: boolean | undefined;
+  /** What hangs outside, by unit; absent: nothing. */
+  hung?: Readonly<Record<string, string>> | undefined;
 }
 
 export interface ReachQuestion {
@@ -85,7 +87,7 @@ function itemsOf(kit: ReachedKit, catalog: KindCatalog): { id: string; unitId: s
   const items: { id: string; unitId: string | null; moduleId: string | null }[] = [];
   const seen = new Set<string>();
   for (const unit of kit.units) {
-    if (unit.condition === 'used' || (container !== undefined && isOutside({ kind: unit.kind }, container, catalog))) continue;
+    if (unit.condition === 'used' || (container !== undefined && isOutside(unit, container, catalog, kit.hung))) continue;
     const moduleId = moduleOf.get(unit.id);
     if (moduleId !== undefined) {
       if (!seen.has(moduleId)) items.push({ id: `${MODULE_PREFIX}${moduleId}`, unitId: null, moduleId });
@@ -127,7 +129,7 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
   for (const unit of kit.units) {
     const kind = catalog.get(unit.kind);
     if (kind === undefined) continue;
-    const outside = container !== undefined && isOutside({ kind: unit.kind }, container, catalog);
+    const outside = container !== undefined && isOutside(unit, container, catalog, kit.hung);
     if (needsCutter && !outside && question.cutterS === null) {
       answers.set(unit.id, { inReach: false, why: 'sealed without tear slits, and no cutter is at hand' });
       continue;

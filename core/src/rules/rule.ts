@@ -215,7 +215,7 @@ export class Facts {
     const { container, position, packedMm, packedOuter, draft, catalog } = this.given;
     if (container === undefined || position === undefined) return null;
     const packed = { thicknessMm: packedMm ?? 0, ...(packedOuter === undefined ? {} : { outer: packedOuter }) };
-    const carry = kitCarry({ units: draft.units, container, position, packed, catalog });
+    const carry = kitCarry({ units: draft.units, container, position, packed, catalog, fit: draft.fit });
     return packedOuter === undefined && OUTCOME_MAKES.includes(container.make) ? { ...carry, outlineFits: true } : carry;
   }
 }

@@ -137,7 +137,7 @@ function summarise(here: Installation, kit: StoredKit, today: PlainDate): KitSum
   const packing = packedOf(here, kit, judgement);
   const carry =
     packing !== null && container !== undefined && position !== undefined
-      ? kitCarry({ units: kit.units, container, position, packed: packing, catalog: here.catalog.kinds })
+      ? kitCarry({ units: kit.units, container, position, packed: packing, catalog: here.catalog.kinds, fit: kit.fit })
       : null;
   const gap = judgement.coverage.needs.find(({ state }) => state === 'gap');
   const events: UpkeepEvent[] = kitEvents(here, kit, today, addDays(today, 730));

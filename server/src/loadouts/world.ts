@@ -42,6 +42,7 @@ function carryKit(here: Installation, kit: StoredKit, school: School, today: Pla
     blockedBy: packed?.blockedBy ?? null,
     hasSlits: stage.ticks.some(({ step }) => step === `slits:${containerId}`),
     hasPullTab: stage.hasPullTab,
+    hung: kit.fit.hung,
     hangsAt: stage.hangsAt,
     gap: summary.gap,
     readyUntil: summary.readyUntil,

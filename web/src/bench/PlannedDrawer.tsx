@@ -5,6 +5,7 @@ import { catalogNow } from '../data/catalog.ts';
 import { edit } from '../kit/draftStore.ts';
 import { haveIt } from '../kit/sheetView.ts';
 import { withUnit } from '../kit/units.ts';
+import { HangsOn } from './HangsOn.tsx';
 import { ThingHead } from './ThingHead.tsx';
 import { LiesAs, UnitActions, UnitCount } from './UnitDrawer.tsx';
 
@@ -26,6 +27,7 @@ export function PlannedDrawer({ unit, close }: { unit: SheetUnit; close: () => v
       <UnitActions unit={unit} kind={kind} />
       <UnitCount unit={unit} change={change} />
       <LiesAs unit={unit} kind={kind} change={change} />
+      <HangsOn unit={unit} kind={kind} />
       <div className="row">
         <Button onClick={() => haveIt(unit.id)}>I have it</Button>
         <Button variant="default" onClick={takeOff}>

@@ -15,6 +15,7 @@ import { DateField } from '../ui/DateField.tsx';
 import parts from '../ui/parts.module.css';
 import { ScanField } from '../ui/ScanField.tsx';
 import css from './bench.module.css';
+import { HangsOn } from './HangsOn.tsx';
 import { OwnTraits } from './OwnTraits.tsx';
 import { ThingHead } from './ThingHead.tsx';
 import { useAlternatives } from './useAlternatives.ts';
@@ -36,6 +37,7 @@ export function UnitDrawer({ unit, close }: { unit: Unit; close: () => void }) {
       <UnitActions unit={unit} kind={kind} />
       <UnitCount unit={unit} change={change} />
       <LiesAs unit={unit} kind={kind} change={change} />
+      <HangsOn unit={unit} kind={kind} />
       <ConditionField isPractice={isPractice} unit={unit} change={change} />
       <LabelScan change={change} />
       <LabelFields unit={unit} change={change} />

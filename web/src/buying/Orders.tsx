@@ -91,7 +91,9 @@ function useArrival({ data }: StoredOrder) {
       ...(scan.count === undefined ? {} : { count: scan.count }),
     });
   };
-  return { came, said, start, takeScan, clear: () => setCame(null) };
+  // Whoever is quick has the next thing in hand before the last one is written down.
+  const clear = (done: Came | null) => setCame((now) => (now === done ? null : now));
+  return { came, said, start, takeScan, clear };
 }
 
 function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLines[] }) {
@@ -107,7 +109,7 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
           body: { ...rest, lot: lot.trim() === '' ? null : lot.trim(), kitId, version },
         }),
       async () => {
-        clear();
+        clear(came);
         await againstOrder();
       },
     );
@@ -137,7 +139,7 @@ function OpenOrder({ stored, kits }: { stored: StoredOrder; kits: readonly KitLi
           today={today}
           kits={kits}
           take={receive}
-          cancel={clear}
+          cancel={() => clear(came)}
         />
       )}
       <Refusal text={error} />

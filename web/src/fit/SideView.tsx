@@ -25,10 +25,11 @@ export function SideView({ room, scale, result, chosen }: SideViewProps) {
   const position = positionOf(draft.positionId);
   if (container === undefined || position === undefined) return null;
   const limit = position.tMm - container.wallMm;
-  const others = container.facing
-    ? result.perCompartment.filter(({ id }) => id !== room.id).reduce((sum, one) => sum + one.thicknessMm, 0)
-    : 0;
-  // Of two facing panels one has what the other leaves.
+  const others =
+    container.facing || container.lies === 'behind'
+      ? result.perCompartment.filter(({ id }) => id !== room.id).reduce((sum, one) => sum + one.thicknessMm, 0)
+      : 0;
+  // Of panels that add up each has what the others leave.
   const own = limit - others;
   const isNear = own > 0 && own <= 1.6 * room.d;
   const wide = Math.max(room.d, isNear ? own : 0);

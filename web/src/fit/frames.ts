@@ -29,7 +29,7 @@ const SLOT_GAP_MM = 10;
 
 /** What is drawn of a container, compartment by compartment. Film and bands are as large as what they hold. */
 export function roomDrawings(container: Container, result: FitResult): RoomDrawing[] {
-  return container.compartments.map(({ id, access, wMm, hMm, dMm, maxDMm, slots = [] }) => {
+  return container.compartments.map(({ id, access, wMm, hMm, dMm, maxDMm, slots = [], loose }) => {
     if (slots.length > 0) {
       const wide = Math.max(...slots.map((slot) => slot.wMm + (slot.stretchMm ?? 0)));
       const high = Math.max(...slots.map((slot) => slot.hMm + (slot.stickOutMm ?? 0)));
@@ -45,7 +45,10 @@ export function roomDrawings(container: Container, result: FitResult): RoomDrawi
         d: slot.dMm,
       }));
       const [w, h] = [columns * (wide + SLOT_GAP_MM) - SLOT_GAP_MM, rows * (high + SLOT_GAP_MM) - SLOT_GAP_MM];
-      return { id, access, w, h, d: dMm, frames };
+      if (loose === undefined) return { id, access, w, h, d: dMm, frames };
+      // Drawn beside the slots, wherever it lies: both are seen.
+      const room = { compartment: id, slot: undefined, x: w + SLOT_GAP_MM, y: 0, w: loose.wMm, h: loose.hMm, d: loose.dMm };
+      return { id, access, w: w + SLOT_GAP_MM + loose.wMm, h: Math.max(h, loose.hMm), d: dMm, frames: [...frames, room] };
     }
     const outer = result.outer;
     const isOutcome = container.make !== 'soft' && container.make !== 'rigid' && outer !== undefined && outer.tMm > 0;

@@ -106,8 +106,8 @@ export function usePacking(kit: KitView, draft: SheetDraft, judgement: Judgement
     () =>
       result === null || container === undefined || position === undefined
         ? null
-        : kitCarry({ units: draft.units, container, position, packed: result, catalog: catalogNow() }),
-    [result, draft.units, container, position],
+        : kitCarry({ units: draft.units, container, position, packed: result, catalog: catalogNow(), fit: draft.fit }),
+    [result, draft.units, draft.fit, container, position],
   );
   const refusal = fit !== null && !fit.ok ? `${fit.count} things are more than the ${fit.most} that can be packed at once.` : null;
   return useMemo(

@@ -1,4 +1,4 @@
-import { type Compartment, type Container, ContainerSchema } from '@ivrak/core/model';
+import { type Compartment, type Container, ContainerSchema, LIES } from '@ivrak/core/model';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
 import type { UseFormReturnType } from '@mantine/form';
 import { useCatalog } from '../data/catalog.ts';
@@ -9,6 +9,7 @@ import { MeasureInput } from '../ui/MeasureInput.tsx';
 import parts from '../ui/parts.module.css';
 import { RecordPanel } from '../ui/RecordPanel.tsx';
 import panelCss from '../ui/recordPanel.module.css';
+import { OutsidePoints } from './OutsidePoints.tsx';
 import { RoomFields } from './RoomFields.tsx';
 import { useOwnRecord } from './useOwnRecord.ts';
 
@@ -96,8 +97,10 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
   );
 }
 
+const LIES_WORDS = { beside: 'beside each other', above: 'above each other', behind: 'behind each other' };
+
 function Rooms({ form }: { form: UseFormReturnType<Container> }) {
-  const { compartments, facing } = form.values;
+  const { compartments, facing, lies, outside } = form.values;
   const setRooms = (next: Compartment[]) => form.setFieldValue('compartments', next);
   return (
     <>
@@ -127,6 +130,21 @@ function Rooms({ form }: { form: UseFormReturnType<Container> }) {
           />
         )}
       </div>
+      {compartments.length > 1 && facing !== true && (
+        <Select
+          label="The compartments lie"
+          description="Behind each other their thicknesses add up"
+          data={LIES.map((value) => ({ value, label: LIES_WORDS[value] }))}
+          value={lies ?? 'beside'}
+          onChange={(value) =>
+            form.setFieldValue(
+              'lies',
+              LIES.find((one) => one === value && one !== 'beside'),
+            )
+          }
+        />
+      )}
+      <OutsidePoints points={outside ?? []} change={(next) => form.setFieldValue('outside', next.length === 0 ? undefined : next)} />
     </>
   );
 }

@@ -1,5 +1,5 @@
 import type { Compartment } from '@ivrak/core/model';
-import { Button, Select, TextInput } from '@mantine/core';
+import { Button, Checkbox, Select, TextInput } from '@mantine/core';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { MeasureInput } from '../ui/MeasureInput.tsx';
 import parts from '../ui/parts.module.css';
@@ -62,7 +62,12 @@ export function RoomFields({ room, isOnly, change, remove }: RoomFieldsProps) {
         />
         <DecimalInput label="Elastic slots" decimals={0} max={40} value={count} onChange={(howMany) => slots(howMany ?? 0, {})} />
       </div>
-      {slot !== undefined && <SlotFields slot={slot} change={(size) => slots(count, size)} />}
+      {slot !== undefined && (
+        <>
+          <SlotFields slot={slot} change={(size) => slots(count, size)} />
+          <LooseFields room={room} change={change} />
+        </>
+      )}
     </fieldset>
   );
 }
@@ -91,6 +96,37 @@ function SlotFields({ slot, change }: { slot: Slot; change: (size: Partial<Slot>
           onChange={(stickOutMm) => change({ stickOutMm: stickOutMm ?? 0 })}
         />
       </div>
+    </>
+  );
+}
+
+/** What room there is for things that are in no slot. */
+function LooseFields({ room, change }: Pick<RoomFieldsProps, 'room' | 'change'>) {
+  const { loose } = room;
+  const set = (part: Partial<NonNullable<Compartment['loose']>>) => loose !== undefined && change({ loose: { ...loose, ...part } });
+  return (
+    <>
+      <Checkbox
+        label="Loose room as well, with the slots full"
+        checked={loose !== undefined}
+        onChange={(event) =>
+          change({ loose: event.currentTarget.checked ? { wMm: room.wMm, hMm: room.hMm, dMm: 30, isBefore: true } : undefined })
+        }
+      />
+      {loose !== undefined && (
+        <>
+          <div className={parts.fieldRow}>
+            <MeasureInput label="Loose width" value={loose.wMm} onChange={(wMm) => set({ wMm })} />
+            <MeasureInput label="Loose height" value={loose.hMm} onChange={(hMm) => set({ hMm })} />
+            <MeasureInput label="Loose depth" value={loose.dMm} onChange={(dMm) => set({ dMm })} />
+          </div>
+          <Checkbox
+            label="It lies before the slots"
+            checked={loose.isBefore}
+            onChange={(event) => set({ isBefore: event.currentTarget.checked })}
+          />
+        </>
+      )}
     </>
   );
 }

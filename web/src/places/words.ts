@@ -13,6 +13,7 @@ export function insideLine({ make, compartments, rollWidthMm }: Container): stri
   if (make === 'flatBag') return `${sizeFigures(room.wMm, room.hMm)} laid flat`;
   if (make === 'bundle') return `up to ${sizeFigures(room.wMm, room.hMm)}`;
   const [slot] = room.slots ?? [];
-  if (slot !== undefined) return `${room.slots?.length} slots ${sizeFigures(slot.wMm, slot.hMm)}`;
+  const loose = room.loose === undefined ? '' : ` and ${sizeFigures(room.loose.wMm, room.loose.hMm, room.loose.dMm)}`;
+  if (slot !== undefined) return `${room.slots?.length} slots ${sizeFigures(slot.wMm, slot.hMm)}${loose}`;
   return `${compartments.length > 1 ? `${compartments.length} × ` : ''}${sizeFigures(room.wMm, room.hMm, room.dMm)}`;
 }

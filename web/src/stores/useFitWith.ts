@@ -38,7 +38,8 @@ export async function fitWith(kit: KitView, taken: readonly Taken[], today: Plai
   const run = last.then(() => startFit(fit.problem, () => undefined).result);
   last = run.catch(() => undefined);
   const result = await run;
-  const carry = position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog: catalogNow() });
+  const carry =
+    position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog: catalogNow(), fit: kit.fit });
   return { placed: result.placed.length, count: fit.problem.items.length, carry };
 }
 
