@@ -90,6 +90,20 @@ describe('a kit from nothing', () => {
   });
 });
 
+describe('a thing that is taken in', () => {
+  it('goes by one press where it was planned, and is planned no more', async () => {
+    const { person, server } = scene;
+    await person.goTo(`${server.url}/stores`);
+    await person.choose('Kind', 'Pressure dressing 100 mm');
+    await person.press('Receive');
+    await person.press('1 into Guest helm’s vest kit, which planned it');
+    await person.sees('1 × Pressure dressing 100 mm is in Guest helm’s vest kit now.');
+    const guest = await api('/api/kits/guest-vest');
+    expect(guest.planned.map(({ kind }) => kind)).not.toContain('pressure-dressing');
+    expect(guest.units.map(({ kind }) => kind)).toContain('pressure-dressing');
+  });
+});
+
 describe('a copy', () => {
   it('for the car is slimmed, and prints what it leaves out and why', async () => {
     const { person, server } = scene;

@@ -16,7 +16,7 @@ interface SideViewProps {
 }
 
 /** Room for the words at the limit, px. */
-const MARGIN = 26;
+const MARGIN = 44;
 
 /** A compartment from the side, back wall at the left, with the carry position's limit where it falls inside. */
 export function SideView({ room, scale, result, chosen }: SideViewProps) {

@@ -1,4 +1,5 @@
 import type { FitReason, FitResult } from '@ivrak/core/fit';
+import { hangsOn } from '@ivrak/core/kit';
 import { containerOf, kindName, positionOf } from '../data/catalog.ts';
 import { grams, mm, told } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -15,6 +16,10 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
   const count = result.placed.length + result.unplaced.length;
   const position = positionOf(draft.positionId);
   const container = containerOf(draft.containerId);
+  const hung = draft.units.flatMap((unit) => {
+    const point = container === undefined ? undefined : hangsOn(unit.id, container, draft.fit.hung);
+    return point === undefined ? [] : [{ unit, point: point.name }];
+  });
   return (
     <section className="stack" aria-live="polite">
       <h2>Verdict</h2>
@@ -23,8 +28,14 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
           <b>
             {result.placed.length} of {count} go in: {VERDICTS[result.verdict]}.
           </b>{' '}
-          Packed {mm(result.thicknessMm)}, {mm(carry.outerTMm)} with the walls.
+          Packed {mm(result.thicknessMm)}, {mm(carry.outerTMm)} with the walls
+          {hung.length > 0 && ' and what hangs outside'}.
         </p>
+        {hung.map(({ unit, point }) => (
+          <p key={unit.id}>
+            Outside: {kindName(unit.kind).toLowerCase()} on the {point}.
+          </p>
+        ))}
         {carry.overMm > 0 && (
           <p>
             {mm(carry.overMm)} too thick for the {position?.name.toLowerCase()}.

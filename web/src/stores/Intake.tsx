@@ -6,6 +6,7 @@ import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
 import { ScanField } from '../ui/ScanField.tsx';
 import { IntakeFields } from './IntakeFields.tsx';
+import { PlannedFor } from './PlannedFor.tsx';
 import css from './stores.module.css';
 import { Tray } from './Tray.tsx';
 import { useIntake } from './useIntake.ts';
@@ -20,6 +21,7 @@ export function Intake({ today, gtins }: IntakeProps) {
   const [isTrayOpen, setTrayOpen] = useState(false);
   const intake = useIntake({ today, gtins });
   const { form, notes, done, refusal } = intake;
+  const [last] = intake.received;
   return (
     <aside className={parts.drawer} aria-label="Receive">
       <h2>Receive</h2>
@@ -51,6 +53,7 @@ export function Intake({ today, gtins }: IntakeProps) {
           </Button>
         </div>
       )}
+      {last !== undefined && <PlannedFor key={last.id} unit={last} say={intake.setDone} />}
       <Tray
         gtins={gtins}
         today={today}
