@@ -5,9 +5,6 @@ export {
   type CarryCheck,
   carryCheck,
   goesIn,
-  goesOn,
-  hangsOn,
-  isOutside,
   kitCarry,
   kitFitProblem,
   kitMassG,
@@ -16,6 +13,7 @@ export {
   outerOf,
 } from './kitFit.ts';
 export { liesIn } from './lies.ts';
+export { goesOn, hangsOn, isOutside } from './outside.ts';
 export { arriveIn, isPlanned, partSheet, type SheetUnit, sheetCounts, sheetOf } from './planned.ts';
 export { type FitWorld, proposeFits } from './proposals.ts';
 export { copyOf, leaveOut, type Slimmed, slimmed } from './slim.ts';

@@ -10,7 +10,8 @@ import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
 import { fitFingerprint } from './fingerprint.ts';
 import { judgeKit } from './judgement.ts';
-import { goesIn, goesOn, kitCarry, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './kitFit.ts';
+import { goesIn, kitCarry, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './kitFit.ts';
+import { goesOn } from './outside.ts';
 
 const CATALOG = kindCatalog();
 const [CONTAINER, OTHER] = CONTAINERS;

@@ -3,12 +3,12 @@ import type { NeedCoverage } from '../coverage/states.ts';
 import { eachGoesIn } from '../fit/bounds.ts';
 import { packFit } from '../fit/createFit.ts';
 import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS, OUTCOME_MAKES } from '../fit/problem.ts';
-import type { Container, OutsidePoint, Position } from '../model/container.ts';
-import type { Family } from '../model/family.ts';
+import type { Container, Position } from '../model/container.ts';
 import { type Kind, type KindCatalog, massOf, sizeOf } from '../model/kind.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
 import type { Lock } from '../model/lock.ts';
 import { plainUnit, type Unit, UnitIdSchema } from '../model/unit.ts';
+import { isOutside } from './outside.ts';
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
 
@@ -33,36 +33,13 @@ export function reachClasses({ needs }: Coverage): Map<string, 1 | 2 | 3> {
   return classes;
 }
 
-/** What cuts a sealed bag open is taped to its outside, never sealed in. */
-const CUTTERS: readonly Family[] = ['shears', 'beltCutter', 'knife'];
-export const isCutter = (kind: Kind | undefined): boolean => kind !== undefined && CUTTERS.includes(kind.family);
-export const SEALED_MAKES: readonly Container['make'][] = ['vacuumRoll'];
-
-type Hung = FitChoices['hung'];
-
-/** The loop, clip or sleeve that a unit hangs on; undefined: on none that the container has. */
-export const hangsOn = (unitId: string, container: Container, hung: Hung): OutsidePoint | undefined =>
-  container.outside?.find(({ id }) => id === hung?.[unitId]);
-
-/** Whether a thing goes onto a loop, clip or sleeve, turned any way. */
-export function goesOn(kind: Kind, unit: Pick<Unit, 'state' | 'own'>, point: OutsidePoint): boolean {
-  const sides = ({ wMm, hMm, tMm }: { wMm: number; hMm: number; tMm: number }) => [wMm, hMm, tMm].sort((a, b) => a - b);
-  const [own, room] = [sides(sizeOf(kind, unit)), sides(point)];
-  return own.every((side, index) => side <= (room[index] ?? 0));
-}
-
-/** Whether a thing is carried on the outside of its container: hung there, or a cutter of what is sealed. */
-export const isOutside = ({ id, kind }: { id?: string; kind: string }, container: Container, catalog: KindCatalog, hung?: Hung): boolean =>
-  (SEALED_MAKES.includes(container.make) && isCutter(catalog.get(kind))) ||
-  (id !== undefined && hangsOn(id, container, hung) !== undefined);
-
 /** A packing with what is taped to the outside of it: that much thicker. */
 function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
   packed: Packed,
   units: readonly Unit[],
   container: Container,
   catalog: KindCatalog,
-  hung: Hung,
+  hung: FitChoices['hung'],
 ): Packed {
   const thick = units
     .filter((unit) => isOutside(unit, container, catalog, hung))

@@ -4,7 +4,7 @@ import { isBarred } from '../coverage/grades.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
 import { type GoodUnit, goodUnits, type Means } from '../coverage/prepare.ts';
 import type { AskedNeed, CoverageProblem, StockUnit } from '../coverage/problem.ts';
-import { isOutside } from '../kit/kitFit.ts';
+import { isOutside } from '../kit/outside.ts';
 import { BEARER_NAMES, type Bearer, type Container, type Position } from '../model/container.ts';
 import { GRADES, type KindCatalog } from '../model/kind.ts';
 import type { Module } from '../model/kit.ts';

@@ -1,4 +1,5 @@
-import { isOutside, MODULE_PREFIX } from '../kit/kitFit.ts';
+import { MODULE_PREFIX } from '../kit/kitFit.ts';
+import { isOutside } from '../kit/outside.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { Module } from '../model/kit.ts';

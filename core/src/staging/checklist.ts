@@ -1,8 +1,9 @@
-import { isCutter, SEALED_MAKES } from '../kit/kitFit.ts';
+import { isCutter, SEALED_MAKES } from '../kit/outside.ts';
 import type { Container, Position } from '../model/container.ts';
 import { type Family, STAGED_FAMILIES } from '../model/family.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { KitDraft, Tick } from '../model/kit.ts';
+import { markOf } from '../model/mark.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { Unit } from '../model/unit.ts';
 
@@ -128,13 +129,6 @@ function togetherSteps(draft: Draft, catalog: KindCatalog): StageStep[] {
 }
 
 export const moduleStepPrefix = (moduleId: string): string => `module:${moduleId}:`;
-
-/** A short mark that changes with what it is made of (FNV-1a, 32 bits). */
-function markOf(parts: readonly string[]): string {
-  let hash = 0x811c9dc5;
-  for (const letter of parts.join('\n')) hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193);
-  return (hash >>> 0).toString(16);
-}
 
 /** A module is closed and labelled as one; what is in it is part of the step's name, so that a change opens it again. */
 function moduleSteps({ modules, units }: Draft): StageStep[] {
