@@ -21,15 +21,16 @@ export const settingsQuery = queryOptions({
 });
 export const useSettings = () => useQuery(settingsQuery);
 /** What the server knows of kinds and schools goes into the catalogue, from which every screen reads. */
-const catalogQuery = queryOptions({
+export const catalogQuery = queryOptions({
   queryKey: ['catalog'],
   staleTime: 60_000,
-  queryFn: async () => {
+  queryFn: async ({ signal }) => {
     const told = await api.get('/api/catalog').catch(async (error: unknown) => {
       await takeShipped();
       throw error;
     });
-    useCatalog.getState().take(told);
+    // An answer that was asked for before a change may come after the one that knows of it.
+    if (!signal.aborted) useCatalog.getState().take(told);
     return told.own;
   },
 });
