@@ -13,6 +13,13 @@ beforeEach(() => {
 
 const draftOf = (kitId) => api(`/api/kits/${kitId}`);
 
+/** Two pairs of gloves and closure strips cannot lie side by side in it: 26 mm, and 2 mm of walls; a back pocket takes 22 mm. */
+const TOO_THICK = {
+  containerId: 'trouser-sleeve',
+  positionId: 'back-pocket',
+  units: [thing('sleeve-gloves', 'gloves', 2), thing('sleeve-strips', 'closure-strips')],
+};
+
 describe('a sleeve that was measured', () => {
   it('is added, and a kit that is 6 mm too thick for a back pocket is made to fit by taking up a proposal', async () => {
     await person.goTo(`${server.url}/places`);
@@ -23,12 +30,7 @@ describe('a sleeve that was measured', () => {
     await person.type('Depth', '40');
     await person.press('Add');
     await person.seesNamed('Trouser sleeve', 'button');
-    // Two pairs of gloves and closure strips cannot lie side by side in it: 26 mm, and 2 mm of walls; a back pocket takes 22 mm.
-    await fill('tow-panel', {
-      containerId: 'trouser-sleeve',
-      positionId: 'back-pocket',
-      units: [thing('sleeve-gloves', 'gloves', 2), thing('sleeve-strips', 'closure-strips')],
-    });
+    await fill('tow-panel', TOO_THICK);
     await person.goTo(`${server.url}/kits/tow-panel/fit`);
     await person.sees('6 mm too thick for the back pocket');
     await person.press('Apply: Gloves, one pair: in a pressed bag');
@@ -50,6 +52,58 @@ describe('a sleeve that was measured', () => {
     expect(await draftOf('helm-vest')).toMatchObject({ containerId: 'vest-pouch', positionId: 'desk-drawer' });
     await person.press('Undo');
     await person.saved();
+  });
+
+  it('is closed by hand and measured, which stands for what is worked out until something in it changes', async () => {
+    await fill('tow-panel', TOO_THICK);
+    await person.goTo(`${server.url}/kits/tow-panel/fit`);
+    await person.sees('6 mm too thick for the back pocket');
+    await person.press('I packed it, and it closes');
+    await person.type('How thick it is, closed', '21');
+    await person.press('It closes');
+    await person.sees('It closes: 21 mm measured');
+    await person.saved();
+    expect((await draftOf('tow-panel')).summary).toMatchObject({ isMeasured: true, thicknessMm: 21, allIn: true });
+    await person.goTo(server.url);
+    await person.sees('21/22 mm measured');
+    await fill('tow-panel', { units: [thing('sleeve-gloves', 'gloves', 3), thing('sleeve-strips', 'closure-strips')] });
+    await person.goTo(`${server.url}/kits/tow-panel/fit`);
+    await person.sees('21 mm were measured');
+    await person.sees('the figure is worked out again');
+    await fill('tow-panel', TOO_THICK);
+    await person.goTo(`${server.url}/kits/tow-panel/fit`);
+    await person.press('Take the measure back');
+    await person.sees('6 mm too thick for the back pocket');
+    await person.saved();
+  });
+
+  it('is packed step by step, by buttons and arrow keys, and seen pulled apart with every name in full', async () => {
+    await person.goTo(`${server.url}/kits/helm-vest/fit`);
+    const { placed } = (await draftOf('helm-vest')).packing.result;
+    const show = (view) =>
+      person.page.evaluate(
+        (label) => [...document.querySelectorAll('label')].find(({ textContent }) => textContent === label)?.click(),
+        view,
+      );
+    await person.sees('Reach order');
+    await show('Step by step');
+    await person.sees(`1 of ${placed.length}:`);
+    await person.press('Forward');
+    await person.sees(`2 of ${placed.length}:`);
+    await person.page.keyboard.press('ArrowRight');
+    await person.sees(`3 of ${placed.length}:`);
+    await person.page.keyboard.press('ArrowLeft');
+    await person.sees(`2 of ${placed.length}:`);
+    await person.isAccessible('packing step by step');
+    await person.page.keyboard.press('End');
+    await person.press('Play');
+    await person.sees(`2 of ${placed.length}:`);
+    await show('Pulled apart');
+    await person.sees('what you see first is on top');
+    const names = await person.page.$$eval('[aria-label$="layers"] text', (texts) => texts.map(({ textContent }) => textContent ?? ''));
+    expect(names).toHaveLength(placed.length);
+    expect(names.filter((name) => !/^\d+ \S/.test(name) || name.includes('…'))).toEqual([]);
+    await person.isAccessible('pulled apart');
   });
 
   it('with elastic slots and two panels is entered, changed, refused while a kit is in it, and taken away; so is a place', async () => {
@@ -74,6 +128,8 @@ describe('a sleeve that was measured', () => {
     // The form closes when the list has come anew; only then the next press opens it again.
     await person.waitFor(() => ![...document.querySelectorAll('button')].some(({ textContent }) => textContent === 'Save'));
     await person.press('Shin wrap');
+    // Chosen at the end of a long list, its panel is in sight.
+    expect(await person.page.$eval('main > aside', (panel) => panel.getBoundingClientRect().top)).toBeGreaterThanOrEqual(0);
     await person.press('Delete');
     await person.sees('change that first');
     await fill('tow-panel', { containerId: 'trouser-sleeve' });

@@ -71,7 +71,7 @@ export const besideEachOther = (rooms: number): Stacking => ({
   compartments: [[Array.from({ length: rooms }, (_, room) => room)]],
 });
 
-function stackingOf({ container }: FitProblem, rooms: readonly Room[]): Stacking {
+export function stackingOf({ container }: Pick<FitProblem, 'container'>, rooms: readonly Room[]): Stacking {
   const compartments = container.compartments.map(({ id, loose }) => {
     const own = rooms.flatMap((room, index) => (room.compartment === id ? [index] : []));
     const isLoose = (room: number) => rooms[room]?.slot === null;
@@ -109,7 +109,7 @@ export const WEIGHT_PRESETS: readonly Weights[] = [
 const tenthsDown = (mm: number): number => Math.floor(mm * 10 + 1e-6);
 
 /** A slot takes one thing, stretched sideways and sticking out lengthways; what else a compartment with slots holds lies in its loose room. */
-export function roomsOf(problem: FitProblem): Room[] {
+export function roomsOf(problem: Pick<FitProblem, 'container'>): Room[] {
   return problem.container.compartments.flatMap((compartment): Room[] => {
     const top = compartment.access === 'top';
     const whole = ({ wMm, hMm, dMm }: { wMm: number; hMm: number; dMm: number }): Room => ({
@@ -192,6 +192,12 @@ export function isInFrontOf(b: Box, a: Box, top: boolean): boolean {
   if (b.room !== a.room || b.x >= a.x + a.w || a.x >= b.x + b.w) return false;
   if (top) return b.z < a.z + a.d && a.z < b.z + b.d && b.y >= a.y + a.h;
   return b.y < a.y + a.h && a.y < b.y + b.h && b.z >= a.z + a.d;
+}
+
+/** What is loose before the slots of a compartment is in front of whatever is in them. */
+export function isLooseBefore(problem: Pick<FitProblem, 'container'>, other: Room | undefined, own: Room | undefined): boolean {
+  if (own?.slot == null || other === undefined || other.slot !== null || other.compartment !== own.compartment) return false;
+  return problem.container.compartments.find(({ id }) => id === own.compartment)?.loose?.isBefore === true;
 }
 
 /** Pulls everything toward the back wall as far as it goes, so that each thing rests on the wall or on another. */

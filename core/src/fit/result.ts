@@ -1,7 +1,7 @@
 import type { Compartment } from '../model/container.ts';
 import { type Bound, tooLarge } from './bounds.ts';
 import { flatBagCapacity } from './film.ts';
-import { type Box, type Decoded, hasSums, isInFrontOf, type Prepared, settleBack, thicknessOf } from './prepare.ts';
+import { type Box, type Decoded, hasSums, isInFrontOf, isLooseBefore, type Prepared, settleBack, thicknessOf } from './prepare.ts';
 import { type FitBound, type FitProblem, type FitReason, type FitResult, type PlacedItem, toMm, toTenths } from './problem.ts';
 import { balanceOf, thicknessProfile } from './profile.ts';
 
@@ -89,13 +89,10 @@ function inFront(problem: FitProblem, prepared: Prepared, boxes: readonly Box[],
   // In a vacuum bag nothing lies in front: it is torn open, and everything comes out at once.
   if (problem.container.make === 'vacuumRoll') return [];
   const room = prepared.rooms[box.room];
-  const isBeforeSlots = (other: Box) => {
-    const loose = prepared.rooms[other.room];
-    const own = problem.container.compartments.find(({ id }) => id === room?.compartment);
-    return room?.slot != null && loose?.slot === null && loose.compartment === room.compartment && own?.loose?.isBefore === true;
-  };
   return boxes
-    .filter((other) => other !== box && (isBeforeSlots(other) || isInFrontOf(other, box, room?.top ?? false)))
+    .filter(
+      (other) => other !== box && (isLooseBefore(problem, prepared.rooms[other.room], room) || isInFrontOf(other, box, room?.top ?? false)),
+    )
     .map((other) => problem.items[other.item]?.id ?? '');
 }
 

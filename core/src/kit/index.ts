@@ -1,9 +1,11 @@
+export { type Calibration, calibrationOf, closesNow, contentsMark } from './closes.ts';
 export { fitFingerprint } from './fingerprint.ts';
 export { applyFitFix, type FitProposal } from './fitFix.ts';
 export { type Beside, gapText, type Judgement, judgedTogether, judgeKit } from './judgement.ts';
 export {
   type CarryCheck,
   carryCheck,
+  computedCarry,
   goesIn,
   kitCarry,
   kitFitProblem,

@@ -8,6 +8,7 @@ import { type Kind, type KindCatalog, massOf, sizeOf } from '../model/kind.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
 import type { Lock } from '../model/lock.ts';
 import { plainUnit, type Unit, UnitIdSchema } from '../model/unit.ts';
+import { closesNow } from './closes.ts';
 import { isOutside } from './outside.ts';
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
@@ -246,14 +247,19 @@ export function outerOf(container: Container, packed: Pick<FitResult, 'thickness
   return { wMm, hMm, tMm };
 }
 
-/** Whether a packed container suits a carry position. Envelopes and comfortable masses are planning values. */
+/**
+ * Whether a packed container suits a carry position. Envelopes and comfortable masses are planning values. `measuredMm` is how thick
+ * it is over all where somebody measured it, which is more certain than what was worked out.
+ */
 export function carryCheck(
   container: Container,
   position: Position,
   packed: Pick<FitResult, 'thicknessMm' | 'outer'>,
   massG: number,
+  measuredMm?: number,
 ): CarryCheck {
-  const { wMm, hMm, tMm } = outerOf(container, packed);
+  const { wMm, hMm, tMm: computedMm } = outerOf(container, packed);
+  const tMm = measuredMm ?? computedMm;
   const high = position.hMm + (position.stickOutMm ?? 0);
   const outlineFits = (wMm <= position.wMm && hMm <= high) || (hMm <= position.wMm && wMm <= high);
   const overMm = Math.max(0, Math.round((tMm - position.tMm) * 10) / 10);
@@ -267,10 +273,15 @@ interface Carried {
   position: Position;
   packed: Pick<FitResult, 'thicknessMm' | 'outer'>;
   catalog: KindCatalog;
-  fit?: Pick<FitChoices, 'hung'> | undefined;
+  fit?: Pick<FitChoices, 'hung' | 'closes'> | undefined;
 }
 
-/** Whether a kit suits a carry position: its packed container with what is taped outside, and its mass. */
+/** Whether a kit suits a carry position: its packed container with what is taped outside, as it was measured if it was, and its mass. */
 export function kitCarry({ units, container, position, packed, catalog, fit }: Carried): CarryCheck {
-  return carryCheck(container, position, withOutside(packed, units, container, catalog, fit?.hung), kitMassG(units, container, catalog));
+  const outside = withOutside(packed, units, container, catalog, fit?.hung);
+  const closes = closesNow({ units, fit }, container, catalog);
+  return carryCheck(container, position, outside, kitMassG(units, container, catalog), closes?.outerMm);
 }
+
+/** The same as it was worked out, whatever was measured. */
+export const computedCarry = (carried: Carried): CarryCheck => kitCarry({ ...carried, fit: { ...carried.fit, closes: undefined } });

@@ -1,6 +1,7 @@
 import { packFit } from '../fit/createFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import type { KitDraft } from '../model/kit.ts';
+import { closesNow } from './closes.ts';
 import { judgeKit } from './judgement.ts';
 import { type CarryCheck, kitCarry, kitFitProblem } from './kitFit.ts';
 import type { FitWorld } from './proposals.ts';
@@ -32,10 +33,11 @@ export function* whereCarried(draft: KitDraft, world: FitWorld, known: FitResult
     if (problem.ok) {
       const isKnown = known !== null && container.id === draft.containerId;
       const result = isKnown ? known : packFit({ ...problem.problem, decodes: WHERE_DECODES });
+      const allIn = result.feasible || closesNow({ units, fit: own }, container, world.catalog) !== null;
       for (const position of world.positions) {
         const carry = kitCarry({ units, container, position, packed: result, catalog: world.catalog, fit: own });
-        const fits = result.feasible && carry.overMm === 0 && carry.outlineFits;
-        rows.push({ containerId: container.id, positionId: position.id, carry, allIn: result.feasible, fits });
+        const fits = allIn && carry.overMm === 0 && carry.outlineFits;
+        rows.push({ containerId: container.id, positionId: position.id, carry, allIn, fits });
       }
     }
     yield (index + 1) / world.containers.length;

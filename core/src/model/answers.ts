@@ -94,8 +94,10 @@ export const KitSummarySchema = z.object({
   massG: z.number(),
   massLimitG: z.number().nullable(),
   priceMinor: z.number(),
-  /** Packed, walls included, mm; null until it was packed as it is now. */
+  /** Packed, walls included, mm, as it was measured or else worked out; null until it was packed as it is now. */
   thicknessMm: z.number().nullable(),
+  /** Somebody closed it with what is in it now, and measured it. */
+  isMeasured: z.boolean(),
   thicknessLimitMm: z.number(),
   /** Whether everything goes in; null until it was packed as it is now. */
   allIn: z.boolean().nullable(),

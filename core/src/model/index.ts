@@ -73,6 +73,7 @@ export {
   sizeOf,
 } from './kind.ts';
 export {
+  type Closes,
   type FitChoices,
   FitChoicesSchema,
   type Kit,

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { BriefSchema } from './brief.ts';
+import { ContainerMakeSchema } from './container.ts';
 import { LockSchema } from './lock.ts';
 import { PlainDateSchema } from './plainDate.ts';
 import { SetAsideSchema } from './setAside.ts';
@@ -24,6 +25,20 @@ export const KitNameSchema = z
   .min(1, 'give the kit a name')
   .max(60);
 
+/** What a carrier who has packed it says: it closes, and so thick it is. */
+export const ClosesSchema = z.object({
+  /** Over all, at the thickest place, with its walls and what hangs outside. */
+  outerMm: z.number().positive('measure the closed kit at its thickest place').max(2000),
+  /** What was packed into what; while the kit still gives the same mark, the measure stands. */
+  contents: z.string().min(1).max(40),
+  make: ContainerMakeSchema,
+  /** What had been worked out for the same, mm; null: by box size not all of it went in. */
+  computedMm: z.number().positive().max(4000).nullable(),
+  on: PlainDateSchema,
+  by: z.string().trim().max(80),
+});
+export type Closes = z.infer<typeof ClosesSchema>;
+
 /** How a kit is packed, beyond what lies in it. */
 export const FitChoicesSchema = z.object({
   /** Firmness of pressing, 0 to 1. */
@@ -36,6 +51,7 @@ export const FitChoicesSchema = z.object({
   folds: z.record(z.string(), z.boolean()).default({}),
   /** The loop, clip or sleeve outside that a unit hangs on, by its id. */
   hung: z.record(z.string(), z.string().max(40)).optional(),
+  closes: ClosesSchema.optional(),
 });
 export type FitChoices = z.infer<typeof FitChoicesSchema>;
 

@@ -11,6 +11,7 @@ export {
   withTick,
 } from './checklist.ts';
 export { type MedicineLine, medicineKey } from './medicineKey.ts';
+export { type PackingStep, packingSteps } from './packingSteps.ts';
 export { type PackStep, packOrder } from './packOrder.ts';
 export { bookedOut, labelLines, leakBag, passesFrom, RepackLabelSchema, RepackSchema, repackPlan, tubesFrom } from './repack.ts';
 export { SLIT_MM, type VacuumPlan, vacuumPlan } from './vacuum.ts';

@@ -21,7 +21,7 @@ export function packOrder(container: Container, result: FitResult): PackStep[] {
     .flatMap((room) =>
       inOrder(
         result.placed.filter(({ compartment }) => compartment === room.id),
-        room.access,
+        room,
       ).map((box) => ({ box, room })),
     )
     .map(({ box, room }, index) => ({
@@ -39,11 +39,15 @@ const sizeFor = (container: Container, room: Container['compartments'][number], 
     ? { wMm: room.wMm, hMm: room.hMm }
     : { wMm: result.outer.wMm, hMm: result.outer.hMm };
 
-function inOrder(boxes: readonly PlacedItem[], access: 'front' | 'top'): PlacedItem[] {
+function inOrder(boxes: readonly PlacedItem[], { access, loose }: Container['compartments'][number]): PlacedItem[] {
+  // What is loose before the slots goes in after what is in them.
+  const isAfter = ({ slot }: PlacedItem) => Number(slot === undefined && loose?.isBefore === true);
   const depth = (box: PlacedItem) => (access === 'top' ? box.yMm : box.zMm);
   const far = (box: PlacedItem) => (access === 'top' ? box.yMm + box.hMm : box.zMm + box.dMm);
   // What begins deeper goes in first; of those at one depth the larger, so that it is not pushed aside.
-  return [...boxes].sort((a, b) => depth(a) - depth(b) || far(b) - far(a) || b.wMm * b.hMm - a.wMm * a.hMm || (a.id < b.id ? -1 : 1));
+  return [...boxes].sort(
+    (a, b) => isAfter(a) - isAfter(b) || depth(a) - depth(b) || far(b) - far(a) || b.wMm * b.hMm - a.wMm * a.hMm || (a.id < b.id ? -1 : 1),
+  );
 }
 
 const THIRD = 1 / 3;

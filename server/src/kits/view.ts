@@ -1,6 +1,6 @@
 import { classifyKit } from '@ivrak/core/coverage';
 import type { FitProblem, FitResult } from '@ivrak/core/fit';
-import { fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem, liesIn, outerOf } from '@ivrak/core/kit';
+import { closesNow, fitFingerprint, gapText, type Judgement, judgeKit, kitCarry, kitFitProblem, liesIn, outerOf } from '@ivrak/core/kit';
 import {
   addDays,
   type InSetView,
@@ -139,6 +139,7 @@ function summarise(here: Installation, kit: StoredKit, today: PlainDate): KitSum
     packing !== null && container !== undefined && position !== undefined
       ? kitCarry({ units: kit.units, container, position, packed: packing, catalog: here.catalog.kinds, fit: kit.fit })
       : null;
+  const closes = closesNow(kit, container, here.catalog.kinds);
   const gap = judgement.coverage.needs.find(({ state }) => state === 'gap');
   const events: UpkeepEvent[] = kitEvents(here, kit, today, addDays(today, 730));
   return {
@@ -148,9 +149,10 @@ function summarise(here: Installation, kit: StoredKit, today: PlainDate): KitSum
     massG: judgement.massG,
     massLimitG: position?.massG ?? null,
     priceMinor: judgement.priceMinor,
-    thicknessMm: carry?.outerTMm ?? null,
+    thicknessMm: carry?.outerTMm ?? closes?.outerMm ?? null,
+    isMeasured: closes !== null,
     thicknessLimitMm: position?.tMm ?? 0,
-    allIn: packing?.feasible ?? null,
+    allIn: closes === null ? (packing?.feasible ?? null) : true,
     readyUntil: judgement.readyUntil,
     gap: gap === undefined ? null : gapText(gap),
     outer: carry === null || packing === null || container === undefined ? null : { ...outerOf(container, packing), tMm: carry.outerTMm },

@@ -12,6 +12,7 @@ import type { ReachEntry } from './reachOrder.ts';
 import { SideView } from './SideView.tsx';
 import type { BoxDrag } from './useBoxDrag.ts';
 import { useBoxDrag } from './useBoxDrag.ts';
+import { Walls } from './Walls.tsx';
 
 const WIDTH = 730;
 const HEIGHT = 350;
@@ -117,33 +118,4 @@ const isOver = (svg: SVGSVGElement | undefined, { x, y }: { x: number; y: number
 function cornerOf(room: RoomDrawing, box: PlacedItem): { x: number; y: number } | null {
   const frame = frameOf(room, box);
   return frame === undefined ? null : { x: frame.x + box.xMm, y: frame.y + box.yMm };
-}
-
-function Walls({ room, scale }: { room: RoomDrawing; scale: number }) {
-  return (
-    <>
-      <rect
-        x={-PAD + 1}
-        y={-PAD + 1}
-        width={room.w * scale + 2 * PAD - 2}
-        height={room.h * scale + 2 * PAD - 2}
-        rx={9}
-        fill="var(--cloth)"
-        stroke="var(--ink)"
-        strokeWidth={1.6}
-      />
-      {room.frames.map((frame) => (
-        <rect
-          key={frame.slot ?? 'room'}
-          x={frame.x * scale}
-          y={(room.h - frame.y - frame.h) * scale}
-          width={frame.w * scale}
-          height={frame.h * scale}
-          fill="var(--card)"
-          stroke="var(--line)"
-          strokeDasharray={frame.slot === undefined ? undefined : '4 3'}
-        />
-      ))}
-    </>
-  );
 }

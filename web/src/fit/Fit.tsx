@@ -1,11 +1,11 @@
 import { type FitResult, packingChanges } from '@ivrak/core/fit';
-import { MODULE_PREFIX } from '@ivrak/core/kit';
 import { type Container, lengthUnit } from '@ivrak/core/model';
-import { Anchor, Button, Progress, Select } from '@mantine/core';
+import { packingSteps } from '@ivrak/core/staging';
+import { Anchor, Button, Progress, SegmentedControl, Select } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { containerOf, kindName, positionOf, useCatalog } from '../data/catalog.ts';
+import { containerOf, positionOf, useCatalog } from '../data/catalog.ts';
 import { grams, measuresNow, mm, size } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { nextSeed } from '../kit/fitClient.ts';
@@ -18,9 +18,12 @@ import { Cutaway } from './Cutaway.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
 import { FitTools } from './FitTools.tsx';
 import css from './fit.module.css';
+import { nameOf } from './itemNames.ts';
 import { LeftOut } from './LeftOut.tsx';
 import { Proposals } from './Proposals.tsx';
+import { PulledApart } from './PulledApart.tsx';
 import { type ReachEntry, reachOrder } from './reachOrder.ts';
+import { Steps } from './Steps.tsx';
 import { ThicknessMap } from './ThicknessMap.tsx';
 import { Verdict } from './Verdict.tsx';
 
@@ -49,22 +52,7 @@ export function Fit() {
           <Waiting />
         ) : (
           <>
-            <FitTools scene={scene} chosen={chosen} name={chosen === null ? '' : nameOf(draft)(chosen)} act={act} />
-            <Refusal text={refusal} />
-            <div className={clsx(css.views, isStale && css.isStale)}>
-              <Cutaway
-                scene={scene}
-                result={shown.result}
-                order={order}
-                chosen={chosen}
-                choose={setChosen}
-                carried={(id, to) => act(layDown(scene, id, to))}
-              />
-              <div className={css.beside}>
-                {shown.result.unplaced.length > 0 && <LeftOut ids={shown.result.unplaced} />}
-                <ThicknessMap container={scene.container} result={shown.result} />
-              </div>
-            </div>
+            <Drawings scene={scene} order={order} chosen={chosen} choose={setChosen} act={act} refusal={refusal} isStale={isStale} />
             <FitLine result={shown.result} before={shown.before} />
             <Elsewhere />
           </>
@@ -77,6 +65,63 @@ export function Fit() {
         <Proposals />
         {order.length > 0 && <ReachList order={order} chosen={chosen} choose={setChosen} />}
       </aside>
+    </>
+  );
+}
+
+type View = 'cut' | 'steps' | 'apart';
+const VIEWS: { value: View; label: string }[] = [
+  { value: 'cut', label: 'Cut open' },
+  { value: 'steps', label: 'Step by step' },
+  { value: 'apart', label: 'Pulled apart' },
+];
+
+function Views({ view, setView }: { view: View; setView: (view: View) => void }) {
+  return (
+    <div className={css.viewSwitch}>
+      <SegmentedControl size="xs" aria-label="How it is shown" data={VIEWS} value={view} onChange={(value) => setView(value as View)} />
+    </div>
+  );
+}
+
+interface DrawingsProps {
+  scene: Scene;
+  order: readonly ReachEntry[];
+  chosen: string | null;
+  choose: (id: string) => void;
+  act: (arranged: Arranged) => void;
+  refusal: string | null;
+  isStale: boolean;
+}
+
+/** The packing as it was asked to be seen. */
+function Drawings({ scene, order, chosen, choose, act, refusal, isStale }: DrawingsProps) {
+  const [view, setView] = useState<View>('cut');
+  const { draft, container, result } = scene;
+  const steps = useMemo(() => (view === 'cut' ? [] : packingSteps(container, result)), [container, result, view]);
+  return (
+    <>
+      <Views view={view} setView={setView} />
+      {view === 'cut' && <FitTools scene={scene} chosen={chosen} name={chosen === null ? '' : nameOf(draft)(chosen)} act={act} />}
+      <Refusal text={refusal} />
+      {view === 'steps' && <Steps key={result.seed} scene={scene} steps={steps} nameOf={nameOf(draft)} />}
+      {view === 'apart' && <PulledApart scene={scene} steps={steps} order={order} chosen={chosen} choose={choose} />}
+      {view === 'cut' && (
+        <div className={clsx(css.views, isStale && css.isStale)}>
+          <Cutaway
+            scene={scene}
+            result={result}
+            order={order}
+            chosen={chosen}
+            choose={choose}
+            carried={(id, to) => act(layDown(scene, id, to))}
+          />
+          <div className={css.beside}>
+            {result.unplaced.length > 0 && <LeftOut ids={result.unplaced} />}
+            <ThicknessMap container={container} result={result} />
+          </div>
+        </div>
+      )}
     </>
   );
 }
@@ -99,16 +144,6 @@ function useShown(result: FitResult | null, containerId: string): Shown | null {
     last.current = { containerId, result, before };
   }
   return last.current?.containerId === containerId ? last.current : null;
-}
-
-/** The name of an item: `unitId`, `unitId:2` or `module/id`. */
-function nameOf(draft: {
-  units: readonly { id: string; kind: string }[];
-  modules: readonly { id: string; name: string }[];
-}): (itemId: string) => string {
-  const kinds = new Map(draft.units.map((unit) => [unit.id, kindName(unit.kind)]));
-  const modules = new Map(draft.modules.map((module) => [`${MODULE_PREFIX}${module.id}`, `Module: ${module.name}`]));
-  return (itemId) => modules.get(itemId) ?? kinds.get(itemId.split(':')[0] ?? itemId) ?? itemId;
 }
 
 function Waiting() {
@@ -214,7 +249,6 @@ function Packing({ result }: { result: FitResult | null }) {
           Look longer
         </Button>
       </div>
-      {result !== null && <span className="small muted mono">{result.decodes} ways of packing tried</span>}
     </div>
   );
 }

@@ -112,7 +112,7 @@ function Held({ box, frame, scale, roomH, isLocked }: BoxProps & { isLocked: boo
 }
 
 /** The kind of an item; a module has none. */
-function useKindOf(itemId: string): Kind | undefined {
+export function useKindOf(itemId: string): Kind | undefined {
   const { draft } = useKit();
   if (itemId.startsWith(MODULE_PREFIX)) return undefined;
   return catalogNow().get(draft.units.find(({ id }) => id === itemId.split(':')[0])?.kind ?? '');
@@ -125,7 +125,7 @@ interface BoxProps {
   roomH: number;
 }
 
-function FrontBox({ box, frame, scale, roomH, name, isChosen }: BoxProps & { name: string; isChosen: boolean }) {
+export function FrontBox({ box, frame, scale, roomH, name, isChosen }: BoxProps & { name: string; isChosen: boolean }) {
   const kind = useKindOf(box.id);
   return (
     <g transform={`translate(${(frame.x + box.xMm) * scale} ${(roomH - frame.y - box.yMm - box.hMm) * scale})`}>

@@ -3,6 +3,7 @@ import { catalogNow } from '../data/catalog.ts';
 import { size } from '../drawing/figures.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
+import { useMeasure } from './Closes.tsx';
 import css from './fit.module.css';
 
 /** What did not go in, with its measures. */
@@ -10,7 +11,7 @@ export function LeftOut({ ids }: { ids: readonly string[] }) {
   const { draft } = useKit();
   return (
     <section className={css.leftOut}>
-      <h2>Left out</h2>
+      <h2>{useMeasure() === null ? 'Left out' : 'Not in the drawing'}</h2>
       <ul>
         {ids.map((id) => {
           const unit = draft.units.find((candidate) => candidate.id === id.split(':')[0]);

@@ -7,6 +7,7 @@ import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
 import parts from '../ui/parts.module.css';
 import { showChange } from '../ui/showChange.ts';
+import { useMeasure } from './Closes.tsx';
 import { useAdvice } from './useAdvice.ts';
 
 /** The least changes that make the kit fit, each taken up with one press and undone like any other edit. */
@@ -14,7 +15,8 @@ export function Proposals() {
   const { packing, draft } = useKit();
   const { result, carry } = packing;
   const advice = useAdvice('propose');
-  const isFine = result?.feasible === true && carry !== null && carry.overMm === 0 && carry.outlineFits;
+  const isIn = useMeasure() !== null || result?.feasible === true;
+  const isFine = isIn && carry !== null && carry.overMm === 0 && carry.outlineFits;
   const isAsked = result !== null && !isFine && draft.units.length > 0;
   const isIdle = advice.answer === null && advice.progress === null && advice.error === null;
   useEffect(() => {

@@ -4,6 +4,7 @@ import { containerOf, kindName, positionOf } from '../data/catalog.ts';
 import { grams, mm, told } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
+import { Closes, signature, useMeasure } from './Closes.tsx';
 import type { ReachEntry } from './reachOrder.ts';
 
 const VERDICTS = { fits: 'fits by box size', may: 'may fit', cannot: 'cannot fit by box size' } as const;
@@ -12,7 +13,9 @@ const VERDICTS = { fits: 'fits by box size', may: 'may fit', cannot: 'cannot fit
 export function Verdict({ order }: { order: readonly ReachEntry[] }) {
   const { packing, draft } = useKit();
   const { result, carry } = packing;
+  const measure = useMeasure();
   if (result === null || carry === null) return null;
+  const isIn = result.feasible || measure !== null;
   const count = result.placed.length + result.unplaced.length;
   const position = positionOf(draft.positionId);
   const container = containerOf(draft.containerId);
@@ -23,14 +26,21 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
   return (
     <section className="stack" aria-live="polite">
       <h2>Verdict</h2>
-      <div className={result.feasible && carry.overMm === 0 && carry.outlineFits ? parts.verdictGood : 'refusal'}>
-        <p>
-          <b>
-            {result.placed.length} of {count} go in: {VERDICTS[result.verdict]}.
-          </b>{' '}
-          Packed {mm(result.thicknessMm)}, {mm(carry.outerTMm)} with the walls
-          {hung.length > 0 && ' and what hangs outside'}.
-        </p>
+      <div className={isIn && carry.overMm === 0 && carry.outlineFits ? parts.verdictGood : 'refusal'}>
+        {measure === null ? (
+          <p>
+            <b>
+              {result.placed.length} of {count} go in: {VERDICTS[result.verdict]}.
+            </b>{' '}
+            Packed {mm(result.thicknessMm)}, {mm(carry.outerTMm)} with the walls
+            {hung.length > 0 && ' and what hangs outside'}.
+          </p>
+        ) : (
+          <p>
+            <b>It closes: {mm(measure.outerMm)} measured</b> {signature(measure)}. By box size {result.placed.length} of {count} go in,{' '}
+            {mm(result.thicknessMm)} without the walls.
+          </p>
+        )}
         {hung.map(({ unit, point }) => (
           <p key={unit.id}>
             Outside: {kindName(unit.kind).toLowerCase()} on the {point}.
@@ -48,9 +58,8 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
         )}
         {carry.massOverG > 0 && <p>{grams(carry.massOverG)} over what is comfortable there.</p>}
       </div>
-      {result.reasons.map((reason) => (
-        <Reason key={`${reason.code}-${reason.items?.join()}`} reason={reason} />
-      ))}
+      {measure === null && result.reasons.map((reason) => <Reason key={`${reason.code}-${reason.items?.join()}`} reason={reason} />)}
+      <Closes />
       <p className="small muted">{gapLine(result.thicknessMm, result.bound.valueMm, result.bound.kind, result.proven)}</p>
       {order.length === 0 && <p className="small">Nothing could be laid down.</p>}
     </section>

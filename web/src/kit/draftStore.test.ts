@@ -25,6 +25,7 @@ const kitAt = (version: number, more: Partial<KitView> = {}): KitView => ({
     massLimitG: null,
     priceMinor: 0,
     thicknessMm: null,
+    isMeasured: false,
     thicknessLimitMm: 75,
     allIn: null,
     readyUntil: null,

@@ -70,12 +70,13 @@ export function KitCard({ kit, isMeasuring, picking }: KitCardProps) {
 }
 
 function Thickness({ kit, isMeasuring }: { kit: MusteredKit; isMeasuring: boolean }) {
-  const { thicknessMm, thicknessLimitMm } = kit.summary;
+  const { thicknessMm, thicknessLimitMm, isMeasured } = kit.summary;
   if (thicknessMm === null) return <>{isMeasuring ? 'measuring' : `–/${mm(thicknessLimitMm)}`}</>;
   const isOver = thicknessMm > thicknessLimitMm;
   return (
     <span className={isOver ? 'state-gap' : undefined}>
       {sizeFigures(thicknessMm)}/{mm(thicknessLimitMm)}
+      {isMeasured && ' measured'}
     </span>
   );
 }

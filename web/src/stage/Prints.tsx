@@ -16,6 +16,7 @@ import { CAUTION } from '../ui/caution.ts';
 import { CasualtyRecord } from './CasualtyRecord.tsx';
 import { LeftOutEditor, LeftOutSheet } from './LeftOutSheet.tsx';
 import { MedicinesKey } from './MedicinesKey.tsx';
+import { PackingFrames } from './PackingFrames.tsx';
 import { PocketCard, useAddress, useFacts } from './PocketCard.tsx';
 import papers from './papers.module.css';
 import css from './stage.module.css';
@@ -28,6 +29,15 @@ const FORMS = [
     words: [
       'For whoever packs it again: number 1 goes in first, the place is said as you look into it.',
       'Keep it with the spares, not in the kit.',
+    ],
+  },
+  {
+    value: 'frames',
+    label: 'Step by step, A4',
+    page: 'A4 portrait',
+    words: [
+      'For whoever packs it for the first time: a picture for each thing, in the order in which they go in.',
+      'The outlined thing is the one that goes in; what is in already is drawn as it lies, to scale.',
     ],
   },
   {
@@ -75,7 +85,7 @@ const FORMS = [
 ] as const;
 
 /** What waits for the packing, since it says where each thing lies. */
-const SHOWS_PLACES = ['sheet', 'card'];
+const SHOWS_PLACES = ['sheet', 'frames', 'card'];
 
 /** Pages that go with the kit: how to pack it, what is in it and where, and what it says outside. */
 export function Prints() {
@@ -86,7 +96,7 @@ export function Prints() {
   const { result } = packing;
   return (
     <>
-      <style>{`@page { size: ${form.page}; margin: ${form.page === 'A5 portrait' ? '9mm' : '0'}; }`}</style>
+      <style>{`@page { size: ${form.page}; margin: ${form.page.endsWith('portrait') ? '9mm' : '0'}; }`}</style>
       <div className={clsx(papers.printTools, 'row no-print')}>
         <SegmentedControl
           aria-label="What is printed"
@@ -108,6 +118,7 @@ export function Prints() {
         <div className={css.papers}>
           <div className={css.printArea}>
             {form.value === 'sheet' && result !== null && <PackSheet result={result} />}
+            {form.value === 'frames' && result !== null && <PackingFrames result={result} />}
             {form.value === 'card' && result !== null && <PocketCard result={result} />}
             {form.value === 'record' && <CasualtyRecord />}
             {form.value === 'medicines' && <MedicinesKey />}
