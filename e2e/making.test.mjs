@@ -129,7 +129,8 @@ describe('a sleeve that was measured', () => {
     await person.waitFor(() => ![...document.querySelectorAll('button')].some(({ textContent }) => textContent === 'Save'));
     await person.press('Shin wrap');
     // Chosen at the end of a long list, its panel is in sight.
-    expect(await person.page.$eval('main > aside', (panel) => panel.getBoundingClientRect().top)).toBeGreaterThanOrEqual(0);
+    const panel = await person.page.waitForSelector('main > aside');
+    expect(await panel.evaluate((node) => node.getBoundingClientRect().top)).toBeGreaterThanOrEqual(0);
     await person.press('Delete');
     await person.sees('change that first');
     await fill('tow-panel', { containerId: 'trouser-sleeve' });
