@@ -2,13 +2,16 @@ import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
 import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { kindCatalog } from '../catalog/kinds.ts';
+import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
 import type { Container, Position } from '../model/container.ts';
-import { type Closes, nothingMadeReady } from '../model/kit.ts';
+import { type Closes, type KitDraft, KitDraftSchema, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
 import { calibrationOf, closesNow, contentsMark } from './closes.ts';
 import { computedCarry, kitCarry } from './kitFit.ts';
+import { type FitWorld, proposeFits, runToEnd } from './proposals.ts';
+import { whereCarried } from './whereCarried.ts';
 
 const CATALOG = kindCatalog();
 const FEW = ['windlass-tourniquet', 'plain-gauze', 'gloves', 'marker', 'foil-blanket'];
@@ -93,6 +96,43 @@ describe('a kit that was closed and measured', () => {
       expect(measured.overMm).toBe(Math.max(0, outerMm - position.tMm));
       expect(computedCarry({ ...carried, fit: fitWith(closed(units, bag, { outerMm })) })).toEqual(kitCarry(carried));
     }
+  });
+});
+
+describe('a kit that its boxes do not let in', () => {
+  const [school] = SCHOOLS;
+  const units = ['windlass-tourniquet', 'elastic-wrap-tourniquet', 'pressure-dressing', 'foil-blanket', 'plain-gauze', 'shears'].map(
+    (kind) => unit(kind, kind),
+  );
+  const flat = POSITIONS.find(({ id }) => id === 'back-pocket');
+  const deep = POSITIONS.find(({ id }) => id === 'pack-main');
+  const world = { catalog: CATALOG, school, today: plainDate('2026-12-01'), containers: [bag], positions: [flat, deep] } as FitWorld; // all are shipped
+  const kit = (more: Partial<KitDraft>): KitDraft =>
+    KitDraftSchema.parse({
+      name: 'Closed by hand',
+      layer: 'pocket',
+      personId: null,
+      containerId: bag.id,
+      positionId: 'back-pocket',
+      schoolId: school?.id,
+      brief: { persons: 1 },
+      units,
+      ...more,
+    });
+
+  it('is offered the place that takes it as it was measured, with nothing left out, and only then', () => {
+    const places = (draft: KitDraft) =>
+      runToEnd(proposeFits(draft, world)).filter(({ fixes }) => fixes.length === 1 && fixes[0]?.do === 'position');
+    expect(places(kit({}))).toEqual([]);
+    const [offered] = places(kit({ fit: fitWith(closed(units, bag, { outerMm: 90 })) }));
+    expect(offered).toMatchObject({ fixes: [{ do: 'position', positionId: 'pack-main' }], outerTMm: 90, changes: [] });
+    expect(places(kit({ fit: fitWith(closed(units, bag, { outerMm: 190 })) }))).toEqual([]);
+    const there = kit({ positionId: 'pack-main', fit: fitWith(closed(units, bag, { outerMm: 90 })) });
+    const rows = runToEnd(whereCarried(there, world));
+    expect(rows.map(({ positionId, allIn, fits }) => [positionId, allIn, fits])).toEqual([
+      ['back-pocket', true, false],
+      ['pack-main', true, true],
+    ]);
   });
 });
 

@@ -6,6 +6,7 @@ export {
   type CarryCheck,
   carryCheck,
   computedCarry,
+  fitsThere,
   goesIn,
   kitCarry,
   kitFitProblem,

@@ -233,7 +233,17 @@ export interface CarryCheck {
   /** Container outline against the position's envelope, turned the better way. */
   outlineFits: boolean;
   massOverG: number;
+  /** Somebody has closed it with what is in it and measured it, so that all of it does go in. */
+  isMeasured: boolean;
 }
+
+/** Whether everything goes in, by hand or by box size. */
+export const allGoesIn = ({ feasible }: Pick<FitResult, 'feasible'>, carry: Pick<CarryCheck, 'isMeasured'> | null): boolean =>
+  feasible || carry?.isMeasured === true;
+
+/** Whether everything goes in, is flat enough for its place, and no larger than it. */
+export const fitsThere = (packed: Pick<FitResult, 'feasible'>, carry: CarryCheck): boolean =>
+  allGoesIn(packed, carry) && carry.overMm === 0 && carry.outlineFits;
 
 /** Outside of a packed container, mm: film and bundles are as large as what they hold. */
 export function outerOf(container: Container, packed: Pick<FitResult, 'thicknessMm' | 'outer'>): { wMm: number; hMm: number; tMm: number } {
@@ -264,7 +274,7 @@ export function carryCheck(
   const outlineFits = (wMm <= position.wMm && hMm <= high) || (hMm <= position.wMm && wMm <= high);
   const overMm = Math.max(0, Math.round((tMm - position.tMm) * 10) / 10);
   const massOverG = position.massG === null ? 0 : Math.max(0, massG - position.massG);
-  return { outerTMm: tMm, limitMm: position.tMm, overMm, outlineFits, massOverG };
+  return { outerTMm: tMm, limitMm: position.tMm, overMm, outlineFits, massOverG, isMeasured: measuredMm !== undefined };
 }
 
 interface Carried {

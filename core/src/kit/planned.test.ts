@@ -76,15 +76,31 @@ describe('a sheet with what is planned on it', () => {
 
   it('hands the place, the pin and the module of what has come whole over to what came, and leaves them where some is still to come', () => {
     const lock = { compartment: 'main', xMm: 0, yMm: 0, zMm: 0, wMm: 1, hMm: 1, dMm: 1 };
+    const closes = { outerMm: 40, contents: 'mark', make: 'soft' as const, computedMm: 38, on: TODAY, by: '' };
     const kit = {
       planned: [planned('plan', 'gloves', 2)],
-      fit: { press: 0, locks: { plan: lock }, pins: { 'plan:2': 'lid' }, folds: { plan: true, 'plan-b': false } },
+      fit: {
+        press: 0.6,
+        locks: { plan: lock },
+        pins: { 'plan:2': 'lid' },
+        folds: { plan: true, 'plan-b': false },
+        hung: { plan: 'loop' },
+        closes,
+      },
       modules: [{ id: 'm', name: 'M', unitIds: [id('plan'), id('other')], pattern: [] }],
     };
     const whole = arriveIn(kit, { id: id('came'), kind: 'gloves', count: 2 });
     expect(whole).toMatchObject({
       planned: [],
-      fit: { locks: { came: lock }, pins: { 'came:2': 'lid' }, folds: { came: true, 'plan-b': false } },
+      // What was measured before it came is still known of the kit.
+      fit: {
+        press: 0.6,
+        locks: { came: lock },
+        pins: { 'came:2': 'lid' },
+        folds: { came: true, 'plan-b': false },
+        hung: { came: 'loop' },
+        closes,
+      },
     });
     expect(whole?.modules[0]?.unitIds).toEqual(['came', 'other']);
     const half = arriveIn(kit, { id: id('came'), kind: 'gloves', count: 1 });

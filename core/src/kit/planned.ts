@@ -67,7 +67,7 @@ export function arriveIn(
 }
 
 /** Items of a stack are called by the id of their unit, those behind the first with a number. */
-function renamedIn({ press, locks, pins, folds, hung }: FitChoices, from: string, to: string): FitChoices {
+function renamedIn(fit: FitChoices, from: string, to: string): FitChoices {
   const renamed = <T>(items: Record<string, T>): Record<string, T> =>
     Object.fromEntries(
       Object.entries(items).map(([item, value]) => [
@@ -75,8 +75,9 @@ function renamedIn({ press, locks, pins, folds, hung }: FitChoices, from: string
         value,
       ]),
     );
+  const { locks, pins, folds, hung } = fit;
   return {
-    press,
+    ...fit,
     locks: renamed(locks),
     pins: renamed(pins),
     folds: renamed(folds),

@@ -12,7 +12,7 @@ import type { School } from '../model/school.ts';
 import type { Unit } from '../model/unit.ts';
 import { applyFitFix, bulk, COSTS, costOf, type FitFix, type FitProposal, lowerFirst } from './fitFix.ts';
 import { judgeKit } from './judgement.ts';
-import { type CarryCheck, kitCarry, kitFitProblem } from './kitFit.ts';
+import { allGoesIn, type CarryCheck, fitsThere, kitCarry, kitFitProblem } from './kitFit.ts';
 
 export interface FitWorld {
   catalog: KindCatalog;
@@ -102,8 +102,8 @@ class Proposer {
     if (!problem.ok) throw new RangeError(`${problem.count} things are too many to pack`);
     const result = packFit({ ...problem.problem, decodes: TRY_DECODES });
     const carry = position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog, fit });
-    const fits = result.feasible && (carry === null || (carry.overMm === 0 && carry.outlineFits));
-    const out = result.unplaced.length + (carry !== null && !carry.outlineFits ? 1 : 0);
+    const fits = carry === null ? result.feasible : fitsThere(result, carry);
+    const out = (allGoesIn(result, carry) ? 0 : result.unplaced.length) + (carry !== null && !carry.outlineFits ? 1 : 0);
     return { coverage, result, carry, fits, distance: out * UNPLACED_MM + (carry?.overMm ?? 0) };
   }
 

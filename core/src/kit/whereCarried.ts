@@ -1,9 +1,8 @@
 import { packFit } from '../fit/createFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import type { KitDraft } from '../model/kit.ts';
-import { closesNow } from './closes.ts';
 import { judgeKit } from './judgement.ts';
-import { type CarryCheck, kitCarry, kitFitProblem } from './kitFit.ts';
+import { allGoesIn, type CarryCheck, fitsThere, kitCarry, kitFitProblem } from './kitFit.ts';
 import type { FitWorld } from './proposals.ts';
 
 /** Enough to tell how thick it comes out. */
@@ -33,10 +32,9 @@ export function* whereCarried(draft: KitDraft, world: FitWorld, known: FitResult
     if (problem.ok) {
       const isKnown = known !== null && container.id === draft.containerId;
       const result = isKnown ? known : packFit({ ...problem.problem, decodes: WHERE_DECODES });
-      const allIn = result.feasible || closesNow({ units, fit: own }, container, world.catalog) !== null;
       for (const position of world.positions) {
         const carry = kitCarry({ units, container, position, packed: result, catalog: world.catalog, fit: own });
-        const fits = allIn && carry.overMm === 0 && carry.outlineFits;
+        const [allIn, fits] = [allGoesIn(result, carry), fitsThere(result, carry)];
         rows.push({ containerId: container.id, positionId: position.id, carry, allIn, fits });
       }
     }

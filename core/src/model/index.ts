@@ -193,4 +193,4 @@ export {
   NoticeSchema,
   plainUpkeep,
 } from './upkeep.ts';
-export { capital, withArticle } from './words.ts';
+export { capital, inWords, withArticle } from './words.ts';

@@ -5,7 +5,7 @@ import { COLOURS, TRAIT_NAMES } from '../model/traits.ts';
 import { ArticleSchema, type OwnTraits } from '../model/unit.ts';
 import { gtinCheckDigitIsRight } from '../scan/gs1.ts';
 import { kindFinder, minorIn, yesOrNo } from './cells.ts';
-import { type Column, guessColumns, type Mapping } from './columns.ts';
+import { type Column, guessColumns, type Mapping, MEASURE_HEADINGS } from './columns.ts';
 
 export const INTAKE_COLUMNS = [
   { field: 'kind', label: 'Kind', aka: ['kind', 'item', 'name', 'article', 'description'], isNeeded: false },
@@ -25,25 +25,10 @@ export const INTAKE_COLUMNS = [
   { field: 'madeOn', label: 'Bought', aka: ['bought', 'bought on', 'in use since'], isNeeded: false },
   { field: 'whose', label: 'Whose', aka: ['whose', 'owner', 'prescribed to', 'patient'], isNeeded: false },
   { field: 'colour', label: 'Colour', aka: ['colour', 'color'], isNeeded: false },
-  { field: 'wMm', label: 'Width, mm', aka: ['width', 'w', 'width mm', 'measured width', 'width in', 'width inches'], isNeeded: false },
-  {
-    field: 'hMm',
-    label: 'Height, mm',
-    aka: ['height', 'h', 'length', 'height mm', 'measured height', 'height in', 'height inches', 'length in'],
-    isNeeded: false,
-  },
-  {
-    field: 'tMm',
-    label: 'Thickness, mm',
-    aka: ['thickness', 't', 'depth', 'thickness mm', 'measured thickness', 'thickness in', 'thickness inches', 'depth in'],
-    isNeeded: false,
-  },
-  {
-    field: 'massG',
-    label: 'Mass each, g',
-    aka: ['mass', 'weight', 'mass g', 'weight g', 'grams', 'mass oz', 'mass each oz', 'weight oz', 'ounces'],
-    isNeeded: false,
-  },
+  { field: 'wMm', label: 'Width, mm', aka: MEASURE_HEADINGS.wMm, isNeeded: false },
+  { field: 'hMm', label: 'Height, mm', aka: MEASURE_HEADINGS.hMm, isNeeded: false },
+  { field: 'tMm', label: 'Thickness, mm', aka: MEASURE_HEADINGS.tMm, isNeeded: false },
+  { field: 'massG', label: 'Mass each, g', aka: MEASURE_HEADINGS.massG, isNeeded: false },
   { field: 'practice', label: 'Practice only', aka: ['practice', 'practice only', 'training'], isNeeded: false },
 ] as const satisfies readonly Column<string>[];
 export type IntakeField = (typeof INTAKE_COLUMNS)[number]['field'];

@@ -5,7 +5,7 @@ import { GRADES, type Grade, KIND_CHOICES, type Kind, KindSchema } from '../mode
 import { headingFactor } from '../model/measures.ts';
 import { NEED_IDS, NEEDS, type NeedId, RUNGS } from '../model/need.ts';
 import { GLOVE_SIZES, MedicineSchema, TRAIT_NAMES, type Traits } from '../model/traits.ts';
-import { type Column, guessColumns, type Mapping } from './columns.ts';
+import { type Column, guessColumns, type Mapping, MEASURE_HEADINGS } from './columns.ts';
 
 /** Columns of a table of kinds: how they are called here, under which other headings they are found, and whether a row needs them. */
 export const KIND_COLUMNS = [
@@ -16,25 +16,10 @@ export const KIND_COLUMNS = [
   { field: 'rung', label: 'Rung', aka: ['rung', 'letter', 'march', 'lane'], isNeeded: false },
   { field: 'shape', label: 'Shape', aka: ['shape', 'class'], isNeeded: false },
   { field: 'drawing', label: 'Drawing', aka: ['drawing', 'outline'], isNeeded: false },
-  { field: 'wMm', label: 'Width, mm', aka: ['width', 'w', 'width mm', 'w mm', 'width in', 'width inches'], isNeeded: true },
-  {
-    field: 'hMm',
-    label: 'Height, mm',
-    aka: ['height', 'h', 'length', 'height mm', 'h mm', 'height in', 'height inches', 'length in'],
-    isNeeded: true,
-  },
-  {
-    field: 'tMm',
-    label: 'Thickness, mm',
-    aka: ['thickness', 't', 'depth', 'thickness mm', 't mm', 'thickness in', 'thickness inches', 'depth in'],
-    isNeeded: true,
-  },
-  {
-    field: 'massG',
-    label: 'Mass, g',
-    aka: ['mass', 'weight', 'mass g', 'weight g', 'grams', 'mass oz', 'mass each oz', 'weight oz', 'ounces'],
-    isNeeded: true,
-  },
+  { field: 'wMm', label: 'Width, mm', aka: MEASURE_HEADINGS.wMm, isNeeded: true },
+  { field: 'hMm', label: 'Height, mm', aka: MEASURE_HEADINGS.hMm, isNeeded: true },
+  { field: 'tMm', label: 'Thickness, mm', aka: MEASURE_HEADINGS.tMm, isNeeded: true },
+  { field: 'massG', label: 'Mass, g', aka: MEASURE_HEADINGS.massG, isNeeded: true },
   { field: 'price', label: 'Price', aka: ['price', 'cost', 'price each'], isNeeded: false },
   { field: 'dating', label: 'Dating', aka: ['dating', 'expiry', 'dated'], isNeeded: false },
   { field: 'pieces', label: 'Pieces in one', aka: ['pieces', 'pieces in one', 'per unit'], isNeeded: false },

@@ -1,5 +1,5 @@
 import { classifyKit, showLacking } from '@ivrak/core/coverage';
-import { MM_PER_INCH, withArticle } from '@ivrak/core/model';
+import { capital, MM_PER_INCH, withArticle } from '@ivrak/core/model';
 import { ActionIcon } from '@mantine/core';
 import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import { clsx } from 'clsx';
@@ -33,7 +33,7 @@ export function SheetHead() {
   return (
     <header className={css.sheetHead}>
       <p className={css.sheetClass}>
-        <b>{name.charAt(0).toUpperCase() + name.slice(1)}</b>: {says}
+        <b>{capital(name)}</b>: {says}
         {isBeyond && isWhole && <span className="state-full"> Complete for what it is for.</span>}
         {next !== null && !isBeyond && (
           <span className="muted">

@@ -3,7 +3,7 @@ import type { KitView } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { setCurrency, setMeasures } from '../drawing/figures.ts';
 import { takeShipped, useCatalog } from './catalog.ts';
-import { api } from './client.ts';
+import { api, whoAmI } from './client.ts';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
 
@@ -53,6 +53,8 @@ export const useSets = () => useQuery({ queryKey: ['sets'], queryFn: () => api.g
 export type StoredPattern = AnswerOf<typeof listPatterns>['patterns'][number];
 export const usePatterns = () => useQuery({ queryKey: ['patterns'], queryFn: () => api.get('/api/patterns') });
 export const usePeople = () => useQuery(peopleQuery);
+/** What whoever acts here is called in the crew; null: nobody of it. */
+export const useMyName = (): string | null => usePeople().data?.people.find(({ id }) => id === whoAmI())?.name ?? null;
 export const useStores = () =>
   useQuery({
     queryKey: ['stores'],

@@ -3,8 +3,7 @@ import { type Container, type Closes as Measure, showDate } from '@ivrak/core/mo
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
-import { whoAmI } from '../data/client.ts';
-import { useKits, usePeople } from '../data/queries.ts';
+import { useKits, useMyName } from '../data/queries.ts';
 import { mm } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -100,11 +99,10 @@ function ItCloses({ container }: { container: Container }) {
   const { draft, catalog, today } = useKit();
   const [typed, setTyped] = useState<number | null>(null);
   const [isOpen, setOpen] = useState(false);
-  const people = usePeople().data?.people ?? [];
+  const by = useMyName() ?? '';
   const computed = useComputed();
   const keep = (outerMm: number) => {
     const contents = contentsMark(draft.units, container, catalog, draft.fit.hung);
-    const by = people.find(({ id }) => id === whoAmI())?.name ?? '';
     const closes = { outerMm, contents, make: container.make, computedMm: computed, on: today, by };
     edit((before) => ({ ...before, fit: { ...before.fit, closes } }));
   };

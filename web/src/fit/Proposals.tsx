@@ -1,4 +1,4 @@
-import { applyFitFix, type FitProposal } from '@ivrak/core/kit';
+import { applyFitFix, type FitProposal, fitsThere } from '@ivrak/core/kit';
 import { Button, Progress } from '@mantine/core';
 import { useEffect } from 'react';
 import { mm } from '../drawing/figures.ts';
@@ -7,7 +7,6 @@ import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
 import parts from '../ui/parts.module.css';
 import { showChange } from '../ui/showChange.ts';
-import { useMeasure } from './Closes.tsx';
 import { useAdvice } from './useAdvice.ts';
 
 /** The least changes that make the kit fit, each taken up with one press and undone like any other edit. */
@@ -15,8 +14,7 @@ export function Proposals() {
   const { packing, draft } = useKit();
   const { result, carry } = packing;
   const advice = useAdvice('propose');
-  const isIn = useMeasure() !== null || result?.feasible === true;
-  const isFine = isIn && carry !== null && carry.overMm === 0 && carry.outlineFits;
+  const isFine = result !== null && carry !== null && fitsThere(result, carry);
   const isAsked = result !== null && !isFine && draft.units.length > 0;
   const isIdle = advice.answer === null && advice.progress === null && advice.error === null;
   useEffect(() => {

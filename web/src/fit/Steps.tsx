@@ -1,3 +1,4 @@
+import { capital } from '@ivrak/core/model';
 import type { PackingStep } from '@ivrak/core/staging';
 import { Button } from '@mantine/core';
 import { IconChevronLeft, IconChevronRight, IconPlayerPauseFilled, IconPlayerPlayFilled } from '@tabler/icons-react';
@@ -125,8 +126,6 @@ function Said({ step, scene, nameOf, count, of }: SaidProps) {
     </div>
   );
 }
-
-const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);
 
 interface StepListProps {
   steps: readonly PackingStep[];

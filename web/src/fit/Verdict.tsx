@@ -1,10 +1,11 @@
 import type { FitReason, FitResult } from '@ivrak/core/fit';
-import { hangsOn } from '@ivrak/core/kit';
+import { fitsThere, hangsOn } from '@ivrak/core/kit';
 import { containerOf, kindName, positionOf } from '../data/catalog.ts';
 import { grams, mm, told } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
 import { Closes, signature, useMeasure } from './Closes.tsx';
+import { nameOf } from './itemNames.ts';
 import type { ReachEntry } from './reachOrder.ts';
 
 const VERDICTS = { fits: 'fits by box size', may: 'may fit', cannot: 'cannot fit by box size' } as const;
@@ -15,7 +16,6 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
   const { result, carry } = packing;
   const measure = useMeasure();
   if (result === null || carry === null) return null;
-  const isIn = result.feasible || measure !== null;
   const count = result.placed.length + result.unplaced.length;
   const position = positionOf(draft.positionId);
   const container = containerOf(draft.containerId);
@@ -26,7 +26,7 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
   return (
     <section className="stack" aria-live="polite">
       <h2>Verdict</h2>
-      <div className={isIn && carry.overMm === 0 && carry.outlineFits ? parts.verdictGood : 'refusal'}>
+      <div className={fitsThere(result, carry) ? parts.verdictGood : 'refusal'}>
         {measure === null ? (
           <p>
             <b>
@@ -83,10 +83,7 @@ function gapLine(thicknessMm: number, boundMm: number, kind: FitResult['bound'][
 
 function Reason({ reason }: { reason: FitReason }) {
   const { draft } = useKit();
-  const names = (reason.items ?? []).map((id) => {
-    const unit = draft.units.find((candidate) => candidate.id === id.split(':')[0]);
-    return unit === undefined ? id : kindName(unit.kind);
-  });
+  const names = (reason.items ?? []).map(nameOf(draft));
   return (
     <p className="small">
       {names.length > 0 && <b>{names.join(', ')}: </b>}

@@ -1,11 +1,12 @@
+import { inWords } from '@ivrak/core/model';
 import type { PackingStep } from '@ivrak/core/staging';
 import type { Scene } from './arrange.ts';
 
+/** "2 × gloves and shears" */
 const listed = (names: readonly string[]): string => {
   const counts = new Map<string, number>();
   for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1);
-  const parts = [...counts].map(([name, count]) => (count === 1 ? name.toLowerCase() : `${count} × ${name.toLowerCase()}`));
-  return parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
+  return inWords([...counts].map(([name, count]) => `${count === 1 ? '' : `${count} × `}${name.toLowerCase()}`));
 };
 
 /** What a thing is put on, and why there: only what follows from the packing itself. */

@@ -13,6 +13,7 @@ import { Tag } from '../drawing/Tag.tsx';
 import { redo, undo, useDraft } from './draftStore.ts';
 import { useKit } from './KitContext.tsx';
 import css from './kit.module.css';
+import planCss from './planSwitch.module.css';
 import { useSheetView } from './sheetView.ts';
 
 const STEPS = [
@@ -82,7 +83,7 @@ function PlanChoice() {
   if (counts === null || counts.planned === counts.owned) return null;
   const isPlan = seen === 'plan' && !isStaging;
   return (
-    <div className={css.plan} role="group" aria-label="What is looked at">
+    <div className={planCss.plan} role="group" aria-label="What is looked at">
       <button type="button" aria-pressed={isPlan} disabled={isStaging} onClick={() => see('plan')}>
         planned <b className="mono">{counts.planned}</b>
       </button>

@@ -8,7 +8,7 @@ import { nameOf } from '../fit/itemNames.ts';
 import { RoomSoFar } from '../fit/Steps.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import { CAUTION } from '../ui/caution.ts';
-import papers from './papers.module.css';
+import css from './frames.module.css';
 
 /** The drawing of a frame is no larger than this, px. */
 const WIDE = 205;
@@ -24,7 +24,7 @@ export function PackingFrames({ result }: { result: FitResult }) {
   const steps = packingSteps(container, result);
   const name = nameOf(draft);
   return (
-    <article className={papers.frames}>
+    <article className={css.frames}>
       <h2>{draft.name}, step by step</h2>
       <ol>
         {steps.map((step, index) => {

@@ -1,4 +1,4 @@
-import type { KitDraft, Person, PlainDate } from '@ivrak/core/model';
+import type { KitDraft, PlainDate } from '@ivrak/core/model';
 import { type KitView, showDate } from '@ivrak/core/model';
 import { isStepDone, type StageStep, stageSteps, withTick } from '@ivrak/core/staging';
 import { Button, Checkbox } from '@mantine/core';
@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { containerOf, positionOf, useCatalog } from '../data/catalog.ts';
 import { api, keepFailure, messageOf, whoAmI } from '../data/client.ts';
-import { usePeople, useRefresh, useSettings } from '../data/queries.ts';
+import { useMyName, useRefresh, useSettings } from '../data/queries.ts';
 import { draftOf } from '../kit/draftStore.ts';
 import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -18,7 +18,6 @@ import restocking from './restocking.module.css';
 export function WholeAgain({ kit }: { kit: KitView }) {
   const catalog = useCatalog((state) => state.catalog);
   const today = useSettings().data?.today;
-  const people = usePeople().data?.people ?? [];
   const [error, setError] = useState<string | null>(null);
   if (today === undefined) return null;
   const draft = draftOf(kit);
@@ -41,18 +40,7 @@ export function WholeAgain({ kit }: { kit: KitView }) {
             : `Made ready and looked through: ready until ${showDate(readyUntil)}.`
           : 'Everything is in it. Before it is ready:'}
       </p>
-      {!isReady && (
-        <OpenSteps
-          open={open}
-          isInspected={isInspected}
-          kit={kit}
-          people={people}
-          setError={setError}
-          draft={draft}
-          today={today}
-          all={all}
-        />
-      )}
+      {!isReady && <OpenSteps open={open} isInspected={isInspected} kit={kit} setError={setError} draft={draft} today={today} all={all} />}
       <Refusal text={error} />
       <p className="row">
         <Link to={`/kits/${kit.id}/stage?part=print`}>Print the pack sheet anew</Link>
@@ -67,17 +55,16 @@ interface OpenStepsProps {
   open: StageStep[];
   isInspected: boolean;
   kit: KitView;
-  people: readonly Person[];
   setError: (next: string | null) => void;
   draft: KitDraft;
   today: PlainDate;
   all: StageStep[];
 }
 
-function OpenSteps({ open, isInspected, kit, people, setError, draft, today, all }: OpenStepsProps) {
+function OpenSteps({ open, isInspected, kit, setError, draft, today, all }: OpenStepsProps) {
   const client = useQueryClient();
   const refresh = useRefresh();
-  const by = people.find(({ id }) => id === whoAmI())?.name ?? whoAmI();
+  const by = useMyName() ?? whoAmI();
   const afterwards = () => Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit', kit.id] })]);
   const tick = async (step: StageStep) => {
     setError(null);
