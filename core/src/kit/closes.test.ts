@@ -5,6 +5,7 @@ import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { Random } from '../fit/random.ts';
 import type { Container, Position } from '../model/container.ts';
+import { type Kind, sizeOf } from '../model/kind.ts';
 import { type Closes, type KitDraft, KitDraftSchema, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
@@ -64,14 +65,18 @@ describe('a kit that was closed and measured', () => {
       const units = randomUnits(random);
       const fit = fitWith(closed(units, bag));
       const [first, ...rest] = units as [Unit, ...Unit[]]; // at least one
-      const other = CATALOG.get(first.kind)?.states.find(({ id }) => id !== first.state);
+      const kind = CATALOG.get(first.kind) as Kind; // of the few
+      const other = kind.states.find(({ id }) => id !== first.state);
+      const { wMm, hMm, tMm } = sizeOf(kind, first);
+      const asIs = { state: first.state, wMm, hMm, tMm };
       const changed: Unit[][] = [
         [...units, unit('new', pick(random, FEW))],
         [{ ...first, count: first.count + 1 }, ...rest],
         rest,
         [{ ...first, condition: 'used' }, ...rest],
         ...(other === undefined ? [] : [[{ ...first, state: other.id }, ...rest]]),
-        [{ ...first, own: { measured: { state: first.state, wMm: 71, hMm: 43, tMm: 17 } } }, ...rest],
+        // Measured anew, and no wider or higher than thought.
+        [{ ...first, own: { measured: { ...asIs, tMm: asIs.tMm + 1 } } }, ...rest],
       ];
       for (const after of changed) expect(closesNow({ units: after, fit }, bag, CATALOG)).toBeNull();
       const elsewhere = pick(

@@ -1,4 +1,4 @@
-import { packFit } from '@ivrak/core/fit';
+import { type FitResult, packFit } from '@ivrak/core/fit';
 import { type Container, ContainerSchema } from '@ivrak/core/model';
 import { packingSteps } from '@ivrak/core/staging';
 import { describe, expect, it } from 'vitest';
@@ -72,5 +72,44 @@ describe('a stack pulled apart', () => {
       });
       for (const [index, [top]] of ends.entries()) if (index > 0) expect(top).toBeGreaterThan(ends[index - 1]?.[1] ?? 0);
     }
+  });
+
+  const oneLayer = (boxes: Record<string, [xMm: number, yMm: number, wMm: number, hMm: number, dMm: number]>) => {
+    const container = bagOf('front');
+    const placed = Object.entries(boxes).map(([id, [xMm, yMm, wMm, hMm, dMm]]) => ({
+      id,
+      compartment: 'main',
+      xMm,
+      yMm,
+      zMm: 0,
+      wMm,
+      hMm,
+      dMm,
+      folded: false,
+    }));
+    const result = { placed } as unknown as FitResult; // what is looked at here
+    const [room] = roomDrawings(container, result);
+    if (room === undefined) throw new Error('nothing is drawn');
+    const [layer, ...others] = pulledApart(room, packingSteps(container, result), 1).layers;
+    expect(others).toEqual([]);
+    return layer?.boxes ?? [];
+  };
+
+  it('makes room for more names than a layer is high', () => {
+    const small = Array.from(
+      { length: 20 },
+      (_, index) => [`s${index}`, [(index % 5) * 30, Math.floor(index / 5) * 30, 25, 25, 6]] as const,
+    );
+    const labels = oneLayer(Object.fromEntries(small.map(([id, box]) => [id, [...box]])))
+      .map(({ label }) => label.y)
+      .sort((a, b) => a - b);
+    expect(labels[0]).toBeGreaterThanOrEqual(0);
+    for (const [index, y] of labels.entries()) if (index > 0) expect(y - (labels[index - 1] ?? 0)).toBeGreaterThanOrEqual(16.9);
+  });
+
+  it('paints what is far and what is left before what stands before it to the right', () => {
+    const order = oneLayer({ right: [60, 0, 50, 60, 30], left: [0, 0, 60, 60, 10], far: [0, 60, 150, 60, 20] }).map(({ id }) => id);
+    expect(order.indexOf('far')).toBeLessThan(order.indexOf('left'));
+    expect(order.indexOf('left')).toBeLessThan(order.indexOf('right'));
   });
 });
