@@ -167,12 +167,14 @@ function FitAfter({ kit, spares }: { kit: KitView | undefined; spares: readonly 
   if (spares.length === 0 || fit === null) return null;
   if (fit === undefined) return <p className="small muted">With all of it back: packing it in thought.</p>;
   const { placed, count, carry } = fit;
-  const isIn = placed === count;
+  // As it was before something was taken out, it closes as it was measured then.
+  const isMeasured = carry?.isMeasured === true;
+  const isIn = placed === count || isMeasured;
   return (
     <p className="small">
       With all of it back:{' '}
       <b className={isIn ? 'state-held' : 'state-gap'}>
-        {placed} of {count} things go in
+        {isMeasured ? 'it closes as it was measured' : `${placed} of ${count} things go in`}
       </b>
       {carry !== null && isIn && (
         <>
