@@ -97,6 +97,11 @@ const FitResultSchema = z.object({
   outer: z.object({ wMm: z.number(), hMm: z.number(), tMm: z.number() }).optional(),
   reasons: z.array(z.object({ code: z.string(), text: z.string(), items: z.array(z.string()).optional(), overMm: z.number().optional() })),
   seed: z.number(),
+  /** Of zip bags that close: film that is left where it is tightest. */
+  spare: z.object({ acrossMm: z.number(), alongMm: z.number(), ease: z.enum(['comfortable', 'tight']) }).optional(),
+  pressed: z.number().optional(),
+  wishes: z.object({ buried: z.number(), exit: z.number(), apart: z.number(), fronts: z.number() }).optional(),
+  blocks: z.array(z.object({ id: z.string(), items: z.array(z.string()), across: z.number(), up: z.number(), deep: z.number() })),
   decodes: z.number(),
 });
 

@@ -50,7 +50,7 @@ export const CONTAINERS: readonly Container[] = [
     id: 'two-clamshells',
     name: 'Two-clamshell organiser',
     make: 'soft',
-    lies: 'behind',
+    facing: true,
     compartments: ['front left', 'front right', 'back left', 'back right'].map((side) => ({
       id: `${side} panel`,
       wMm: 150,

@@ -9,7 +9,21 @@ export type FamilyFacts = Pick<Kind, 'rung' | 'drawing' | 'shape' | 'grades'> & 
   alsoCalled: readonly string[];
   traits: Traits;
 } & Partial<
-    Pick<Kind, 'dating' | 'sterile' | 'tool' | 'requires' | 'provides' | 'skill' | 'pieces' | 'pieceName' | 'moreParts' | 'sellerMatters'>
+    Pick<
+      Kind,
+      | 'dating'
+      | 'give'
+      | 'solidity'
+      | 'sterile'
+      | 'tool'
+      | 'requires'
+      | 'provides'
+      | 'skill'
+      | 'pieces'
+      | 'pieceName'
+      | 'moreParts'
+      | 'sellerMatters'
+    >
   >;
 
 type Row = Omit<FamilyFacts, 'alsoCalled' | 'grades' | 'traits'> &
@@ -26,9 +40,10 @@ export const FAMILY_FACTS = Object.fromEntries((rows as unknown as readonly Row[
 /** Share of the thickness that pressing takes off what is soft. Planning value. */
 export const SOFT_GIVE = 0.25;
 
+export const shapeGive = (shape: Kind['shape']): number => (shape === 'soft' ? SOFT_GIVE : 0);
+
 /** What a thing of the family is before anything else is said of it. */
 export function plainOfFamily(family: Family): Omit<Kind, 'id' | 'name' | 'states' | 'massG' | 'priceMinor'> {
   const { name: _, alsoCalled, ...facts } = FAMILY_FACTS[family];
-  const give = facts.shape === 'soft' ? SOFT_GIVE : 0;
-  return { ...PLAIN_KIND, pieces: 1, pieceName: 'piece', give, ...facts, family, alsoCalled: [...alsoCalled] };
+  return { ...PLAIN_KIND, pieces: 1, pieceName: 'piece', give: shapeGive(facts.shape), ...facts, family, alsoCalled: [...alsoCalled] };
 }

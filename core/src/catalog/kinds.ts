@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { Family } from '../model/family.ts';
 import { type Kind, type KindCatalog, KindSchema, type KindState, upgradeKind } from '../model/kind.ts';
-import { plainOfFamily, SOFT_GIVE } from './families.ts';
+import { FAMILY_FACTS, plainOfFamily, shapeGive } from './families.ts';
 import rows from './kinds.json' with { type: 'json' };
 
 /**
@@ -27,7 +27,8 @@ function toKind({ size, states = [], pieces, traits = {}, alsoCalled = [], ...ro
   const plain = plainOfFamily(row.family);
   return {
     ...plain,
-    ...(row.shape === 'soft' ? { give: SOFT_GIVE } : row.shape === undefined ? {} : { give: 0 }),
+    // A shape of its own gives as that shape does, unless the family says how much.
+    ...(row.shape === undefined || FAMILY_FACTS[row.family].give !== undefined ? {} : { give: shapeGive(row.shape) }),
     ...row,
     ...(pieces === undefined ? {} : { pieces: pieces[0], pieceName: pieces[1] }),
     alsoCalled: [...plain.alsoCalled, ...alsoCalled],

@@ -45,7 +45,6 @@ export class Decoder {
   private readonly ld: Int32Array;
   private readonly reach: Int32Array;
   private readonly roomTop: Uint8Array;
-  private readonly isSlot: Uint8Array;
   private readonly isLocked: Uint8Array;
   private spaces: Int32Array[];
   private spare: Int32Array;
@@ -99,7 +98,6 @@ export class Decoder {
     this.ld = Int32Array.from(flat, ({ d }) => d);
     this.reach = Int32Array.from(reach);
     this.roomTop = Uint8Array.from(rooms, ({ top }) => (top ? 1 : 0));
-    this.isSlot = Uint8Array.from(rooms, ({ slot }) => (slot === null ? 0 : 1));
     this.isLocked = new Uint8Array(n);
     for (const { item } of prepared.locked) this.isLocked[item] = 1;
     this.tops = new Int32Array(rooms.length);
@@ -373,10 +371,6 @@ export class Decoder {
     this.y[item] = y;
     this.z[item] = z;
     if (z + d > (this.tops[room] as number)) this.tops[room] = z + d;
-    if (this.isSlot[room] === 1) {
-      this.counts[room] = 0;
-      return;
-    }
     const isTop = this.roomTop[room] === 1;
     const isFirst = this.reach[item] === 1;
     const farY = isFirst && isTop ? (this.prepared.rooms[room] as Room).h : y + h;

@@ -2,6 +2,12 @@
 
 /** Lost to the side seals of a vacuum roll, both together. */
 export const SIDE_SEALS_MM = 10;
+/** Film that a seal keeps free beside what it holds, so that it does not part. Planning value. */
+export const SEAL_SLACK_MM = 10;
+/** Firmness of the hands that close a bag of film: they press the air out, and with it all that gives. */
+export const HAND_PRESS = 1;
+/** From so much film to spare a bag closes with comfort. Planning value. */
+export const COMFORTABLE_MM = 10;
 /** Film above the contents that the sealing machine must take hold of. Planning value. */
 export const TOP_SEAL_MARGIN_MM = 75;
 export const BOTTOM_SEAL_MM = 10;
@@ -18,8 +24,8 @@ export const flatBagFootprint = (wMm: number, hMm: number, tMm: number): { wMm: 
   hMm: hMm - tMm,
 });
 
-/** How wide contents of thickness t may be in a tube of vacuum roll. */
-export const rollFootprintMm = (rollWidthMm: number, tMm: number): number => rollWidthMm - SIDE_SEALS_MM - tMm;
+/** How wide contents of thickness t may be in a tube of vacuum roll: a seal on each side, and slack beside each. */
+export const rollFootprintMm = (rollWidthMm: number, tMm: number): number => rollWidthMm - SIDE_SEALS_MM - 2 * SEAL_SLACK_MM - tMm;
 
 /** Thickness at which a flat bag holds the largest box. */
 export function roomiestThickness(wMm: number, hMm: number): number {

@@ -1,5 +1,15 @@
 export { bestFit } from './better.ts';
 export { checkPlacement } from './check.ts';
 export { createFit, defaultDecodes, packFit } from './createFit.ts';
-export { type FitItem, type FitProblem, FitProblemSchema, type FitReason, type FitResult, laysOf, type PlacedItem } from './problem.ts';
+export {
+  type FitItem,
+  type FitProblem,
+  FitProblemSchema,
+  type FitReason,
+  type FitResult,
+  laysOf,
+  type PackedBlock,
+  type PlacedItem,
+} from './problem.ts';
 export { packingChanges, thicknessMap, thicknessProfile } from './profile.ts';
+export { TRAY_PREFIX } from './result.ts';

@@ -22,6 +22,10 @@ export interface Room {
   h: number;
   d: number;
   top: boolean;
+  /** Trays to lift before it is reached. */
+  layers: number;
+  /** The room whose loose things all lie before this one; -1: none. */
+  behind: number;
 }
 
 export interface Prepared {
@@ -44,6 +48,14 @@ export interface Stacking {
   /** Compartments lie behind each other, or close on each other: their thicknesses add up. Else the thickest counts. */
   isSummed: boolean;
   compartments: readonly (readonly (readonly number[])[])[];
+  /** Panels that close on each other: a thick thing may reach into the room of the other, as long as the two close as one. */
+  facing: readonly Facing[];
+}
+export interface Facing {
+  rooms: readonly [left: number, right: number];
+  /** Depths of the two by themselves, and together. */
+  own: readonly [left: number, right: number];
+  most: number;
 }
 
 /** Thickness of the whole by the top of each room. */
@@ -61,6 +73,35 @@ export function thicknessOf({ isSummed, compartments }: Stacking, tops: ArrayLik
   return all;
 }
 
+/** How thick two panels are when they are closed: what lies across from each other adds up. Mirrored at the hinge. */
+export function closedThickness({ rooms: [left, right] }: Facing, boxes: readonly Box[], wide: number): number {
+  let most = 0;
+  for (const a of boxes) {
+    if (a.room !== left && a.room !== right) continue;
+    most = Math.max(most, a.z + a.d);
+    if (a.room !== left) continue;
+    for (const b of boxes) {
+      if (b.room !== right) continue;
+      const x = wide - b.x - b.w;
+      if (x < a.x + a.w && a.x < x + b.w && b.y < a.y + a.h && a.y < b.y + b.h) most = Math.max(most, a.z + a.d + b.z + b.d);
+    }
+  }
+  return most;
+}
+
+/** Thickness of the whole by the boxes in it, tenths of a millimetre. */
+export function packedThickness({ stacking, rooms }: Pick<Prepared, 'stacking' | 'rooms'>, boxes: readonly Box[]): number {
+  if (stacking.facing.length > 0)
+    return stacking.facing.reduce((sum, pair) => sum + closedThickness(pair, boxes, rooms[pair.rooms[0]]?.w ?? 0), 0);
+  const tops = rooms.map(() => 0);
+  for (const box of boxes) tops[box.room] = Math.max(tops[box.room] as number, box.z + box.d);
+  return thicknessOf(stacking, tops);
+}
+
+/** What panels are over that they hold when they are closed; 0: they close. */
+export const overClosed = ({ stacking, rooms }: Pick<Prepared, 'stacking' | 'rooms'>, boxes: readonly Box[]): number =>
+  stacking.facing.reduce((sum, pair) => sum + Math.max(0, closedThickness(pair, boxes, rooms[pair.rooms[0]]?.w ?? 0) - pair.most), 0);
+
 /** Whether tops add up anywhere: a room is not free to be as thick as the whole then. */
 export const hasSums = ({ isSummed, compartments }: Stacking): boolean =>
   (isSummed && compartments.length > 1) || compartments.some(({ length }) => length > 1);
@@ -69,6 +110,7 @@ export const hasSums = ({ isSummed, compartments }: Stacking): boolean =>
 export const besideEachOther = (rooms: number): Stacking => ({
   isSummed: false,
   compartments: [[Array.from({ length: rooms }, (_, room) => room)]],
+  facing: [],
 });
 
 export function stackingOf({ container }: Pick<FitProblem, 'container'>, rooms: readonly Room[]): Stacking {
@@ -77,7 +119,21 @@ export function stackingOf({ container }: Pick<FitProblem, 'container'>, rooms: 
     const isLoose = (room: number) => rooms[room]?.slot === null;
     return loose?.isBefore === true ? [own.filter((room) => !isLoose(room)), own.filter(isLoose)] : [own];
   });
-  return { isSummed: container.facing === true || container.lies === 'behind', compartments };
+  return {
+    isSummed: container.facing === true || container.lies === 'behind' || container.lies === 'trays',
+    compartments,
+    facing: container.facing === true ? facingPairs(container) : [],
+  };
+}
+
+/** Panels come in twos, each a room. */
+function facingPairs({ compartments }: FitProblem['container']): Facing[] {
+  return compartments.flatMap((left, index): Facing[] => {
+    const right = compartments[index + 1];
+    if (index % 2 === 1 || right === undefined) return [];
+    const own = [tenthsDown(left.dMm), tenthsDown(right.dMm)] as const;
+    return [{ rooms: [index, index + 1], own, most: own[0] + own[1] }];
+  });
 }
 
 /** A lay gene that leaves the thing out, for kits that cannot go in whole. */
@@ -108,10 +164,16 @@ export const WEIGHT_PRESETS: readonly Weights[] = [
 
 const tenthsDown = (mm: number): number => Math.floor(mm * 10 + 1e-6);
 
-/** A slot takes one thing, stretched sideways and sticking out lengthways; what else a compartment with slots holds lies in its loose room. */
-export function roomsOf(problem: Pick<FitProblem, 'container'>): Room[] {
-  return problem.container.compartments.flatMap((compartment): Room[] => {
+/**
+ * A slot takes what fits together in it, stretched sideways and sticking out lengthways; what else a compartment with slots holds
+ * lies in its loose room. Of trays, the first is on top.
+ */
+export function roomsOf({ container }: Pick<FitProblem, 'container'>): Room[] {
+  const { compartments } = container;
+  const rooms = compartments.flatMap((compartment, tray): Room[] => {
     const top = compartment.access === 'top';
+    // Facing panels are used as deep as both together.
+    const other = container.facing === true ? (compartments[tray % 2 === 0 ? tray + 1 : tray - 1]?.dMm ?? 0) : 0;
     const whole = ({ wMm, hMm, dMm }: { wMm: number; hMm: number; dMm: number }): Room => ({
       compartment: compartment.id,
       slot: null,
@@ -119,15 +181,23 @@ export function roomsOf(problem: Pick<FitProblem, 'container'>): Room[] {
       h: tenthsDown(hMm),
       d: tenthsDown(dMm),
       top,
+      layers: container.lies === 'trays' ? tray : 0,
+      behind: -1,
     });
     const { slots = [], loose, maxDMm = 0 } = compartment;
-    if (slots.length === 0) return [whole({ ...compartment, dMm: Math.max(compartment.dMm, maxDMm) })];
+    if (slots.length === 0) return [whole({ ...compartment, dMm: Math.max(compartment.dMm, maxDMm) + other })];
     const inSlots = slots.map((slot) => ({
       ...whole({ wMm: slot.wMm + (slot.stretchMm ?? 0), hMm: slot.hMm + (slot.stickOutMm ?? 0), dMm: slot.dMm }),
       slot: slot.id,
     }));
     return [...inSlots, ...(loose === undefined ? [] : [whole(loose)])];
   });
+  const isBefore = (compartment: string) => container.compartments.find(({ id }) => id === compartment)?.loose?.isBefore === true;
+  return rooms.map((room) =>
+    room.slot !== null && isBefore(room.compartment)
+      ? { ...room, behind: rooms.findIndex(({ compartment, slot }) => compartment === room.compartment && slot === null) }
+      : room,
+  );
 }
 
 const lockedLay = (lock: Lock): Orientation => ({
@@ -195,10 +265,7 @@ export function isInFrontOf(b: Box, a: Box, top: boolean): boolean {
 }
 
 /** What is loose before the slots of a compartment is in front of whatever is in them. */
-export function isLooseBefore(problem: Pick<FitProblem, 'container'>, other: Room | undefined, own: Room | undefined): boolean {
-  if (own?.slot == null || other === undefined || other.slot !== null || other.compartment !== own.compartment) return false;
-  return problem.container.compartments.find(({ id }) => id === own.compartment)?.loose?.isBefore === true;
-}
+export const isLooseBefore = (rooms: readonly Room[], other: number, own: number): boolean => rooms[own]?.behind === other;
 
 /** Pulls everything toward the back wall as far as it goes, so that each thing rests on the wall or on another. */
 export function settleBack(boxes: readonly Box[], locked: ReadonlySet<number>): Box[] {

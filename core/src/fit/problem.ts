@@ -8,6 +8,9 @@ const measure = (what: string) =>
     .positive(`${what} must be above 0 mm`)
     .max(2000, `${what} must be at most 2000 mm`);
 
+/** Equal things in one block. */
+export const MOST_IN_A_BLOCK = 500;
+
 export const FitItemSchema = z.object({
   id: z.string().min(1).max(100),
   wMm: measure('width'),
@@ -28,9 +31,18 @@ export const FitItemSchema = z.object({
   pinnedTo: z.string().optional(),
   /** Folded whatever happens, or never; free where it is not said. */
   fold: z.boolean().optional(),
+  /** Ids of equal things that pack as one block and come out as one, this one among them; absent: one thing. */
+  block: z.array(z.string().min(1).max(100)).min(1).max(MOST_IN_A_BLOCK, `at most ${MOST_IN_A_BLOCK} in a block`).optional(),
+  /** One by the seconds after which it is too late, from the need that it serves. Where it is given, `reach` is where the search begins, not a must. */
+  urgency: z.number().nonnegative().max(10).optional(),
+  /** Life-saving things are kept together, and day-to-day ones (false) out of their way; absent: neither. */
+  lifeSaving: z.boolean().optional(),
+  /** Things with a word in common belong into one compartment. */
+  together: z.array(z.string().min(1).max(60)).max(8).optional(),
 });
 export type FitItem = z.infer<typeof FitItemSchema>;
 
+/** A block counts as one. */
 export const MAX_FIT_ITEMS = 80;
 
 const FitContainerSchema = z.object({
@@ -56,6 +68,13 @@ export const FitProblemSchema = z
     items: z.array(FitItemSchema).max(MAX_FIT_ITEMS, `at most ${MAX_FIT_ITEMS} things`),
     /** Firmness of pressing, 0 to 1: thickness is t (1 - press x give). */
     press: z.number().min(0).max(1).default(0),
+    /** What the place leaves: outline and thickness within which the packed container stays if it can; film and bands take their outline from it. */
+    placeBounds: z.object({ wMm: measure('width'), hMm: measure('height'), tMm: measure('thickness') }).optional(),
+    /** Things that hang outside: not packed, but the whole is as much thicker as the thickest of them. */
+    outside: z
+      .array(z.object({ id: z.string().min(1).max(100), tMm: measure('thickness') }))
+      .max(MAX_FIT_ITEMS)
+      .optional(),
     seed: z.number().int().nonnegative().max(0xffffffff).default(1),
     decodes: z.number().int().min(50).max(200_000).optional(),
   })
@@ -64,10 +83,15 @@ export const FitProblemSchema = z
     message: 'compartment ids must differ',
     path: ['container', 'compartments'],
   })
-  .refine(({ container }) => container.facing !== true || container.compartments.length === 2, {
-    message: 'facing panels come in twos',
-    path: ['container', 'compartments'],
-  })
+  .refine(
+    ({ container }) =>
+      container.facing !== true ||
+      (container.compartments.length % 2 === 0 && container.compartments.every(({ slots = [] }) => slots.length === 0)),
+    {
+      message: 'facing panels come in twos, without slots',
+      path: ['container', 'compartments'],
+    },
+  )
   .refine(({ container }) => !OUTCOME_MAKES.includes(container.make) || container.compartments.length === 1, {
     message: 'a bag, a roll or a band has one compartment',
     path: ['container', 'compartments'],
@@ -105,6 +129,21 @@ export interface PlacedItem {
   /** The elastic slot that holds it; coordinates are then the slot's own. */
   slot?: string;
 }
+/** Equal things that lie as one block: so many beside, above and behind each other. */
+export interface PackedBlock {
+  id: string;
+  /** Ids of what is in it. */
+  items: string[];
+  across: number;
+  up: number;
+  deep: number;
+}
+/** What is left of a bag's film where it is tightest, mm. */
+export interface FilmSpare {
+  acrossMm: number;
+  alongMm: number;
+  ease: 'comfortable' | 'tight';
+}
 export interface FitBound {
   valueMm: number;
   /** `exact`: the least thickness of the named things, by exhaustive search. */
@@ -112,7 +151,7 @@ export interface FitBound {
   items?: string[];
 }
 export interface FitReason {
-  code: 'tooLarge' | 'tooThick' | 'stack' | 'volume' | 'slots' | 'notFound';
+  code: 'tooLarge' | 'tooThick' | 'stack' | 'volume' | 'film' | 'notFound';
   text: string;
   items?: string[];
   overMm?: number;
@@ -146,6 +185,13 @@ export interface FitResult {
   reasons: FitReason[];
   /** Outside of film and bundles around what they hold, mm. */
   outer?: { wMm: number; hMm: number; tMm: number };
+  /** Of zip bags that close. */
+  spare?: FilmSpare;
+  /** Firmness that the things are pressed with where that is more than was asked for: film is closed by hand. */
+  pressed?: number;
+  /** How far it is from what was wished for: things in front by urgency, and what lies apart. */
+  wishes?: { buried: number; apart: number; exit: number; fronts: number };
+  blocks: PackedBlock[];
   seed: number;
   decodes: number;
 }
@@ -156,6 +202,8 @@ export interface Orientation {
   h: number;
   d: number;
   folded: boolean;
+  /** Of a block: how many lie beside, above and behind each other. */
+  grid?: readonly [across: number, up: number, deep: number];
 }
 
 /** Inside the engine, lengths are whole tenths of a millimetre. */
@@ -171,7 +219,34 @@ export function laysOf(item: FitItem, press: number): Orientation[] {
     const [fw, fh] = w >= h ? [Math.ceil(w / 2), h] : [w, Math.ceil(h / 2)];
     lays.push(...shapeLays('flat', fw, fh, 2 * t, true));
   }
-  return lays.filter((lay, index) => lays.findIndex((other) => other.w === lay.w && other.h === lay.h && other.d === lay.d) === index);
+  const count = item.block?.length ?? 1;
+  return different(count === 1 ? lays : lays.flatMap((lay) => blocksOf(lay, count)));
+}
+
+const different = (lays: readonly Orientation[]): Orientation[] =>
+  lays.filter((lay, index) => lays.findIndex((other) => other.w === lay.w && other.h === lay.h && other.d === lay.d) === index);
+
+/** Ways to stack a block that are tried for each way that one of its things lies: few, or the search drowns in them. */
+const MOST_GRIDS = 6;
+/** Cells of a grid that may stay empty, as a share of what is in it. */
+const MOST_EMPTY = 0.15;
+
+/** Equal things side by side and on one another: the grids with little left over, the most compact first. */
+function blocksOf(lay: Orientation, count: number): Orientation[] {
+  const grids: Orientation[] = [];
+  for (let across = 1; across <= count; across += 1)
+    for (let up = 1; across * up <= count; up += 1) {
+      const deep = Math.ceil(count / (across * up));
+      const empty = across * up * deep - count;
+      // A last column or row that is not needed is another grid.
+      if (empty > Math.max(1, MOST_EMPTY * count) || (across - 1) * up * deep >= count || across * (up - 1) * deep >= count) continue;
+      grids.push({ w: lay.w * across, h: lay.h * up, d: lay.d * deep, folded: lay.folded, grid: [across, up, deep] });
+    }
+  const surface = ({ w, h, d }: Orientation) => w * h + h * d + d * w;
+  const compact = grids.sort((a, b) => surface(a) - surface(b)).slice(0, MOST_GRIDS - 2);
+  const flattest = [...grids].sort((a, b) => a.d - b.d || surface(a) - surface(b)).slice(0, 1);
+  const pile = grids.filter(({ grid }) => grid?.[0] === 1 && grid[1] === 1);
+  return [...new Set([...compact, ...flattest, ...pile])];
 }
 
 function shapeLays(shape: FitItem['shape'], w: number, h: number, t: number, folded: boolean): Orientation[] {

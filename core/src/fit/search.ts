@@ -8,7 +8,9 @@ import {
   hasSums,
   isInFrontOf,
   LEFT_OUT,
+  overClosed,
   type Prepared,
+  packedThickness,
   settleBack,
   startGenome,
   thicknessOf,
@@ -17,6 +19,8 @@ import {
 } from './prepare.ts';
 import type { Orientation } from './problem.ts';
 import { Random } from './random.ts';
+import { disorderOf, isBetter, type Standing } from './standing.ts';
+import { type Wishes, wishesMissed } from './wishes.ts';
 
 const UNPLACED_COST = 100_000;
 const STARTS = 50;
@@ -25,6 +29,8 @@ const MAX_CYCLE = 6000;
 const THIN_EVERY = 12;
 /** Share of the budget that tidies up at the thickness found: fewer things in front of those needed first. */
 const TIDY_SHARE = 0.2;
+/** The same where more is wished for than thinness. */
+const WISHES_SHARE = 0.4;
 
 interface State {
   genome: Genome;
@@ -32,15 +38,28 @@ interface State {
 }
 
 interface Best extends KnownPacking {
-  cost: number;
+  standing: Standing;
   /** Tenths of a millimetre. */
   thickness: number;
   /** Per room. */
   tops: number[];
 }
 
-/** What a cycle is after: thinner, thinner than a given depth, all things in at all, or tidier at the same thickness. */
-type Goal = 'thin' | 'capped' | 'fill' | 'tidy';
+/** What a cycle is after: thinner, thinner than a given depth, all things in at all, what is wished for, or tidier at the same thickness. */
+type Goal = 'thin' | 'capped' | 'fill' | 'order' | 'tidy';
+
+/** Of cycles with panels that close on each other, those with both used to the full, and up to which each keeps to its own depth. */
+const FULL_PANELS = 0.3;
+/** Of capped cycles, those in which both keep to the depth by themselves, and not what lies across from each other. */
+const SHARED_CAPS = 0.3;
+const OWN_PANELS = 0.6;
+/** What a tenth of a millimetre weighs that panels do not close by. */
+const PANELS_OVER = 3;
+/** Of moves for a better order, those that bring together what lies apart. */
+const GATHER = 0.2;
+const GATHER_ALL = 0.5;
+/** Leaving things out never pays for a better order. */
+const ORDER_MISSED = 300;
 
 /** Corner by corner, tried before the annealing and once a cycle: nodes a try, and what a node costs in decodes. */
 const FULL_TRIES = 12;
@@ -59,6 +78,7 @@ const TEMPERATURES: Record<Goal, readonly [hot: number, cold: number]> = {
   thin: [40, 1],
   capped: [30, 0.5],
   fill: [60, 2],
+  order: [25, 0.3],
   tidy: [20, 0.5],
 };
 
@@ -73,6 +93,10 @@ export interface SearchOptions {
   budget: number;
   /** How much it hurts to leave each thing out. */
   keep: readonly number[];
+  /** What else is wished for; absent: thinness alone. */
+  wishes?: Wishes | null | undefined;
+  /** Thickness up to which thinner is no better, tenths of a millimetre; counts only beside wishes. */
+  limitTenths?: number | undefined;
   /** A packing that is known already, such as the loose one of what is to be pressed: nothing worse comes out. */
   from?: KnownPacking | undefined;
   /** No packing of all things is thinner, tenths of a millimetre; found out where it is not given. */
@@ -88,7 +112,7 @@ export class Search {
   private readonly random: Random;
   private readonly decoder: Decoder;
   private readonly missCost: number[];
-  private readonly depths: number[];
+  private depths: number[];
   private readonly keepShare: number[];
   private readonly volumeShare: number[];
   private readonly frontWeight: number[];
@@ -106,10 +130,13 @@ export class Search {
   private cycleCount = 0;
   private caps: number[];
   private goal: Goal = 'thin';
+  private target = 0;
   private isTidying = false;
   private fullTries = 0;
   private readonly canBeFull: boolean;
   private readonly firstTries: number;
+  private readonly wishes: Wishes | null;
+  private readonly limit: number;
 
   constructor(
     private readonly prepared: Prepared,
@@ -117,11 +144,15 @@ export class Search {
   ) {
     const n = prepared.lays.length;
     this.random = new Random(options.seed);
-    this.depths = prepared.rooms.map((room) => room.d);
+    this.depths = this.openDepths(true);
     this.caps = this.depths;
     const volume = prepared.volume.reduce((sum, value) => sum + value, 0) || 1;
-    const keep = options.keep.reduce((sum, value) => sum + value, 0) || 1;
-    this.keepShare = options.keep.map((value) => value / keep);
+    // Drawn together for the annealing, which else would not move what hurts little; what comes out best goes by the whole of it.
+    const keep = options.keep.map(Math.sqrt);
+    const all = keep.reduce((sum, value) => sum + value, 0) || 1;
+    this.keepShare = keep.map((value) => value / all);
+    this.wishes = options.wishes ?? null;
+    this.limit = this.wishes === null ? 0 : (options.limitTenths ?? Math.max(...this.depths));
     this.volumeShare = prepared.volume.map((value) => value / volume);
     this.frontWeight = prepared.reach.map((reach) => (reach === 1 ? 8 : reach === 2 ? 4 : 1));
     this.bound = options.boundTenths ?? lowerBound(prepared).tenths;
@@ -144,15 +175,20 @@ export class Search {
 
   private known(decoded: Decoded | undefined, genome: Genome): Best {
     const nothing = { boxes: [...this.prepared.locked], unplaced: this.prepared.lays.map((_, index) => index) };
-    if (decoded === undefined)
-      return { genome, decoded: nothing, cost: Number.POSITIVE_INFINITY, thickness: 0, tops: this.prepared.rooms.map(() => 0) };
-    const tops = topsOf(decoded.boxes, this.prepared.rooms.length);
-    const thickness = this.thicknessOf(tops);
-    return { genome, decoded, cost: this.costOfMissing(decoded.unplaced) + thickness, thickness, tops };
+    const { boxes } = decoded ?? nothing;
+    const tops = topsOf(boxes, this.prepared.rooms.length);
+    const thickness = decoded === undefined ? Number.POSITIVE_INFINITY : this.thicknessOf(tops, boxes);
+    const standing = this.standingOf(decoded ?? nothing, thickness);
+    return { genome, decoded: decoded ?? nothing, standing, thickness: decoded === undefined ? 0 : thickness, tops };
   }
 
-  private costOfMissing(unplaced: readonly number[]): number {
-    return unplaced.reduce((sum, item) => sum + (this.keepShare[item] as number) * UNPLACED_COST, 0);
+  private standingOf({ boxes, unplaced }: Decoded, thickness: number): Standing {
+    const out = new Set(unplaced);
+    const missing = this.options.keep.reduce((sum, keep, item) => (out.has(item) ? sum + keep : sum), 0);
+    const over = Math.max(0, thickness - this.limit);
+    if (this.wishes === null)
+      return { missing, over, buried: 0, apart: 0, exit: 0, thickness, fronts: this.isTidying ? this.fronts(boxes) : 0 };
+    return { missing, over, thickness, ...wishesMissed(this.wishes, this.prepared, boxes) };
   }
 
   /** Works off up to `decodes` decodes. */
@@ -173,8 +209,8 @@ export class Search {
       return;
     }
     if (this.fullTries < this.firstTries && this.tryFull()) return;
-    const isThin = this.best.decoded.unplaced.length === 0 && this.best.thickness <= this.bound;
-    const wantsTidying = this.done > this.options.budget * (1 - TIDY_SHARE) || isThin;
+    const isThin = this.best.decoded.unplaced.length === 0 && this.best.thickness <= Math.max(this.bound, this.limit);
+    const wantsTidying = this.done > this.options.budget * (1 - (this.wishes === null ? TIDY_SHARE : WISHES_SHARE)) || isThin;
     if (this.cycleLeft <= 0 || (wantsTidying && !this.isTidying)) this.openCycle(wantsTidying);
     this.anneal();
   }
@@ -199,12 +235,13 @@ export class Search {
     });
     const settled = this.hasTop ? boxes : settleBack(boxes, this.locked);
     const tops = topsOf(settled, 1);
-    const thickness = this.thicknessOf(tops);
-    if (thickness >= this.best.cost) return;
+    const thickness = this.thicknessOf(tops, settled);
+    const standing = this.standingOf({ boxes: settled, unplaced: [] }, thickness);
+    if (!isBetter(standing, this.best.standing)) return;
     const order = [...settled].sort((a, b) => a.z - b.z || a.y - b.y || a.x - b.x).map(({ item }) => item);
     const genome = { ...startGenome(this.prepared, order, WEIGHT_PRESETS[0] as Weights, false), lay: this.prepared.lays.map(() => -1) };
     for (const box of settled) genome.lay[box.item] = box.lay;
-    this.best = { genome, decoded: { boxes: settled, unplaced: [] }, cost: thickness, thickness, tops };
+    this.best = { genome, decoded: { boxes: settled, unplaced: [] }, standing, thickness, tops };
   }
 
   private constructiveStarts(): Genome[] {
@@ -222,21 +259,65 @@ export class Search {
       of(longest),
       sorted((index) => (reach[index] as number) * 1e9 + (area[index] as number)),
     ];
-    return keys
-      .flatMap((order) =>
+    const byUrgency = this.wishes === null ? [] : this.wishedStarts(indices, area);
+    return [
+      ...byUrgency,
+      ...keys.flatMap((order) =>
         WEIGHT_PRESETS.flatMap((weights) => [
           startGenome(this.prepared, order, weights, false),
           ...(reach.includes(1) ? [startGenome(this.prepared, order, weights, true)] : []),
         ]),
-      )
-      .slice(0, STARTS);
+      ),
+    ].slice(0, STARTS);
+  }
+
+  /** What is needed last goes in first; life-saving things together into one compartment after another. */
+  private wishedStarts(indices: readonly number[], area: readonly number[]): Genome[] {
+    const { urgency = [], lifeSaving = [] } = this.wishes ?? {};
+    const order = [...indices].sort(
+      (a, b) =>
+        (lifeSaving[a] as number) - (lifeSaving[b] as number) ||
+        (urgency[a] as number) - (urgency[b] as number) ||
+        (area[b] as number) - (area[a] as number) ||
+        a - b,
+    );
+    const { rooms } = this.prepared;
+    const into = rooms.length === 1 ? [-1] : [-1, ...rooms.keys()];
+    return into.flatMap((vital) =>
+      WEIGHT_PRESETS.slice(0, vital < 0 ? WEIGHT_PRESETS.length : 2).map((weights): Genome => {
+        const start = startGenome(this.prepared, order, weights, false);
+        return { ...start, room: vital < 0 ? start.room : this.roomsAround(vital, lifeSaving) };
+      }),
+    );
+  }
+
+  /** Life-saving things into one room, the others into the rest by what is left of each; what is more than they hold goes anywhere. */
+  private roomsAround(vital: number, lifeSaving: Wishes['lifeSaving']): number[] {
+    const { rooms, volume } = this.prepared;
+    const left = rooms.map(({ w, h, d }, room) => (room === vital ? 0 : 0.8 * w * h * d));
+    const into = volume.map((_, item) => (lifeSaving[item] === 1 ? vital : -1));
+    for (const item of volume.map((_, index) => index).sort((a, b) => (volume[b] as number) - (volume[a] as number) || a - b)) {
+      if (into[item] !== -1) continue;
+      const roomiest = left.reduce((most, size, room) => (size > (left[most] as number) ? room : most), 0);
+      if ((left[roomiest] as number) < (volume[item] as number)) continue;
+      into[item] = roomiest;
+      left[roomiest] = (left[roomiest] as number) - (volume[item] as number);
+    }
+    return into;
   }
 
   private setMissCost(goal: Goal): void {
     for (let item = 0; item < this.missCost.length; item += 1) {
       const keep = this.keepShare[item] as number;
       const volume = this.volumeShare[item] as number;
-      this.missCost[item] = goal === 'capped' ? 3000 * volume + 15 : goal === 'fill' ? 2500 * keep + 500 * volume : UNPLACED_COST * keep;
+      this.missCost[item] =
+        goal === 'capped'
+          ? 3000 * volume + 15
+          : goal === 'fill'
+            ? 2500 * keep + 500 * volume
+            : goal === 'order'
+              ? ORDER_MISSED + UNPLACED_COST * keep
+              : UNPLACED_COST * keep;
     }
   }
 
@@ -248,28 +329,71 @@ export class Search {
     if (!decoder.run(genome, this.caps, threshold, byTop ? threshold : Number.POSITIVE_INFINITY)) return null;
     const boxes = settles ? settleBack(decoder.decoded().boxes, this.locked) : null;
     const tops = boxes === null ? decoder.tops : topsOf(boxes, this.prepared.rooms.length);
-    const thickness = this.thicknessOf(tops);
-    this.note(genome, thickness, tops, boxes);
-    if (goal === 'capped' || goal === 'fill') return decoder.missed;
+    const thickness = this.thicknessOf(tops, boxes);
+    const over = this.hasPanels ? overClosed(this.prepared, boxes ?? decoder.decoded().boxes) : 0;
+    if (over === 0) this.note(genome, thickness, tops, boxes);
+    // What lies across from each other may be over a depth that both keep to by themselves.
+    const overCap = goal === 'capped' && this.hasPanels ? Math.max(0, thickness - this.target) : 0;
+    if (goal === 'capped' || goal === 'fill') return decoder.missed + PANELS_OVER * (over + overCap);
+    if (goal === 'order') return decoder.missed + PANELS_OVER * over + this.disorder(boxes ?? decoder.decoded().boxes, thickness);
     const tidiness = goal === 'tidy' ? this.fronts(boxes ?? decoder.decoded().boxes) : this.meanTop(boxes);
-    return decoder.missed + thickness + tidiness;
+    return decoder.missed + PANELS_OVER * over + thickness + tidiness;
   }
 
-  /** Cost in the order that counts: what stays out, thickness, and while tidying what lies in front. */
+  private disorder(boxes: readonly Box[], thickness: number): number {
+    if (this.wishes === null) return 0;
+    const missed = wishesMissed(this.wishes, this.prepared, boxes);
+    return disorderOf({ ...missed, thickness }, Math.max(0, thickness - this.orderLimit()));
+  }
+
+  /** As thick as things may lie for a better order: what is allowed, or where that cannot be kept, what is reached. */
+  private orderLimit(): number {
+    return this.best.standing.over > 0 ? this.best.thickness : this.limit;
+  }
+
   private note(genome: Genome, thickness: number, tops: ArrayLike<number>, boxes: Box[] | null): void {
-    let out = 0;
-    for (let item = 0; item < this.keepShare.length; item += 1)
-      if ((this.decoder.room[item] as number) < 0) out += (this.keepShare[item] as number) * UNPLACED_COST;
-    if (out + thickness > this.best.cost) return;
-    const decoded = this.decoder.decoded();
-    const settled = boxes ?? decoded.boxes;
-    const cost = out + thickness + (this.isTidying ? Math.min(0.999, 1e-4 * this.fronts(settled)) : 0);
-    if (cost >= this.best.cost) return;
-    this.best = { genome, decoded: { boxes: settled, unplaced: decoded.unplaced }, cost, thickness, tops: Array.from(tops) };
+    const { decoder, best } = this;
+    const { keep } = this.options;
+    let missing = 0;
+    for (let item = 0; item < keep.length; item += 1) if ((decoder.room[item] as number) < 0) missing += keep[item] as number;
+    const over = Math.max(0, thickness - this.limit);
+    const was = best.standing;
+    if (missing > was.missing || (missing === was.missing && over > was.over)) return;
+    if (this.wishes === null && !this.isTidying && missing === was.missing && over === was.over) return;
+    const decoded = decoder.decoded();
+    const settled = { boxes: boxes ?? decoded.boxes, unplaced: decoded.unplaced };
+    const standing = this.standingOf(settled, thickness);
+    if (isBetter(standing, was)) this.best = { genome, decoded: settled, standing, thickness, tops: Array.from(tops) };
   }
 
-  private thicknessOf(tops: ArrayLike<number>): number {
-    return thicknessOf(this.prepared.stacking, tops);
+  private thicknessOf(tops: ArrayLike<number>, boxes: readonly Box[] | null): number {
+    return this.hasPanels
+      ? packedThickness(this.prepared, boxes ?? this.decoder.decoded().boxes)
+      : thicknessOf(this.prepared.stacking, tops);
+  }
+
+  private get hasPanels(): boolean {
+    return this.prepared.stacking.facing.length > 0;
+  }
+
+  /**
+   * How deep rooms are used in a cycle. Of panels that close on each other one is deeper for what the other is less; now and then both are
+   * used to the full, and what does not close is no packing.
+   */
+  private openDepths(isFirst: boolean): number[] {
+    const { rooms, stacking, lays } = this.prepared;
+    const depths = rooms.map((room) => room.d);
+    const draw = isFirst ? 1 : this.random.next();
+    if (draw < FULL_PANELS) return depths;
+    for (const { rooms: pair, own, most } of stacking.facing) {
+      const thick = lays.map((options) => Math.min(...options.map(({ d }) => d)));
+      const tallest = Math.max(own[0], ...thick.filter((d) => d <= most));
+      const left = isFirst || draw < OWN_PANELS ? (isFirst ? tallest : own[0]) : (thick[this.random.below(thick.length)] ?? own[0]);
+      const deep = this.random.next() < 0.5 || isFirst ? Math.min(left, most) : Math.max(0, most - left);
+      depths[pair[0]] = deep;
+      depths[pair[1]] = most - deep;
+    }
+    return depths;
   }
 
   /** A share of the volume-weighted mean top keeps the landscape from being flat. */
@@ -310,14 +434,13 @@ export class Search {
   private openCycle(tidy: boolean): void {
     if (tidy && !this.isTidying) {
       this.isTidying = true;
-      const cost =
-        this.costOfMissing(this.best.decoded.unplaced) + this.best.thickness + Math.min(0.999, 1e-4 * this.fronts(this.best.decoded.boxes));
-      this.best = { ...this.best, cost };
+      this.best = { ...this.best, standing: this.standingOf(this.best.decoded, this.best.thickness) };
     }
     this.cycleCount += 1;
     if (this.fullTries >= this.firstTries && !tidy) this.tryFull();
     this.cycleLength = this.cycle * (1 + (this.cycleCount % 3));
     this.cycleLeft = this.cycleLength;
+    if (this.hasPanels) this.depths = this.openDepths(false);
     this.goal = this.nextGoal();
     this.hot = TEMPERATURES[this.goal][0] * COOLEST_START ** this.random.next();
     this.setMissCost(this.goal);
@@ -329,7 +452,9 @@ export class Search {
   }
 
   private nextGoal(): Goal {
-    if (this.best.decoded.unplaced.length > 0) return 'fill';
+    const isAllIn = this.best.decoded.unplaced.length === 0;
+    if (this.wishes !== null && (this.isTidying || (isAllIn && this.best.standing.over === 0))) return 'order';
+    if (!isAllIn) return 'fill';
     if (this.isTidying) return 'tidy';
     return this.cycleCount % THIN_EVERY === 0 ? 'thin' : 'capped';
   }
@@ -338,10 +463,12 @@ export class Search {
     const { best } = this;
     if (this.goal === 'tidy')
       return this.depths.map((depth, room) => Math.min(depth, this.sums ? (best.tops[room] as number) : best.thickness));
+    if (this.goal === 'order' && !this.sums) return this.depths.map((depth) => Math.min(depth, this.orderLimit()));
     if (this.goal !== 'capped') return this.depths;
     const share = 0.03 + 0.2 * this.random.next();
     const target = Math.max(this.bound, Math.floor(best.thickness - share * Math.max(1, best.thickness - this.bound) - 1));
-    if (!this.sums) return this.depths.map((depth) => Math.min(depth, target));
+    this.target = target;
+    if (!this.sums || (this.hasPanels && this.random.next() < SHARED_CAPS)) return this.depths.map((depth) => Math.min(depth, target));
     const caps = [...this.depths];
     const { isSummed, compartments } = this.prepared.stacking;
     const shares = isSummed ? this.parted(target, compartments.length) : compartments.map(() => target);
@@ -407,6 +534,7 @@ export class Search {
       else if (random.next() < 0.4) genome.lay[a] = LEFT_OUT;
       return;
     }
+    if (this.goal === 'order' && this.prepared.rooms.length > 1 && random.next() < GATHER && this.gather(genome)) return;
     const missed = this.decoder.keptMissed;
     if (missed.length > 0 && random.next() < 0.6) {
       // What stayed out goes in earlier, or another way round.
@@ -427,6 +555,23 @@ export class Search {
     else if (kind < 0.89 && this.prepared.reach.includes(1)) genome.frontFirst = !genome.frontFirst;
     else if (kind < 0.92 && this.prepared.reach.includes(2)) genome.mixed = !genome.mixed;
     else genome.weights = this.changedWeights(genome.weights);
+  }
+
+  /** Brings one thing, or all, to the others that they belong with; false where nothing lies apart. */
+  private gather(genome: Genome): boolean {
+    const { groups = [] } = this.wishes ?? {};
+    const group = groups[this.random.below(Math.max(1, groups.length))] ?? [];
+    const { decoder } = this;
+    const counts = this.prepared.rooms.map(() => 0);
+    for (const item of group)
+      if ((decoder.room[item] as number) >= 0) counts[decoder.room[item] as number] = (counts[decoder.room[item] as number] ?? 0) + 1;
+    const most = counts.indexOf(Math.max(...counts));
+    const apart = group.filter((item) => decoder.room[item] !== most);
+    if (apart.length === 0) return false;
+    const all = this.random.next() < GATHER_ALL;
+    const one = apart[this.random.below(apart.length)];
+    for (const item of apart) if (all || item === one) genome.room[item] = most;
+    return true;
   }
 
   private changedWeights(weights: Weights): Weights {

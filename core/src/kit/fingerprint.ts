@@ -20,7 +20,7 @@ const roomValues = (room: FitProblem['container']['compartments'][number]) => [
 
 /** Changes whenever what is packed, or what it is packed into, changes; a stored packing is good only while it agrees. */
 export function fitFingerprint(problem: FitProblem): string {
-  const { container, items, press } = problem;
+  const { container, items, press, placeBounds, outside = [] } = problem;
   return JSON.stringify([
     container.make,
     container.rollWidthMm ?? null,
@@ -36,7 +36,11 @@ export function fitFingerprint(problem: FitProblem): string {
       lockValues(item.lockedAt),
       item.pinnedTo ?? null,
       item.fold ?? null,
+      item.urgency ?? null,
+      item.block ?? null,
     ]),
     press,
+    placeBounds === undefined ? null : [placeBounds.wMm, placeBounds.hMm, placeBounds.tMm],
+    outside.map(({ tMm }) => tMm),
   ]);
 }

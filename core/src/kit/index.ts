@@ -1,3 +1,4 @@
+export { blocksOf } from './blocks.ts';
 export { type Calibration, calibrationOf, closesNow, contentsMark } from './closes.ts';
 export { fitFingerprint } from './fingerprint.ts';
 export { applyFitFix, type FitProposal } from './fitFix.ts';

@@ -10,8 +10,9 @@ import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
 import { fitFingerprint } from './fingerprint.ts';
 import { judgeKit } from './judgement.ts';
-import { goesIn, kitCarry, kitFitProblem, kitMassG, kitPriceMinor, reachClasses } from './kitFit.ts';
+import { goesIn, kitCarry, kitFitProblem, kitMassG, kitPriceMinor } from './kitFit.ts';
 import { goesOn } from './outside.ts';
+import { reachClasses } from './priority.ts';
 
 const CATALOG = kindCatalog();
 const [CONTAINER, OTHER] = CONTAINERS;
@@ -30,10 +31,10 @@ const problemOf = (units: Unit[], container = CONTAINER) => {
 
 describe('kitFitProblem', () => {
   it('makes every single thing an item of its own, in the state in which it lies', () => {
-    const problem = problemOf([unit('g', 'gloves', { count: 3, state: 'pressed' }), unit('t', 'windlass-tourniquet')]);
-    expect(problem.items.map(({ id }) => id)).toEqual(['g', 'g:2', 'g:3', 't']);
+    const problem = problemOf([unit('g', 'gloves', { count: 2, state: 'pressed' }), unit('t', 'windlass-tourniquet')]);
+    expect(problem.items.map(({ id }) => id)).toEqual(['g', 'g:2', 't']);
     expect(problem.items[0]).toMatchObject({ wMm: 95, hMm: 65, tMm: 7, shape: 'flat', foldable: true });
-    expect(problem.items[3]).toMatchObject({ shape: 'brick', tMm: 36 });
+    expect(problem.items[2]).toMatchObject({ shape: 'brick', tMm: 36 });
   });
 
   it('takes a thing as it was measured and weighed, while it lies as it did then', () => {
@@ -55,13 +56,45 @@ describe('kitFitProblem', () => {
   });
 
   it('refuses more things than can be packed at once, with both figures', () => {
-    const units = [unit('g', 'gloves', { count: 81 })];
+    const units = [unit('s', 'shears', { count: 81 })];
     expect(kitFitProblem({ units, container: CONTAINER, coverage: judge(units), catalog: CATALOG })).toEqual({
       ok: false,
       reason: 'tooMany',
       count: 81,
       most: 80,
     });
+  });
+});
+
+describe('equal thin things', () => {
+  const items = (units: Unit[], more: Partial<Parameters<typeof kitFitProblem>[0]> = {}) => {
+    const fit = kitFitProblem({ units, container: CONTAINER, coverage: judge(units), catalog: CATALOG, ...more });
+    if (!fit.ok) throw new Error(fit.reason);
+    return fit;
+  };
+
+  it('are one block from three on, over all units of them, and weigh what they weigh', () => {
+    const units = [
+      unit('w', 'antiseptic-wipe', { count: 2 }),
+      unit('t', 'windlass-tourniquet'),
+      unit('v', 'antiseptic-wipe', { count: 3 }),
+    ];
+    const { problem, unitOf } = items(units);
+    expect(problem.items.map(({ id }) => id)).toEqual(['w', 't']);
+    expect(problem.items[0]?.block).toEqual(['w', 'w:2', 'v', 'v:2', 'v:3']);
+    expect(problem.items[0]?.massG).toBe(5 * (CATALOG.get('antiseptic-wipe')?.massG ?? 0));
+    expect(unitOf.get('v:3')).toBe('v');
+  });
+
+  it('are single below three, where they are stiff or thick, where they lie otherwise, and where one was put by hand', () => {
+    const count = (units: Unit[], fit?: FitChoices) => items(units, fit === undefined ? {} : { fit }).problem.items.length;
+    expect(count([unit('w', 'antiseptic-wipe', { count: 2 })])).toBe(2);
+    expect(count([unit('s', 'shears', { count: 3 })])).toBe(3);
+    expect(count([unit('b', 'foil-blanket', { count: 3 })])).toBe(1);
+    expect(count([unit('b', 'bar-bandage-100', { count: 3 })])).toBe(3);
+    expect(count([unit('g', 'gloves', { count: 2 }), unit('p', 'gloves', { count: 2, state: 'pressed' })])).toBe(4);
+    const pins = { w: CONTAINER.compartments[0]?.id ?? '' };
+    expect(count([unit('w', 'antiseptic-wipe', { count: 4 })], { press: 0, locks: {}, pins, folds: {} })).toBe(4);
   });
 });
 
@@ -89,7 +122,7 @@ describe('cutters', () => {
 
 describe('reachClasses', () => {
   // Planning values: a tourniquet with nothing in front; what is needed within three minutes with one thing at most.
-  it('put the tourniquet that serves a limb first, packing, gloves and cutter second, the rest anywhere', () => {
+  it('put first what is needed within a minute, gloves and cutter, tourniquet and packing second, the rest anywhere', () => {
     const classes = reachClasses(
       judge([
         unit('t', 'windlass-tourniquet'),
@@ -99,17 +132,17 @@ describe('reachClasses', () => {
         unit('b', 'foil-blanket'),
       ]),
     );
-    expect(['t', 'g', 'h', 'c', 'b'].map((id) => classes.get(id))).toEqual([1, 2, 2, 2, 3]);
+    expect(['t', 'g', 'h', 'c', 'b'].map((id) => classes.get(id))).toEqual([2, 2, 1, 1, 3]);
   });
 
-  it('follow the order of the school: where gauze comes first, the tourniquet lies behind it; of four rolls two come first', () => {
+  it('follow the windows: where all are alike, all come first, but of three rolls only two', () => {
     const units = [unit('t', 'windlass-tourniquet'), unit('g1', 'kaolin-gauze'), unit('g2', 'kaolin-gauze'), unit('g3', 'kaolin-gauze')];
     const school = SCHOOLS.find(({ order }) => order[0] === 'M.pack');
     if (school === undefined) throw new Error('no school begins with packing');
     const brief = BriefSchema.parse({ persons: 3, casualties: 2, penetrating: true, training: 'trauma' });
     const { coverage } = judgeKit({ id: 'k', brief, units }, school, CONTAINER, plainDate('2026-11-25'), CATALOG);
     const classes = reachClasses(coverage);
-    expect(classes.get('t')).toBe(2);
+    expect(classes.get('t')).toBe(1);
     expect(['g1', 'g2', 'g3'].map((id) => classes.get(id)).sort()).toEqual([1, 1, 2]);
   });
 
@@ -120,7 +153,8 @@ describe('reachClasses', () => {
     });
     const units = [unit('t', 'windlass-tourniquet'), unit('b', 'foil-blanket')];
     const { coverage } = judgeKit({ id: 'k', brief, units }, SCHOOL, CONTAINER, plainDate('2026-11-25'), CATALOG);
-    expect(reachClasses(coverage).get('b')).toBe(2);
+    expect(reachClasses(coverage).get('b')).toBe(1);
+    expect(reachClasses(coverage).get('t')).toBe(2);
   });
 
   it('class only the first of a stack', () => {

@@ -1,38 +1,18 @@
 import type { Coverage } from '../coverage/coverage.ts';
-import type { NeedCoverage } from '../coverage/states.ts';
 import { eachGoesIn } from '../fit/bounds.ts';
 import { packFit } from '../fit/createFit.ts';
 import { type FitItem, type FitProblem, type FitResult, laysOf, MAX_FIT_ITEMS, OUTCOME_MAKES } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';
-import { type Kind, type KindCatalog, massOf, sizeOf } from '../model/kind.ts';
+import { giveOf, type Kind, type KindCatalog, massOf, sizeOf, solidityOf } from '../model/kind.ts';
 import type { FitChoices, Module } from '../model/kit.ts';
 import type { Lock } from '../model/lock.ts';
 import { plainUnit, type Unit, UnitIdSchema } from '../model/unit.ts';
+import { blocksOf, thingsOf } from './blocks.ts';
 import { closesNow } from './closes.ts';
 import { isOutside } from './outside.ts';
+import { LIFE_SAVING_RUNGS, MOST_KEEP, type Priority, prioritiesOf, priorityOf, TOGETHER } from './priority.ts';
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
-
-/** Planning values: what is needed within three minutes has at most one thing in front, and the first two of it nothing. */
-const SECOND_WITHIN_S = 180;
-const FIRST_UNITS = 2;
-
-/**
- * Reach classes of units from the needs they serve: in the school's order the first need with a short window comes out first
- * (1), the others with short windows after it (2), the rest last (3). Units that serve nothing may lie anywhere.
- */
-export function reachClasses({ needs }: Coverage): Map<string, 1 | 2 | 3> {
-  const classes = new Map<string, 1 | 2 | 3>();
-  const isUrgent = ({ windowS }: NeedCoverage) => windowS !== null && windowS <= SECOND_WITHIN_S;
-  const first = needs.find((need) => isUrgent(need) && need.by.length > 0);
-  for (const need of needs) {
-    for (const [index, { unitId }] of need.by.entries()) {
-      const own = need === first && index < FIRST_UNITS ? 1 : isUrgent(need) ? 2 : 3;
-      classes.set(unitId, Math.min(own, classes.get(unitId) ?? 3) as 1 | 2 | 3); // both are classes
-    }
-  }
-  return classes;
-}
 
 /** A packing with what is taped to the outside of it: that much thicker. */
 function withOutside<Packed extends Pick<FitResult, 'thicknessMm'>>(
@@ -60,55 +40,106 @@ export interface KitFitInput {
   container: Container;
   coverage: Coverage;
   catalog: KindCatalog;
-  fit?: FitChoices;
+  /** Where it is carried: within what it leaves nothing is gained by being thinner, and film and bands take their outline from it. */
+  position?: Position | undefined;
+  fit?: FitChoices | undefined;
   modules?: readonly Module[];
   seed?: number;
+  /** As thin as it can be had, whatever comes out first; to find out whether it fits anywhere. */
+  isThinnest?: boolean;
 }
 
 /**
- * The packing problem of a kit: every single thing becomes an item `unitId` or `unitId:2`, and a module one item `module/id`,
- * packed as a bundle beforehand. Used units are not packed, nor cutters in what is sealed. Units of kinds that the catalogue does not know are
- * left out, and so are locks and pins that name a compartment the container does not have, and locks of a thing whose measures
- * have changed since.
+ * The packing problem of a kit: every single thing becomes an item `unitId` or `unitId:2`, equal thin things one block, and a module
+ * one item `module/id`, packed as a bundle beforehand. Used units are not packed, nor cutters in what is sealed, nor what hangs
+ * outside. Units of kinds that the catalogue does not know are left out, and so are locks and pins that name a compartment the
+ * container does not have, and locks of a thing whose measures have changed since.
  */
 export function kitFitProblem(input: KitFitInput): KitFit {
   const { units, container, coverage, catalog, fit, modules = [], seed = 1 } = input;
-  const classes = reachClasses(coverage);
+  const priorities = prioritiesOf(coverage);
   const moduleOf = new Map(modules.flatMap((module) => module.unitIds.map((id) => [id as string, module.id] as const)));
+  const blocks = new Map(
+    blocksOf(units, container, catalog, fit, moduleOf).flatMap((block) => block.map(({ id }) => [id as string, block] as const)),
+  );
   const items: FitItem[] = [];
   const inside = new Map<string, FitItem[]>();
   const unitOf = new Map<string, string>();
   for (const unit of units) {
     const kind = catalog.get(unit.kind);
     if (kind === undefined || unit.condition === 'used' || isOutside(unit, container, catalog, fit?.hung)) continue;
+    for (const id of thingsOf(unit)) unitOf.set(id, unit.id);
+    const own = itemsOf(unit, kind, priorities, blocks.get(unit.id));
     const module = moduleOf.get(unit.id);
-    for (let copy = 1; copy <= unit.count; copy += 1) {
-      const item = itemOf(unit, kind, copy, classes.get(unit.id) ?? 3);
-      unitOf.set(item.id, unit.id);
-      if (module === undefined) items.push(item);
-      else inside.set(module, [...(inside.get(module) ?? []), item]);
-    }
+    if (module === undefined) items.push(...own);
+    else inside.set(module, [...(inside.get(module) ?? []), ...own]);
   }
   for (const [module, contents] of inside) items.push(moduleItem(module, contents, container));
   const count = items.length + [...inside.values()].reduce((sum, { length }) => sum + length, 0) - inside.size;
   if (count > MAX_FIT_ITEMS) return { ok: false, reason: 'tooMany', count, most: MAX_FIT_ITEMS };
-  const { make, compartments, facing, lies, rollWidthMm } = container;
   return {
     ok: true,
     unitOf,
     problem: {
-      container: {
-        make,
-        compartments,
-        ...(facing === undefined ? {} : { facing }),
-        ...(lies === undefined ? {} : { lies }),
-        ...(rollWidthMm === undefined ? {} : { rollWidthMm }),
-      },
-      items: items.map((item) => chosen(item, container, fit)),
+      ...aroundIt(input),
+      items: items.map((item) => chosen(item, container, fit)).map(wishing(input)),
       press: fit?.press ?? 0,
       seed,
     },
   };
+}
+
+const wishing =
+  ({ isThinnest }: KitFitInput) =>
+  (item: FitItem): FitItem => {
+    if (isThinnest !== true) return item;
+    const { urgency: _, lifeSaving: __, together: ___, ...plain } = item;
+    return { ...plain, reach: 3 };
+  };
+
+/** The container, what its place leaves inside it, and what hangs on it. */
+function aroundIt({ container, position, units, catalog, fit }: KitFitInput): Pick<FitProblem, 'container' | 'placeBounds' | 'outside'> {
+  const { make, compartments, facing, lies, rollWidthMm, wallMm } = container;
+  const outside = units
+    .filter((unit) => unit.condition !== 'used' && isOutside(unit, container, catalog, fit?.hung))
+    .flatMap((unit) => {
+      const kind = catalog.get(unit.kind);
+      return kind === undefined ? [] : [{ id: unit.id as string, tMm: sizeOf(kind, unit).tMm }];
+    });
+  const left = (measure: number) => Math.max(1, measure - wallMm);
+  return {
+    container: {
+      make,
+      compartments,
+      ...(facing === undefined ? {} : { facing }),
+      ...(lies === undefined ? {} : { lies }),
+      ...(rollWidthMm === undefined ? {} : { rollWidthMm }),
+    },
+    ...(position === undefined
+      ? {}
+      : { placeBounds: { wMm: left(position.wMm), hMm: left(position.hMm + (position.stickOutMm ?? 0)), tMm: left(position.tMm) } }),
+    ...(outside.length === 0 ? {} : { outside }),
+  };
+}
+
+/** The things of a unit, or of all units in its block, once. */
+function itemsOf(unit: Unit, kind: Kind, priorities: ReadonlyMap<string, Priority>, block: readonly Unit[] | undefined): FitItem[] {
+  const own = (one: Unit) => priorityOf(priorities, one.id, kind);
+  const things = thingsOf(unit);
+  if (block === undefined) return things.map((id, copy) => itemOf(unit, kind, id, own(unit), copy, things.length));
+  const [first] = block;
+  if (first === undefined || first.id !== unit.id) return [];
+  // As urgent as the most urgent in it.
+  const most = block
+    .map(own)
+    .reduce((best, one) => (one.keep > best.keep ? { ...one, urgency: Math.max(one.urgency, best.urgency) } : best));
+  return [
+    {
+      ...itemOf(unit, kind, unit.id, most, 0, 1),
+      block: block.flatMap(thingsOf),
+      massG: block.reduce((sum, one) => sum + massOf(kind, one) * one.count, 0),
+    },
+  ];
 }
 
 /** Whether a thing of a kind goes into a container at all, in one of the ways it may lie; hung on it outside it does. */
@@ -118,23 +149,35 @@ export function goesIn(kind: Kind, container: Container | undefined, catalog: Ki
   if (isOutside(plain, container, catalog)) return true;
   const { make, compartments } = container;
   return kind.states.some(({ id: state }) =>
-    eachGoesIn({ container: { make, compartments }, items: [itemOf({ ...plain, state }, kind, 1, 3)], press: 0, seed: 1 }),
+    eachGoesIn({
+      container: { make, compartments },
+      items: [itemOf({ ...plain, state }, kind, plain.id, priorityOf(new Map(), plain.id, kind), 0, 1)],
+      press: 0,
+      seed: 1,
+    }),
   );
 }
 
-function itemOf(unit: Unit, kind: Kind, copy: number, reach: 1 | 2 | 3): FitItem {
-  const { wMm, hMm, tMm } = sizeOf(kind, unit);
+function itemOf(unit: Unit, kind: Kind, id: string, { reach, urgency, keep }: Priority, copy: number, copies: number): FitItem {
+  const size = sizeOf(kind, unit);
+  const { wMm, hMm, tMm } = size;
+  const beside = TOGETHER.flatMap(({ word, families }) => (families.includes(kind.family) ? [word] : []));
   return {
-    id: copy === 1 ? unit.id : `${unit.id}:${copy}`,
+    id,
     wMm,
     hMm,
     tMm,
     massG: massOf(kind, unit),
     shape: SHAPES[kind.shape],
     foldable: kind.foldable,
-    give: kind.give,
-    reach: copy === 1 ? reach : 3,
-    keep: keepOf(kind),
+    give: giveOf(kind, size),
+    solidity: solidityOf(kind),
+    reach: copy === 0 ? reach : 3,
+    // Another of the same is needed after the first.
+    urgency: copy === 0 ? urgency : urgency / 2,
+    keep,
+    ...(LIFE_SAVING_RUNGS.includes(kind.rung) ? { lifeSaving: true } : kind.rung === 'D' ? { lifeSaving: false } : {}),
+    together: copies > 1 ? [...beside, kind.id] : beside,
   };
 }
 
@@ -191,7 +234,13 @@ function moduleItem(id: string, contents: readonly FitItem[], container: Contain
     foldable: false,
     give: 0,
     reach: Math.min(...contents.map(({ reach }) => reach)) as 1 | 2 | 3, // the most urgent of the classes in it
-    keep: contents.reduce((sum, { keep = 1 }) => sum + keep, 0),
+    urgency: Math.max(...contents.map(({ urgency = 0 }) => urgency)),
+    keep: Math.min(
+      MOST_KEEP,
+      contents.reduce((sum, { keep = 1 }) => sum + keep, 0),
+    ),
+    ...(contents.some(({ lifeSaving }) => lifeSaving === true) ? { lifeSaving: true } : {}),
+    together: [...new Set(contents.flatMap(({ together = [] }) => together))].filter((word) => TOGETHER.some((own) => own.word === word)),
   };
   if (packedModules.size >= MOST_REMEMBERED) packedModules.clear();
   packedModules.set(key, item);
@@ -205,15 +254,12 @@ export function packModule(contents: readonly FitItem[], room: { wMm: number; hM
       make: 'bundle',
       compartments: [{ id: 'module', wMm: room.wMm, hMm: room.hMm, dMm: 2000, access: 'front' }],
     },
-    items: contents.map((item) => ({ ...item, reach: 3 })),
+    items: contents.map(({ urgency: _, lifeSaving: __, together: ___, ...item }) => ({ ...item, reach: 3 })),
     press: 0,
     seed: 1,
     decodes: MODULE_DECODES,
   });
 }
-
-/** How much it hurts to leave a thing out: bleeding most, day to day least. */
-const keepOf = (kind: Kind): number => ({ M: 8, A: 4, R: 4, C: 3, H: 3, S: 3, D: 1 })[kind.rung];
 
 /** Mass of the packed kit with its container, g. */
 export function kitMassG(units: readonly Unit[], container: Container | undefined, catalog: KindCatalog): number {

@@ -40,13 +40,13 @@ const draftOf = (units: Unit[], containerId: string, positionId: string): KitDra
 });
 
 /** Packs a draft as the screen does, and says whether it suits its place. */
-function packed(draft: KitDraft) {
+function packed(draft: KitDraft, isThinnest = false) {
   const container = CONTAINERS.find(({ id }) => id === draft.containerId);
   const position = POSITIONS.find(({ id }) => id === draft.positionId);
   if (container === undefined || position === undefined) throw new Error('catalogue changed');
   const { units, fit, modules } = draft;
   const { coverage } = judgeKit({ id: 'k', brief: draft.brief, units }, SCHOOL, container, TODAY, CATALOG);
-  const problem = kitFitProblem({ units, container, coverage, catalog: CATALOG, fit, modules });
+  const problem = kitFitProblem({ units, container, position, coverage, catalog: CATALOG, fit, modules, isThinnest });
   if (!problem.ok) throw new Error(problem.reason);
   const result = packFit({ ...problem.problem, decodes: 3000 });
   expect(checkPlacement(problem.problem, result.placed)).toEqual([]);
@@ -157,8 +157,8 @@ describe('proposals', () => {
         expect(proposal.outerTMm).toBeLessThanOrEqual(proposal.limitMm);
         const taken = packed(applied(draft, proposal));
         expect(taken.fits, `round ${round}: ${proposal.labels.join(', ')}`).toBe(true);
-        // The figure is that of the changes that are offered, packed by themselves.
-        expect(Math.abs(taken.carry.outerTMm - proposal.outerTMm)).toBeLessThanOrEqual(6);
+        // The figure is that of the changes that are offered, packed as thin as they can be had; looked at longer they may come out thinner.
+        expect(packed(applied(draft, proposal), true).carry.outerTMm - proposal.outerTMm).toBeLessThanOrEqual(6);
       }
     }
     expect(offered).toBeGreaterThan(10);

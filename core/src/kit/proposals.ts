@@ -98,7 +98,7 @@ class Proposer {
     const { coverage } = judgeKit({ id: 'kit', brief: draft.brief, units: draft.units }, school, container, today, catalog);
     if (container === undefined) throw new RangeError(`unknown container ${draft.containerId}`);
     const { units, fit, modules } = draft;
-    const problem = kitFitProblem({ units, container, coverage, catalog, fit, modules });
+    const problem = kitFitProblem({ units, container, position, coverage, catalog, fit, modules, isThinnest: true });
     if (!problem.ok) throw new RangeError(`${problem.count} things are too many to pack`);
     const result = packFit({ ...problem.problem, decodes: TRY_DECODES });
     const carry = position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog, fit });

@@ -16,8 +16,8 @@ export const LooseRoomSchema = z.object({
   isBefore: z.boolean(),
 });
 
-/** How several compartments lie to each other. */
-export const LIES = ['beside', 'above', 'behind'] as const;
+/** How several compartments lie to each other; of trays the first is on top, and is lifted to reach the next. */
+export const LIES = ['beside', 'above', 'behind', 'trays'] as const;
 
 /** A loop, clip or sleeve on the outside of a container: what hangs there is in the hand in one step. */
 const OutsidePointSchema = z.object({
@@ -37,7 +37,7 @@ export const CompartmentSchema = z.object({
   dMm: z.number().positive().max(2000),
   maxDMm: z.number().positive().max(2000).optional(),
   access: z.enum(['front', 'top']),
-  /** Elastic slots, one thing each; a compartment that has them holds other things only in its loose room. */
+  /** Elastic slots; a compartment that has them holds other things only in its loose room. */
   slots: z.array(SlotSchema).max(40).optional(),
   /** Room for what is in no slot, as it is with the slots full: before them, or beside them. */
   loose: LooseRoomSchema.optional(),
@@ -78,6 +78,8 @@ export const ContainerSchema = z.object({
   /** Wall added to the packed depth, both walls together, mm. */
   wallMm: z.number().nonnegative(),
   opening: z.enum(OPENINGS),
+  /** What is opened after that: a zip, and then a panel that is torn away. */
+  thenOpening: z.enum(OPENINGS).optional(),
 });
 export type Container = z.infer<typeof ContainerSchema>;
 

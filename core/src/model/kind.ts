@@ -138,6 +138,8 @@ const KindFields = z.object({
   foldable: z.boolean(),
   /** Share of the thickness that firm pressing takes away, 0 to 1. Planning value. */
   give: z.number().min(0).max(1),
+  /** Share of the box around it that the thing fills; film closes the nearer for it. Absent: as its shape usually does. Planning value. */
+  solidity: z.number().min(0.05).max(1).optional(),
   massG: z.number().positive(),
   /** Usual price of one unit in minor units of money. */
   priceMinor: z.number().int().nonnegative(),
@@ -222,6 +224,21 @@ export const PLAIN_KIND = {
   source: 'memory',
 } satisfies Partial<Kind>;
 export type KindCatalog = ReadonlyMap<string, Kind>;
+
+/** Share of its box that a thing of a shape usually fills; a tube is a cylinder in its box. Planning values. */
+const SHAPE_SOLIDITY: Record<Kind['shape'], number> = { slab: 0.9, soft: 0.75, brick: 0.8, rigid: 0.7, tube: 0.785 };
+export const solidityOf = ({ solidity, shape }: Pick<Kind, 'solidity' | 'shape'>): number => solidity ?? SHAPE_SOLIDITY[shape];
+
+/**
+ * Share of its thickness that pressing takes off a thing in a state: never more than presses it to what is left of it as sold, so
+ * that what lies in a pressed bag already is not pressed twice.
+ */
+export function giveOf(kind: Pick<Kind, 'give' | 'states'>, { wMm, hMm, tMm }: Pick<KindState, 'wMm' | 'hMm' | 'tMm'>): number {
+  const [sold] = kind.states;
+  if (sold === undefined || kind.give === 0) return 0;
+  const left = sold.wMm * sold.hMm * sold.tMm * (1 - kind.give);
+  return Math.max(0, Math.min(kind.give, 1 - left / (wMm * hMm * tMm)));
+}
 
 /** What a kind is found by: its name and the other words for it, in small letters. */
 export const searchText = ({ name, alsoCalled }: Pick<Kind, 'name' | 'alsoCalled'>): string =>

@@ -1,3 +1,4 @@
+import { blocksOf } from '../kit/blocks.ts';
 import { MODULE_PREFIX } from '../kit/kitFit.ts';
 import { isOutside } from '../kit/outside.ts';
 import type { Container, Position } from '../model/container.ts';
@@ -13,6 +14,7 @@ export type ReachTermId =
   | 'draw'
   | 'seated'
   | 'open'
+  | 'openThen'
   | 'cutter'
   | 'front'
   | 'find'
@@ -33,7 +35,7 @@ export type Reach =
   | { inReach: true; s: number; terms: ReachTerm[]; measured: { medianS: number; count: number } | null }
   | { inReach: false; why: string };
 
-export type ReachedUnit = Pick<Unit, 'kind' | 'condition' | 'state' | 'count'> & { id: string };
+export type ReachedUnit = Pick<Unit, 'kind' | 'condition' | 'state' | 'count'> & { id: string; own?: Unit['own'] };
 
 /** A kit as hands come to it. */
 export interface ReachedKit {
@@ -81,21 +83,29 @@ export function handReaches({ hands }: Pick<Position, 'hands'>, free: Conditions
   return free === 'both' || hands === 'both' || hands === free;
 }
 
-/** Items that lie in the kit: things one by one, a module as one. */
-function itemsOf(kit: ReachedKit, catalog: KindCatalog): { id: string; unitId: string | null; moduleId: string | null }[] {
+/** Items that lie in the kit: things one by one, a module or a block of equal things as one. */
+function itemsOf(kit: ReachedKit, catalog: KindCatalog): { id: string; unitId: string | null; isSeen: boolean }[] {
   const { container } = kit;
   const moduleOf = new Map(kit.modules.flatMap(({ id, unitIds }) => unitIds.map((unitId) => [unitId as string, id] as const)));
-  const items: { id: string; unitId: string | null; moduleId: string | null }[] = [];
+  const blocks = new Map(
+    blocksOf(kit.units, container, catalog, { hung: kit.hung }, moduleOf).flatMap((block) =>
+      block.map(({ id }) => [id, block[0]?.id] as const),
+    ),
+  );
+  const items: ReturnType<typeof itemsOf> = [];
   const seen = new Set<string>();
   for (const unit of kit.units) {
     if (unit.condition === 'used' || (container !== undefined && isOutside(unit, container, catalog, kit.hung))) continue;
     const moduleId = moduleOf.get(unit.id);
     if (moduleId !== undefined) {
-      if (!seen.has(moduleId)) items.push({ id: `${MODULE_PREFIX}${moduleId}`, unitId: null, moduleId });
+      if (!seen.has(moduleId)) items.push({ id: `${MODULE_PREFIX}${moduleId}`, unitId: null, isSeen: true });
       seen.add(moduleId);
+    } else if (blocks.has(unit.id)) {
+      // A block is one thing to the eye and the hand, whichever unit of it is wanted.
+      items.push({ id: unit.id, unitId: unit.id, isSeen: blocks.get(unit.id) === unit.id });
     } else
       for (let copy = 1; copy <= unit.count; copy += 1)
-        items.push({ id: copy === 1 ? unit.id : `${unit.id}:${copy}`, unitId: unit.id, moduleId: null });
+        items.push({ id: copy === 1 ? unit.id : `${unit.id}:${copy}`, unitId: unit.id, isSeen: true });
   }
   return items;
 }
@@ -120,7 +130,7 @@ export function kitReach(kit: ReachedKit, question: ReachQuestion, catalog: Kind
   const hand = handTerms(kit, conditions, plan);
   const items = itemsOf(kit, catalog);
   const isHidden = (id: string) => (kit.blockedBy?.[id]?.length ?? 0) > 0;
-  const visible = items.filter(({ id }) => !isHidden(id)).length;
+  const visible = items.filter(({ id, isSeen }) => isSeen && !isHidden(id)).length;
   // The same for every thing of the kit.
   const opening = openTerms(container, needsCutter, question);
   const findSeen = findTerm('find', visible, 'things seen together', plan);
@@ -203,8 +213,19 @@ function openTerms(container: Container | undefined, needsCutter: boolean, { pla
       { id: 'cutter', label: 'the cutter first', s: cutterS ?? 0 },
       { id: 'open', label: REACH_FACTS.openUncutS.label, s: plan.values.openUncutS },
     ];
-  const key = container === undefined ? null : OPEN_VALUES[container.opening];
-  return key === null ? [] : [{ id: 'open', label: REACH_FACTS[key].label, s: plan.values[key] }];
+  const steps =
+    container === undefined
+      ? []
+      : ([
+          ['open', container.opening],
+          ['openThen', container.thenOpening ?? 'none'],
+        ] as const);
+  return steps.flatMap(([id, opening]): ReachTerm[] => {
+    const key = OPEN_VALUES[opening];
+    return key === null
+      ? []
+      : [{ id, label: id === 'open' ? REACH_FACTS[key].label : `then ${REACH_FACTS[key].label}`, s: plan.values[key] }];
+  });
 }
 
 const sum = (terms: readonly ReachTerm[]): number => terms.reduce((total, { s }) => total + s, 0);

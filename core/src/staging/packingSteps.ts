@@ -1,4 +1,4 @@
-import { type Box, isInFrontOf, isLooseBefore, roomsOf, stackingOf, thicknessOf } from '../fit/prepare.ts';
+import { type Box, isInFrontOf, isLooseBefore, packedThickness, roomsOf, stackingOf } from '../fit/prepare.ts';
 import { type FitResult, type PlacedItem, toMm, toTenths } from '../fit/problem.ts';
 import type { Container } from '../model/container.ts';
 import { type PackStep, packOrder } from './packOrder.ts';
@@ -38,24 +38,27 @@ export function packingSteps(container: Container, result: FitResult): PackingSt
     return own === undefined ? [] : [{ step, own, box: boxOf(own, room), room: rooms[room] }];
   });
   const stacking = stackingOf({ container }, rooms);
-  const tops = rooms.map(() => 0);
   const layers: number[] = [];
   return things.map(({ step, own, box, room }, index) => {
     const isTop = room?.top === true;
     const isBefore = (b: (typeof things)[number], a: (typeof things)[number]) =>
-      isInFrontOf(b.box, a.box, isTop) || isLooseBefore({ container }, b.room, a.room);
+      isInFrontOf(b.box, a.box, isTop) || isLooseBefore(rooms, b.box.room, a.box.room);
     const behind = things.flatMap((other, at) => (at < index && isBefore({ step, own, box, room }, other) ? [{ ...other, at }] : []));
     const touches = (other: Box) => other.room === box.room && (isTop ? other.y + other.h === box.y : other.z + other.d === box.z);
     const layer = behind.reduce((most, { at }) => Math.max(most, (layers[at] ?? 0) + 1), 0);
     layers.push(layer);
-    tops[box.room] = Math.max(tops[box.room] ?? 0, box.z + box.d);
     return {
       ...step,
       box: own,
       on: behind.filter((other) => touches(other.box)).map(({ own: { id } }) => id),
       inFront: things.slice(index + 1).flatMap((other) => (isBefore(other, { step, own, box, room }) ? [other.own.id] : [])),
       layer,
-      thicknessMm: toMm(thicknessOf(stacking, tops)),
+      thicknessMm: toMm(
+        packedThickness(
+          { stacking, rooms },
+          things.slice(0, index + 1).map((one) => one.box),
+        ),
+      ),
     };
   });
 }

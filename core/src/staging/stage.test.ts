@@ -243,7 +243,8 @@ describe('the packing order', () => {
 });
 
 describe('a vacuum bag', () => {
-  // Cut length = along + thickness + 75 (what the machine grips, planning value) + 10 bottom seal; 10 mm of the roll are lost to side seals.
+  // Cut length = along + thickness + 75 (what the machine grips, planning value) + 10 bottom seal + 10 slack; 10 mm of the roll are lost
+  // to side seals, and 10 mm beside each of them stay slack.
   const problem = FitProblemSchema.parse({
     container: { make: 'vacuumRoll', rollWidthMm: 280, compartments: [{ id: 'tube', wMm: 280, hMm: 400, dMm: 80, access: 'front' }] },
     items: [
@@ -258,9 +259,10 @@ describe('a vacuum bag', () => {
     const result = packFit(problem);
     const plan = vacuumPlan(result, problem.items, 280);
     if (plan === null || result.outer === undefined) throw new Error('nothing was packed');
-    expect(plan.cutLengthMm).toBe(Math.ceil(result.outer.hMm + result.outer.tMm + 75 + 10));
+    expect(plan.cutLengthMm).toBe(Math.ceil(result.outer.hMm + result.outer.tMm + 75 + 10 + 10));
     expect(plan.fits).toBe(true);
     expect(plan.spareAcrossMm).toBeCloseTo(280 - 10 - result.outer.tMm - result.outer.wMm);
+    expect(plan.spareAcrossMm).toBeGreaterThanOrEqual(20);
     expect(plan.slitFromTopMm).toBeLessThan(75);
     expect(vacuumPlan(result, problem.items, 150)?.fits).toBe(false);
   });

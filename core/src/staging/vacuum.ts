@@ -1,4 +1,4 @@
-import { BOTTOM_SEAL_MM, rollFootprintMm, TOP_SEAL_MARGIN_MM } from '../fit/film.ts';
+import { BOTTOM_SEAL_MM, rollFootprintMm, SEAL_SLACK_MM, TOP_SEAL_MARGIN_MM } from '../fit/film.ts';
 import type { FitItem, FitResult } from '../fit/problem.ts';
 
 /** Depth of a tear slit. Planning value, mm. */
@@ -35,8 +35,10 @@ export function vacuumPlan(result: FitResult, items: readonly FitItem[], rollWid
     { label: 'its thickness', valueMm: outer.tMm },
     { label: 'top margin for the machine', valueMm: TOP_SEAL_MARGIN_MM },
     { label: 'bottom seal', valueMm: BOTTOM_SEAL_MM },
+    { label: 'slack before it', valueMm: SEAL_SLACK_MM },
   ];
-  const spareAcrossMm = rollFootprintMm(rollWidthMm, outer.tMm) - outer.wMm;
+  // The slack is film to spare; what eats into it is too wide.
+  const spareAcrossMm = rollFootprintMm(rollWidthMm, outer.tMm) + 2 * SEAL_SLACK_MM - outer.wMm;
   return {
     rollWidthMm,
     bundle: { acrossMm: outer.wMm, alongMm: outer.hMm, thickMm: outer.tMm },
@@ -45,6 +47,6 @@ export function vacuumPlan(result: FitResult, items: readonly FitItem[], rollWid
     spareAcrossMm,
     slitFromTopMm: TOP_SEAL_MARGIN_MM / 3,
     isTurned: first.length > 0 && mean < outer.hMm / 2,
-    fits: spareAcrossMm >= -1e-6,
+    fits: spareAcrossMm >= 2 * SEAL_SLACK_MM - 1e-6,
   };
 }

@@ -1,4 +1,4 @@
-import { FAMILY_FACTS, plainOfFamily, SOFT_GIVE } from '../catalog/families.ts';
+import { FAMILY_FACTS, plainOfFamily, shapeGive } from '../catalog/families.ts';
 import { slug } from '../catalog/freeId.ts';
 import { FAMILIES, type Family } from '../model/family.ts';
 import { GRADES, type Grade, KIND_CHOICES, type Kind, KindSchema } from '../model/kind.ts';
@@ -113,7 +113,7 @@ function readKindRow(row: Row, mapping: KindMapping, number: number, known: Read
     shape,
     drawing: oneOf('drawing', KIND_CHOICES.drawing, plain.drawing),
     states: [{ id: 'asSold', label: 'as packed', wMm: measure('wMm', 2000), hMm: measure('hMm', 2000), tMm: measure('tMm', 1000) }],
-    give: shape === 'soft' ? SOFT_GIVE : 0,
+    give: shapeGive(shape),
     massG: measure('massG', 50_000),
     priceMinor,
     dating: oneOf('dating', KIND_CHOICES.dating, plain.dating),

@@ -20,7 +20,7 @@ import { kindsFor } from './inSets.ts';
 
 export interface StoredPacking {
   fingerprint: string;
-  result: Pick<FitResult, 'thicknessMm' | 'feasible' | 'outer'> & Partial<Pick<FitResult, 'blockedBy' | 'placed'>>;
+  result: Pick<FitResult, 'thicknessMm' | 'feasible' | 'outer'> & Partial<Pick<FitResult, 'blockedBy' | 'placed' | 'blocks'>>;
 }
 const isPacking = (value: unknown): value is StoredPacking =>
   typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;
@@ -55,7 +55,9 @@ export function fitProblemOf(here: Installation, kit: StoredKit, judgement: Judg
   const container = here.catalog.container(kit.containerId);
   if (container === undefined) return null;
   const { units, fit: choices, modules } = kit;
-  const fit = kitFitProblem({ units, container, coverage: judgement.coverage, catalog: here.catalog.kinds, fit: choices, modules });
+  const position = here.catalog.position(kit.positionId);
+  const { coverage } = judgement;
+  const fit = kitFitProblem({ units, container, position, coverage, catalog: here.catalog.kinds, fit: choices, modules });
   return fit.ok ? fit.problem : null;
 }
 
@@ -81,7 +83,7 @@ export function findingsOf(
     catalog: kindsFor(here, { inSet: draft.inSet ?? null }),
     packedMm: packed?.thicknessMm ?? null,
     packedOuter: packed?.outer,
-    lies: packed?.placed === undefined ? undefined : liesIn(packed.placed),
+    lies: packed?.placed === undefined ? undefined : liesIn({ placed: packed.placed, blocks: packed.blocks }),
     heat: here.heat.at(draft.positionId)?.heat ?? null,
   });
 }

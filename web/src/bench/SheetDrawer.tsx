@@ -54,7 +54,7 @@ function useFindings(): Finding[] {
         catalog,
         packedMm: result?.thicknessMm ?? null,
         packedOuter: result?.outer,
-        lies: result === null ? undefined : liesIn(result.placed),
+        lies: result === null ? undefined : liesIn(result),
         heat,
       }),
     [draft, judgement.coverage, beside, school, catalog, today, result, heat],

@@ -22,7 +22,7 @@ export function usePackedThickness(candidates: readonly Candidate[], needs: read
     const position = positionOf(draft.positionId);
     if (container === undefined || position === undefined) return;
     const result = coverage({ needs, school, on: today, kits: [{ id: next.key, units: next.units }] }, catalog);
-    const fit = kitFitProblem({ units: next.units, container, coverage: result, catalog });
+    const fit = kitFitProblem({ units: next.units, container, position, coverage: result, catalog, isThinnest: true });
     const { key } = next;
     const tell = (what: Packed) => setFound((before) => new Map(before).set(key, what));
     if (!fit.ok) return tell({ kind: 'tooMany', most: fit.most });

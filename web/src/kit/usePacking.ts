@@ -73,6 +73,7 @@ function usePackRun(problem: FitProblem | null, fingerprint: string | null, foun
 export function usePacking(kit: KitView, draft: SheetDraft, judgement: Judgement): PackingState {
   const [own, setOwn] = useState<Packed | null>(null);
   const container = containerOf(draft.containerId);
+  const position = positionOf(draft.positionId);
   const fit = useMemo(
     () =>
       container === undefined
@@ -80,12 +81,13 @@ export function usePacking(kit: KitView, draft: SheetDraft, judgement: Judgement
         : kitFitProblem({
             units: draft.units,
             container,
+            position,
             coverage: judgement.coverage,
             catalog: catalogNow(),
             fit: draft.fit,
             modules: draft.modules,
           }),
-    [draft.units, draft.fit, draft.modules, container, judgement.coverage],
+    [draft.units, draft.fit, draft.modules, container, position, judgement.coverage],
   );
   const problem = fit?.ok ? fit.problem : null;
   const fingerprint = useMemo(() => (problem === null ? null : fitFingerprint(problem)), [problem]);
@@ -100,7 +102,6 @@ export function usePacking(kit: KitView, draft: SheetDraft, judgement: Judgement
   }, [isMissing, pack]);
   // What is planned is packed in thought: the kit itself is not packed so.
   useStoring(kit.id, draft.units.some(isPlanned) ? null : own, stored);
-  const position = positionOf(draft.positionId);
   const result = packed?.result ?? null;
   const carry = useMemo(
     () =>

@@ -1,7 +1,7 @@
 import { fitFingerprint, judgeKit, kitFitProblem } from '@ivrak/core/kit';
 import { catalogWith } from '@ivrak/core/loadout';
 import type { InSetView, PlainDate } from '@ivrak/core/model';
-import { catalogNow, containerOf, schoolOf } from '../data/catalog.ts';
+import { catalogNow, containerOf, positionOf, schoolOf } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { kitQuery, type MusteredKit, queryClient } from '../data/queries.ts';
 import { besideOf } from '../kit/besideOf.ts';
@@ -17,6 +17,7 @@ export async function measure(listed: MusteredKit, today: PlainDate): Promise<vo
   const fit = kitFitProblem({
     units: kit.units,
     container,
+    position: positionOf(listed.positionId),
     coverage: judgement.coverage,
     catalog: catalogNow(),
     fit: kit.fit,

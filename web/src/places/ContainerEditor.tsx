@@ -97,7 +97,12 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
   );
 }
 
-const LIES_WORDS = { beside: 'beside each other', above: 'above each other', behind: 'behind each other' };
+const LIES_WORDS = {
+  beside: 'beside each other',
+  above: 'above each other',
+  behind: 'behind each other',
+  trays: 'as trays, the first on top',
+};
 
 function Rooms({ form }: { form: UseFormReturnType<Container> }) {
   const { compartments, facing, lies, outside } = form.values;
@@ -133,7 +138,7 @@ function Rooms({ form }: { form: UseFormReturnType<Container> }) {
       {compartments.length > 1 && facing !== true && (
         <Select
           label="The compartments lie"
-          description="Behind each other their thicknesses add up"
+          description="Behind each other, and of trays, the thicknesses add up; an upper tray is lifted to reach the next"
           data={LIES.map((value) => ({ value, label: LIES_WORDS[value] }))}
           value={lies ?? 'beside'}
           onChange={(value) =>

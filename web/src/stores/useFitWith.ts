@@ -33,7 +33,7 @@ export async function fitWith(kit: KitView, taken: readonly Taken[], today: Plai
   ];
   const catalog = catalogWith(catalogNow(), kit.inSet?.own ?? []);
   const { coverage } = judgeKit({ ...kit, units, inSet: besideOf(kit.inSet) }, schoolOf(kit), container, today, catalog);
-  const fit = kitFitProblem({ units, container, coverage, catalog: catalogNow(), fit: kit.fit, modules: kit.modules });
+  const fit = kitFitProblem({ units, container, position, coverage, catalog: catalogNow(), fit: kit.fit, modules: kit.modules });
   if (!fit.ok) return null;
   const run = last.then(() => startFit(fit.problem, () => undefined).result);
   last = run.catch(() => undefined);
