@@ -8,7 +8,6 @@ export {
   type FitReason,
   type FitResult,
   laysOf,
-  type PackedBlock,
   type PlacedItem,
 } from './problem.ts';
 export { packingChanges, thicknessMap, thicknessProfile } from './profile.ts';

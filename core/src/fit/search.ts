@@ -386,9 +386,11 @@ export class Search {
     const draw = isFirst ? 1 : this.random.next();
     if (draw < FULL_PANELS) return depths;
     for (const { rooms: pair, own, most } of stacking.facing) {
-      const thick = lays.map((options) => Math.min(...options.map(({ d }) => d)));
+      const [wide, high] = [rooms[pair[0]]?.w ?? 0, rooms[pair[0]]?.h ?? 0];
+      const thick = lays.map((options) => Math.min(...options.flatMap(({ w, h, d }) => (w <= wide && h <= high ? [d] : []))));
       const tallest = Math.max(own[0], ...thick.filter((d) => d <= most));
-      const left = isFirst || draw < OWN_PANELS ? (isFirst ? tallest : own[0]) : (thick[this.random.below(thick.length)] ?? own[0]);
+      const left =
+        isFirst || draw < OWN_PANELS ? (isFirst ? tallest : own[0]) : Math.min(most, thick[this.random.below(thick.length)] ?? own[0]);
       const deep = this.random.next() < 0.5 || isFirst ? Math.min(left, most) : Math.max(0, most - left);
       depths[pair[0]] = deep;
       depths[pair[1]] = most - deep;

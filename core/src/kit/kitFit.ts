@@ -147,10 +147,10 @@ export function goesIn(kind: Kind, container: Container | undefined, catalog: Ki
   if (container === undefined) return true;
   const plain = plainUnit(UnitIdSchema.parse('one'), kind.id);
   if (isOutside(plain, container, catalog)) return true;
-  const { make, compartments } = container;
+  const { make, compartments, facing } = container;
   return kind.states.some(({ id: state }) =>
     eachGoesIn({
-      container: { make, compartments },
+      container: { make, compartments, ...(facing === undefined ? {} : { facing }) },
       items: [itemOf({ ...plain, state }, kind, plain.id, priorityOf(new Map(), plain.id, kind), 0, 1)],
       press: 0,
       seed: 1,

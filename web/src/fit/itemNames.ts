@@ -5,12 +5,12 @@ import { catalogNow, kindName } from '../data/catalog.ts';
 
 /** The name of an item: `unitId`, `unitId:2`, `module/id`, or `tray/compartment` for one that is lifted; of a block with how many are in it. */
 export function nameOf(draft: Pick<KitDraft, 'units' | 'modules' | 'fit'>): (itemId: string) => string {
-  const kinds = new Map(draft.units.map((unit) => [unit.id, kindName(unit.kind)]));
+  const kinds = new Map<string, string>(draft.units.map((unit) => [unit.id, kindName(unit.kind)]));
   const modules = new Map(draft.modules.map((module) => [`${MODULE_PREFIX}${module.id}`, `Module: ${module.name}`]));
   const moduleOf = new Map(draft.modules.flatMap(({ id, unitIds }) => unitIds.map((unitId) => [unitId as string, id] as const)));
   const blocks = new Map<string, number>(
     blocksOf(draft.units, undefined, catalogNow(), draft.fit, moduleOf).map((block) => [
-      (block[0]?.id ?? '') as string,
+      block[0]?.id ?? '',
       block.reduce((sum, { count }) => sum + count, 0),
     ]),
   );
