@@ -260,7 +260,7 @@ function* packFlatBag(problem: FitProblem, found: Found, budget: number, earlier
   const byHand = flat(HAND_PRESS);
   const from = found.genome === null ? undefined : pressed(found.decoded, loose, byHand, found.genome, false);
   const own: Found = { ...found, prepared: byHand };
-  yield* closeFilm(problem, own, rest, from ?? knownFrom({ ...problem, press: HAND_PRESS }, byHand, earlier));
+  yield* closeFilm(problem, own, rest, betterKnown(problem, byHand, knownFrom({ ...problem, press: HAND_PRESS }, byHand, earlier), from));
   found.decodes = own.decodes;
   const bound = lowerBound({ ...byHand, rooms: [byHand.rooms[0] as Room] });
   if (own.decoded.unplaced.length < found.decoded.unplaced.length) Object.assign(found, own, { pressed: HAND_PRESS, bound });
@@ -371,12 +371,14 @@ function* packRoll(problem: FitProblem, found: Found, budget: number, earlier: r
   const free = problem.items.map(() => 3 as const);
   const share = Math.ceil(budget / ROLL_TRIES);
   const across = (room: Room): Prepared => preparedOf(lays, [room], free, [], besideEachOther(1));
-  const seen = knownFrom(problem, across(roomAt(most)), earlier);
-  const seenDepth = seen?.decoded.boxes.reduce((top, box) => Math.max(top, box.z + box.d), 0);
+  const seen = knownFrom(problem, across({ ...roomAt(0), d: most }), earlier);
+  const far = (end: (box: Box) => number) => seen?.decoded.boxes.reduce((top, box) => Math.max(top, end(box)), 0) ?? 0;
+  const seenDepth = far((box) => box.z + box.d);
+  const isHeld = far((box) => box.x + box.w) <= roomAt(seenDepth).w;
   let low = Math.max(0, bound.tenths - 1);
   let high = most;
   let t = Math.min(most, Math.max(1, bound.tenths));
-  if (seen !== undefined && seenDepth !== undefined && seen.decoded.unplaced.length === 0) {
+  if (seen !== undefined && isHeld && seen.decoded.unplaced.length === 0) {
     Object.assign(found, { decoded: seen.decoded, genome: seen.genome, prepared: across(roomAt(most)), bound });
     high = seenDepth;
     t = Math.min(t, high);

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { rounds } from '../../testing/rounds.ts';
+import { anyProblem, pick } from './anyProblemFixture.ts';
 import { lowerBound } from './bounds.ts';
 import { checkPlacement } from './check.ts';
 import { createFit, packFit } from './createFit.ts';
@@ -10,70 +11,6 @@ import { type Genome, LEFT_OUT, prepareFit, startGenome, WEIGHT_PRESETS, type We
 import { type FitProblem, FitProblemSchema } from './problem.ts';
 import { Random } from './random.ts';
 import { Search } from './search.ts';
-
-const pick = <T>(random: Random, list: readonly T[]): T => list[random.below(list.length)] as T;
-
-/** Any container of any make, with any things: shapes, reach, folds, pins, locks and pressing. */
-function anyProblem(random: Random, seed: number): FitProblem {
-  const make = pick(random, ['soft', 'soft', 'soft', 'rigid', 'flatBag', 'vacuumRoll', 'bundle'] as const);
-  const isFilm = make !== 'soft' && make !== 'rigid';
-  const facing = make === 'soft' && random.next() < 0.15;
-  const count = isFilm ? 1 : facing ? 2 : 1 + random.below(3);
-  const compartments = Array.from({ length: count }, (_, index) => {
-    const d = 15 + random.below(70);
-    const hasSlots = !isFilm && !facing && random.next() < 0.15;
-    return {
-      id: `room ${index}`,
-      wMm: 90 + random.below(150),
-      hMm: 90 + random.below(150),
-      dMm: d,
-      ...(make === 'soft' && random.next() < 0.2 ? { maxDMm: d + random.below(20) } : {}),
-      access: !isFilm && random.next() < 0.25 ? 'top' : 'front',
-      ...(hasSlots
-        ? {
-            slots: Array.from({ length: 1 + random.below(5) }, (__, slot) => ({
-              id: `slot ${slot}`,
-              wMm: 40 + random.below(60),
-              hMm: 60 + random.below(60),
-              dMm: 15 + random.below(20),
-              stretchMm: random.below(20),
-              stickOutMm: random.below(40),
-            })),
-          }
-        : {}),
-    };
-  });
-  const items = Array.from({ length: 1 + random.below(9) }, (_, index) => {
-    const shape = pick(random, ['flat', 'brick', 'tube'] as const);
-    const t = 2 + random.below(30);
-    const foldable = shape === 'flat' && random.next() < 0.3;
-    return {
-      id: `i${index}`,
-      wMm: 20 + random.below(110),
-      hMm: shape === 'tube' ? t : 20 + random.below(80),
-      tMm: t,
-      shape,
-      reach: isFilm ? 3 : pick(random, [1, 2, 3, 3, 3]),
-      foldable,
-      ...(foldable && random.next() < 0.4 ? { fold: random.next() < 0.5 } : {}),
-      give: random.next() < 0.4 ? 0.25 : 0,
-      keep: 1 + random.below(8),
-      ...(random.next() < 0.15 ? { pinnedTo: pick(random, compartments).id } : {}),
-    };
-  });
-  return FitProblemSchema.parse({
-    container: {
-      make,
-      compartments,
-      ...(facing ? { facing: true } : {}),
-      ...(make === 'vacuumRoll' ? { rollWidthMm: 120 + random.below(250) } : {}),
-    },
-    items,
-    press: random.next() < 0.3 ? random.next() : 0,
-    seed,
-    decodes: 90,
-  });
-}
 
 describe('random instances of every make', () => {
   const random = new Random(2026);
