@@ -97,3 +97,46 @@ describe('slots with loose room', () => {
     expect(result.reasons.map(({ code }) => code)).not.toContain('slots');
   });
 });
+
+describe('panels that face each other', () => {
+  it('close over what lies across, on random things of which many are thicker than a panel', () => {
+    const random = new Random(seeded(502));
+    let across = 0;
+    for (let round = 0; round < rounds(60); round += 1) {
+      const panels = [
+        room('left', 120 + random.below(60), 150, 20 + random.below(15)),
+        room('right', 120 + random.below(60), 150, 20 + random.below(15)),
+      ];
+      const items = Array.from({ length: 4 + random.below(6) }, (_, index) =>
+        item(`i${index}`, 40 + random.below(60), 40 + random.below(60), 6 + random.below(36), { urgency: 1 / (30 + random.below(600)) }),
+      );
+      const result = pack({ make: 'soft', compartments: panels, facing: true }, items);
+      const deep = (panels[0]?.dMm ?? 0) + (panels[1]?.dMm ?? 0);
+      expect(result.thicknessMm).toBeLessThanOrEqual(deep);
+      across += result.placed.filter(
+        ({ zMm, dMm, compartment }) => zMm + dMm > (panels.find(({ id }) => id === compartment)?.dMm ?? 0),
+      ).length;
+    }
+    expect(across).toBeGreaterThan(10);
+  });
+});
+
+describe('trays', () => {
+  const trays: FitContainer = { make: 'rigid', lies: 'trays', compartments: [room('upper', 150, 120, 30), room('lower', 150, 120, 40)] };
+
+  it('add up, and the upper one is lifted on the way to whatever lies in the lower', () => {
+    const { thicknessMm, blockedBy } = pack(trays, [
+      item('a', 140, 110, 20, { pinnedTo: 'upper' }),
+      item('b', 140, 110, 30, { pinnedTo: 'lower' }),
+    ]);
+    expect(thicknessMm).toBe(50);
+    expect(blockedBy).toEqual({ a: [], b: ['tray/upper'] });
+  });
+
+  it('hold above what is urgent', () => {
+    const items = [item('late', 140, 110, 20, { urgency: 1 / 900 }), item('soon', 140, 110, 28, { urgency: 1 / 60 })];
+    const { placed } = pack(trays, items);
+    expect(placed.find(({ id }) => id === 'soon')?.compartment).toBe('upper');
+    expect(placed.find(({ id }) => id === 'late')?.compartment).toBe('lower');
+  });
+});

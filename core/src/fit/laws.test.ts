@@ -95,6 +95,37 @@ describe('what is wished for', () => {
     expect(packFit(stack(items, { placeBounds: place })).thicknessMm).toBe(30);
   });
 
+  it('decides between what may have one thing before it, too: the sooner of two lies in front', () => {
+    const room = (id: string) => ({ id, wMm: 100, hMm: 100, dMm: 90, access: 'front' as const });
+    const problem = stack(
+      [
+        { id: 'now', urgency: 1 / 30, pinnedTo: 'a' },
+        { id: 'later', urgency: 1 / 300, pinnedTo: 'b', tMm: 5 },
+        { id: 'soon', urgency: 1 / 200, pinnedTo: 'b', tMm: 30 },
+      ],
+      { container: { make: 'soft', compartments: [room('a'), room('b')] } },
+    );
+    for (const seed of [1, 2, 3]) {
+      const result = packFit({ ...problem, seed });
+      expect(result.blockedBy).toEqual({ now: [], soon: [], later: ['soon'] });
+      // One thing before what may wait ten times as long as the most urgent; that one is brushed aside.
+      expect(result.wishes).toMatchObject({ buried: 0 });
+      expect(result.wishes?.exit).toBeCloseTo(0.1, 9);
+    }
+  });
+
+  it('keeps day-to-day things from before life-saving ones, whatever their windows', () => {
+    const problem = stack([
+      { id: 'plasters', lifeSaving: false, tMm: 3 },
+      { id: 'seals', lifeSaving: true, tMm: 30 },
+      { id: 'cream', lifeSaving: false, tMm: 9 },
+    ]);
+    for (const seed of [1, 2, 3]) expect(packFit({ ...problem, seed })).toMatchObject({ blockedBy: { seals: [] }, wishes: { apart: 0 } });
+    const lockedAt = { compartment: 'main', xMm: 0, yMm: 0, zMm: 50, wMm: 95, hMm: 95, dMm: 3 };
+    const items = problem.items.map((item) => (item.id === 'plasters' ? { ...item, lockedAt } : item));
+    expect(packFit({ ...problem, items }).wishes).toMatchObject({ apart: 1 });
+  });
+
   it('keeps what belongs together in one compartment, where there is room', () => {
     const random = new Random(seeded(65));
     for (let round = 0; round < rounds(15); round += 1) {
