@@ -19,6 +19,8 @@ export interface FitProposal {
   limitMm: number;
   /** What becomes of the needs. */
   changes: NeedChange[];
+  /** What else it costs: so much heavier, to be bought at the usual price in minor units of money, and so many seconds longer to draw. */
+  costs: { massG: number; priceMinor: number; drawS: number };
 }
 
 /** Applies one change. What names something unknown changes nothing. `newId` names a unit that comes in by a swap. */

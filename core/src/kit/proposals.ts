@@ -9,10 +9,10 @@ import type { KitDraft } from '../model/kit.ts';
 import { NEED_IDS } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
-import type { Unit } from '../model/unit.ts';
 import { applyFitFix, bulk, COSTS, costOf, type FitFix, type FitProposal, lowerFirst } from './fitFix.ts';
 import { judgeKit } from './judgement.ts';
-import { allGoesIn, type CarryCheck, fitsThere, kitCarry, kitFitProblem } from './kitFit.ts';
+import { allGoesIn, type CarryCheck, fitsThere, kitCarry, kitFitProblem, kitMassG } from './kitFit.ts';
+import { LIFE_SAVING_RUNGS, prioritiesOf, priorityOf } from './priority.ts';
 
 export interface FitWorld {
   catalog: KindCatalog;
@@ -72,10 +72,10 @@ class Proposer {
     if (this.base.fits) return;
     const gentle = this.gentleFixes();
     const swaps = this.swapFixes();
-    const takeOuts = this.takeOutFixes();
+    const { lifeSaving, others: takeOuts } = this.takeOutFixes();
     const containers = this.world.containers.filter(({ id }) => id !== this.draft.containerId);
     const positions = this.world.positions.filter(({ id }) => id !== this.draft.positionId);
-    this.total = 2 * gentle.length + swaps.length + 2 * takeOuts.length + 2 * containers.length + positions.length + 1;
+    this.total = 2 * gentle.length + swaps.length + 2 * takeOuts.length + 3 * containers.length + positions.length + 1;
     const softened = yield* this.together(gentle);
     yield* this.singles(swaps, []);
     if (softened === null) yield* this.singles(swaps, gentle);
@@ -88,6 +88,10 @@ class Proposer {
       positions.map(({ id }): FitFix => ({ do: 'position', positionId: id })),
       [],
     );
+    if (!this.found.some(({ fixes }) => fixes.some((fix) => fix.do === 'container' || fix.do === 'position'))) yield* this.elsewhere();
+    // Nothing that saves a life is taken out as long as anything else will do.
+    if (this.found.length === 0) yield* this.singles(lifeSaving, []);
+    if (this.found.length === 0) yield* this.fewestOut([...takeOuts, ...lifeSaving], gentle);
     this.found.sort((a, b) => costOf(a) - costOf(b) || a.outerTMm - b.outerTMm);
   }
 
@@ -118,7 +122,49 @@ class Proposer {
       outerTMm: tried.carry?.outerTMm ?? tried.result.thicknessMm,
       limitMm: tried.carry?.limitMm ?? 0,
       changes: changesBetween(this.base.coverage, tried.coverage),
+      costs: this.costsOf(fixes),
     });
+  }
+
+  private costsOf(fixes: readonly FitFix[]): FitProposal['costs'] {
+    const { catalog, containers, positions } = this.world;
+    const then = this.apply(fixes);
+    const massOf = ({ units, containerId }: KitDraft) =>
+      kitMassG(
+        units,
+        containers.find(({ id }) => id === containerId),
+        catalog,
+      );
+    const drawOf = ({ positionId }: KitDraft) => positions.find(({ id }) => id === positionId)?.drawS ?? 0;
+    const bought = fixes.flatMap((fix) => (fix.do === 'swap' ? [catalog.get(fix.kind)?.priceMinor ?? 0] : []));
+    return {
+      massG: massOf(then) - massOf(this.draft),
+      priceMinor: bought.reduce((sum, price) => sum + price, 0),
+      drawS: drawOf(then) - drawOf(this.draft),
+    };
+  }
+
+  /** Another container at another place: each container packed once, as thin as it can be had, the places that are drawn soonest first. */
+  private *elsewhere(): Generator<number, void> {
+    const fitting: Fitting[] = [];
+    const { containers, positions, catalog } = this.world;
+    const soonest = [...positions].sort((a, b) => a.drawS - b.drawS);
+    for (const container of containers) {
+      const fix: FitFix = { do: 'container', containerId: container.id };
+      const draft = this.apply([fix]);
+      const tried = this.tryDraft(draft);
+      yield this.advance();
+      if (!tried.result.feasible) continue;
+      const { units, fit } = draft;
+      for (const position of soonest) {
+        const carry = kitCarry({ units, container, position, packed: tried.result, catalog, fit });
+        if (!fitsThere(tried.result, carry)) continue;
+        fitting.push({ fixes: [fix, { do: 'position', positionId: position.id }], tried: { ...tried, carry } });
+        break;
+      }
+    }
+    fitting.sort((a, b) => (a.tried.carry?.outerTMm ?? 0) - (b.tried.carry?.outerTMm ?? 0));
+    for (const found of fitting.slice(0, MOST_PER_SORT)) this.note(found);
   }
 
   /** Tries each fix by itself on top of the given ones; notes up to three that fit. Returns how many did. */
@@ -233,13 +279,18 @@ class Proposer {
       .map(({ fix }) => fix);
   }
 
-  /** What serves nothing first, then from the last need of the school's order forward. */
-  private takeOutFixes(): FitFix[] {
-    const place = new Map<string, number>();
-    for (const [index, { by }] of this.base.coverage.needs.entries())
-      for (const { unitId } of by) if (!place.has(unitId)) place.set(unitId, index);
-    const order = (unit: Unit) => place.get(unit.id) ?? Number.MAX_SAFE_INTEGER;
-    return [...this.draft.units].sort((a, b) => order(b) - order(a)).map(({ id }): FitFix => ({ do: 'takeOut', unitId: id }));
+  /** What hurts least first; what saves a life apart. */
+  private takeOutFixes(): { lifeSaving: FitFix[]; others: FitFix[] } {
+    const priorities = prioritiesOf(this.base.coverage);
+    const units = this.draft.units.flatMap((unit) => {
+      const kind = this.world.catalog.get(unit.kind);
+      if (kind === undefined) return [];
+      const isVital = LIFE_SAVING_RUNGS.includes(kind.rung);
+      return [{ keep: priorityOf(priorities, unit.id, kind).keep, isVital, fix: { do: 'takeOut', unitId: unit.id } as const }];
+    });
+    units.sort((a, b) => a.keep - b.keep);
+    const fixes = (isVital: boolean) => units.filter((unit) => unit.isVital === isVital).map(({ fix }) => fix);
+    return { lifeSaving: fixes(true), others: fixes(false) };
   }
 
   private label(fix: FitFix): string {

@@ -7,10 +7,12 @@ import { packFit } from '../fit/createFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import { BriefSchema } from '../model/brief.ts';
 import { type Container, ContainerSchema, type Position } from '../model/container.ts';
+import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
 import { judgeKit } from './judgement.ts';
 import { kitCarry, kitFitProblem, outerOf } from './kitFit.ts';
+import { proposeFits, runToEnd } from './proposals.ts';
 
 // What everybody packs, and where it lies: common practice, no source. Sizes are those of the catalogue.
 const CATALOG = kindCatalog();
@@ -270,5 +272,42 @@ describe('nearest to hand', () => {
     const shortest = Math.min(...coverage.needs.flatMap(({ windowS, by }) => (windowS === null || by.length === 0 ? [] : [windowS])));
     expect(coverage.needs.find(({ need }) => need === 'S.hands')?.windowS).toBe(shortest);
     expect(before(result, 'gloves')).toBe(0);
+  });
+});
+
+describe('proposals', () => {
+  const WORLD = {
+    catalog: CATALOG,
+    school: SCHOOL as NonNullable<typeof SCHOOL>,
+    today: plainDate('2026-11-25'),
+    containers: CONTAINERS,
+    positions: POSITIONS,
+  };
+  const draftOf = (units: Unit[], containerId: string, positionId: string): KitDraft => ({
+    name: 'Kit',
+    layer: 'pocket',
+    personId: null,
+    containerId,
+    positionId,
+    schoolId: WORLD.school.id,
+    brief: BRIEF,
+    setAside: [],
+    ...nothingMadeReady(),
+    units,
+  });
+
+  it('try a larger container and another place before they take out what saves a life, and say what that costs', () => {
+    const units = things('windlass-tourniquet', 'kaolin-gauze', 'pressure-dressing', 'vented-seals-compact', 'bag-mask');
+    const found = runToEnd(proposeFits(draftOf(units, 'wallet-sleeve', 'back-pocket'), WORLD));
+    expect(found.length).toBeGreaterThan(0);
+    const vital = new Set(units.map(({ id }) => id as string));
+    expect(found.flatMap(({ fixes }) => fixes).filter((fix) => fix.do === 'takeOut' && vital.has(fix.unitId))).toEqual([]);
+    for (const { fixes, costs } of found) {
+      const to = fixes.find((fix) => fix.do === 'container');
+      if (to === undefined) continue;
+      const mass = (id: string) => CONTAINERS.find((one) => one.id === id)?.massG ?? 0;
+      const swapped = fixes.some((fix) => fix.do === 'swap' || fix.do === 'takeOut');
+      if (!swapped) expect(costs.massG).toBe(mass(to.containerId) - mass('wallet-sleeve'));
+    }
   });
 });

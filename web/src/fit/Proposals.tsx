@@ -1,7 +1,7 @@
 import { applyFitFix, type FitProposal, fitsThere } from '@ivrak/core/kit';
 import { Button, Progress } from '@mantine/core';
 import { useEffect } from 'react';
-import { mm } from '../drawing/figures.ts';
+import { grams, mm, price } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { newUnitId } from '../kit/units.ts';
@@ -51,6 +51,16 @@ export function Proposals() {
 
 const SHOWN = 6;
 
+/** " · 120 g more · 2 s longer to draw" */
+function costsText({ massG, priceMinor, drawS }: FitProposal['costs']): string {
+  const parts = [
+    massG === 0 ? '' : `${grams(Math.abs(massG))} ${massG > 0 ? 'more' : 'less'}`,
+    priceMinor === 0 ? '' : `${price(priceMinor)} to buy`,
+    drawS === 0 ? '' : `${Math.abs(drawS)} s ${drawS > 0 ? 'longer' : 'sooner'} to draw`,
+  ];
+  return parts.map((part) => (part === '' ? '' : ` · ${part}`)).join('');
+}
+
 function Proposal({ proposal }: { proposal: FitProposal }) {
   const apply = () => edit((draft) => proposal.fixes.reduce((now, fix) => applyFitFix(now, fix, newUnitId()), draft));
   return (
@@ -59,6 +69,7 @@ function Proposal({ proposal }: { proposal: FitProposal }) {
         <b>{proposal.labels.join(' · ')}</b>
         <p className="small mono">
           {mm(proposal.outerTMm)} of {mm(proposal.limitMm)}
+          {costsText(proposal.costs)}
           {proposal.changes.length === 0 ? ' · no need changes' : ''}
         </p>
         {proposal.changes.map((change) => (
