@@ -35,10 +35,13 @@ function boxOf(item: number, placed: PlacedItem, { lays, rooms, pinned }: Prepar
   const at = rooms.findIndex(({ compartment, slot }) => compartment === placed.compartment && slot === (placed.slot ?? null));
   const room = rooms[at];
   const [w, h, d] = [toTenths(placed.wMm), toTenths(placed.hMm), toTenths(placed.dMm)];
-  const near = (a: number, b: number) => Math.abs(a - b) <= ROUNDED;
-  const holds = (lay: Orientation) => lay.folded === placed.folded && near(lay.w, w) && near(lay.h, h) && lay.d <= d + ROUNDED;
-  const lay = lays[item]?.findIndex(holds) ?? -1;
-  const own = lays[item]?.[lay];
+  const within = (own: number, was: number) => own <= was + ROUNDED;
+  const holds = (one: Orientation) => one.folded === placed.folded && within(one.w, w) && within(one.h, h) && within(one.d, d);
+  // Pressed more it may be less in any direction; of all ways in which it lies within where it lay, the one that fills most of that.
+  const size = (one: Orientation | undefined) => (one === undefined || !holds(one) ? -1 : one.w * one.h * one.d);
+  const ways = lays[item] ?? [];
+  const lay = ways.reduce((best, one, index) => (size(one) > size(ways[best]) ? index : best), -1);
+  const own = ways[lay];
   if (room === undefined || own === undefined || (pinned[item] !== null && pinned[item] !== room.compartment)) return null;
   const box = {
     item,

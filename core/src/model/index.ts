@@ -71,6 +71,7 @@ export {
   PLAIN_KIND,
   searchText,
   sizeOf,
+  solidityOf,
 } from './kind.ts';
 export {
   type Closes,

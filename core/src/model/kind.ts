@@ -106,7 +106,7 @@ export type DrawingId = (typeof DRAWINGS)[number];
 /** A way the thing may lie in a kit: as sold, outer wrapper off, laid flat. Millimetres. */
 export const KindStateSchema = z.object({
   id: z.string(),
-  label: z.string(),
+  label: z.string().trim().min(1, 'say how it lies').max(60),
   wMm: z.number().positive(),
   hMm: z.number().positive(),
   tMm: z.number().positive(),

@@ -8,6 +8,7 @@ import type { Scene } from './arrange.ts';
 import { type CutawayProps, FrontBoxes } from './FrontBoxes.tsx';
 import css from './fit.module.css';
 import { frameOf, PAD, type RoomDrawing, roomDrawings, scaleFor } from './frames.ts';
+import { Layers } from './Layers.tsx';
 import type { ReachEntry } from './reachOrder.ts';
 import { SideView } from './SideView.tsx';
 import type { BoxDrag } from './useBoxDrag.ts';
@@ -82,29 +83,32 @@ interface CutRoomProps {
 
 function CutRoom({ room, rooms, views, scale, result, scene, order, chosen, choose, drag }: CutRoomProps) {
   return (
-    <div className={css.cutawayRoom}>
-      <figure>
-        <figcaption>
-          <h2>{rooms.length > 1 ? room.id : 'Front'}</h2>
-          <span className="muted">{room.access === 'top' ? 'opening at the top' : 'as you open it'}</span>
-        </figcaption>
-        <svg
-          ref={(svg) => {
-            if (svg === null) views.current.delete(room.id);
-            else views.current.set(room.id, svg);
-          }}
-          className={css.frontView}
-          width={room.w * scale + 2 * PAD}
-          height={room.h * scale + 2 * PAD}
-          viewBox={`${-PAD} ${-PAD} ${room.w * scale + 2 * PAD} ${room.h * scale + 2 * PAD}`}
-          role="group"
-          aria-label={`Front view, ${result.placed.filter(({ compartment }) => compartment === room.id).length} things`}
-        >
-          <Walls room={room} scale={scale} />
-          <FrontBoxes room={room} scale={scale} scene={scene} result={result} order={order} chosen={chosen} choose={choose} drag={drag} />
-        </svg>
-      </figure>
-      <SideView room={room} scale={scale} result={result} chosen={chosen} />
+    <div>
+      <div className={css.cutawayRoom}>
+        <figure>
+          <figcaption>
+            <h2>{rooms.length > 1 ? room.id : 'Front'}</h2>
+            <span className="muted">{room.access === 'top' ? 'opening at the top' : 'as you open it'}</span>
+          </figcaption>
+          <svg
+            ref={(svg) => {
+              if (svg === null) views.current.delete(room.id);
+              else views.current.set(room.id, svg);
+            }}
+            className={css.frontView}
+            width={room.w * scale + 2 * PAD}
+            height={room.h * scale + 2 * PAD}
+            viewBox={`${-PAD} ${-PAD} ${room.w * scale + 2 * PAD} ${room.h * scale + 2 * PAD}`}
+            role="group"
+            aria-label={`Front view, ${result.placed.filter(({ compartment }) => compartment === room.id).length} things`}
+          >
+            <Walls room={room} scale={scale} />
+            <FrontBoxes room={room} scale={scale} scene={scene} result={result} order={order} chosen={chosen} choose={choose} drag={drag} />
+          </svg>
+        </figure>
+        <SideView room={room} scale={scale} result={result} order={order} chosen={chosen} />
+      </div>
+      <Layers room={room} result={result} order={order} />
     </div>
   );
 }

@@ -145,25 +145,28 @@ interface FrontLabelProps extends BoxProps {
   name: string;
 }
 
-/** Number and name, where the thing can be seen past what lies in front of it; wholly hidden things stand in the list only. */
+/**
+ * Number, where the thing can be seen past what lies in front of it, and its whole name where there is room for it; else the number leads
+ * to the name in the list beside. Wholly hidden things stand in the list only.
+ */
 function FrontLabel({ box, frame, infront, scale, roomH, place, name }: FrontLabelProps) {
   const spot = visibleSpot(box, infront);
   if (spot === null || place === undefined) return null;
   const radius = Math.min(13, spot.clear * scale);
   if (radius < 7) return null;
   const [x, y] = [(frame.x + spot.x) * scale, (roomH - frame.y - spot.y) * scale];
-  const room = spot.side * scale * 2;
+  const lines = wrapped(name, spot.side * scale * 2 - 8, Math.floor((spot.clear * scale - radius) / LINE_PX));
   return (
     <g pointerEvents="none">
       <circle cx={x} cy={y} r={radius} fill="var(--bar)" />
       <text x={x} y={y + radius * 0.4} textAnchor="middle" className={css.cutawayNumber} fontSize={radius * 1.2} fill="var(--on-bar)">
         {place}
       </text>
-      {room > 70 && spot.clear * scale > 30 && (
-        <text x={x} y={y + radius + 15} textAnchor="middle" className={parts.cutawayText} fill="var(--ink)">
-          {shortName(name, room)}
+      {lines?.map((line, index) => (
+        <text key={line} x={x} y={y + radius + 14 + index * LINE_PX} textAnchor="middle" className={parts.cutawayText} fill="var(--ink)">
+          {line}
         </text>
-      )}
+      ))}
     </g>
   );
 }
@@ -183,8 +186,18 @@ function SeenFromFront({ kind, box, scale }: { kind: Kind; box: PlacedItem; scal
   );
 }
 
+const LINE_PX = 14;
 /** About 7 px a letter at this size. */
-const shortName = (name: string, width: number): string => {
-  const fits = Math.floor((width - 8) / 7);
-  return name.length <= fits ? name : `${name.slice(0, Math.max(1, fits - 1))}…`;
-};
+const LETTER_PX = 7;
+
+/** A name in as few lines as it takes; null where it does not go in whole. */
+function wrapped(name: string, width: number, most: number): string[] | null {
+  const fits = Math.floor(width / LETTER_PX);
+  const lines: string[] = [];
+  for (const word of name.split(' ')) {
+    const last = lines[lines.length - 1];
+    if (last !== undefined && last.length + 1 + word.length <= fits) lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word);
+  }
+  return lines.length <= most && lines.every(({ length }) => length <= fits) ? lines : null;
+}

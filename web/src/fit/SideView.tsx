@@ -7,11 +7,14 @@ import parts from '../ui/parts.module.css';
 import css from './fit.module.css';
 import type { Frame } from './frames.ts';
 import { fillOf, frameOf, PAD, type RoomDrawing } from './frames.ts';
+import type { ReachEntry } from './reachOrder.ts';
+import { visibleSpot } from './visibleSpot.ts';
 
 interface SideViewProps {
   room: RoomDrawing;
   scale: number;
   result: FitResult;
+  order: readonly ReachEntry[];
   chosen: string | null;
 }
 
@@ -19,14 +22,14 @@ interface SideViewProps {
 const MARGIN = 44;
 
 /** A compartment from the side, back wall at the left, with the carry position's limit where it falls inside. */
-export function SideView({ room, scale, result, chosen }: SideViewProps) {
+export function SideView({ room, scale, result, order, chosen }: SideViewProps) {
   const { draft } = useKit();
   const container = containerOf(draft.containerId);
   const position = positionOf(draft.positionId);
   if (container === undefined || position === undefined) return null;
   const limit = position.tMm - container.wallMm;
   const others =
-    container.facing || container.lies === 'behind'
+    container.lies === 'behind' || container.lies === 'trays'
       ? result.perCompartment.filter(({ id }) => id !== room.id).reduce((sum, one) => sum + one.thicknessMm, 0)
       : 0;
   // Of panels that add up each has what the others leave.
@@ -63,6 +66,16 @@ export function SideView({ room, scale, result, chosen }: SideViewProps) {
           const frame = frameOf(room, box);
           return frame === undefined ? null : <SideBox key={box.id} box={box} scale={scale} room={room} frame={frame} chosen={chosen} />;
         })}
+        {boxes.map((box, index) => (
+          <SideNumber
+            key={box.id}
+            box={box}
+            before={boxes.slice(index + 1)}
+            scale={scale}
+            room={room}
+            place={order.find(({ id }) => id === box.id)?.place}
+          />
+        ))}
         <DepthLine isNear={isNear} own={own} scale={scale} height={height} />
       </svg>
     </figure>
@@ -91,6 +104,35 @@ function SideBox({ box, scale, room, frame, chosen }: SideBoxProps) {
       stroke="var(--ink)"
       strokeWidth={1}
     />
+  );
+}
+
+interface SideNumberProps {
+  box: PlacedItem;
+  before: readonly PlacedItem[];
+  scale: number;
+  room: RoomDrawing;
+  place: number | undefined;
+}
+
+/** The number of a thing in the reach order, where its side shows. */
+function SideNumber({ box, before, scale, room, place }: SideNumberProps) {
+  const seen = (own: PlacedItem): PlacedItem => {
+    const frame = frameOf(room, own);
+    return { ...own, xMm: own.zMm, yMm: own.yMm + (frame?.y ?? 0), wMm: own.dMm };
+  };
+  const spot = visibleSpot(seen(box), before.map(seen));
+  if (spot === null || place === undefined) return null;
+  const radius = Math.min(9, spot.clear * scale);
+  if (radius < 6) return null;
+  const [x, y] = [spot.x * scale, (room.h - spot.y) * scale];
+  return (
+    <g pointerEvents="none">
+      <circle cx={x} cy={y} r={radius} fill="var(--bar)" />
+      <text x={x} y={y + radius * 0.4} textAnchor="middle" className={css.cutawayNumber} fontSize={radius * 1.2} fill="var(--on-bar)">
+        {place}
+      </text>
+    </g>
   );
 }
 

@@ -33,7 +33,7 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
               {result.placed.length} of {count} go in: {VERDICTS[result.verdict]}.
             </b>{' '}
             Packed {mm(result.thicknessMm)}, {mm(carry.outerTMm)} with the walls
-            {hung.length > 0 && ' and what hangs outside'}.
+            {hung.length > 0 && ' and what hangs outside'}.{filmLine(result)}
           </p>
         ) : (
           <p>
@@ -64,6 +64,14 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
       {order.length === 0 && <p className="small">Nothing could be laid down.</p>}
     </section>
   );
+}
+
+/** What film is left where it is tightest, and how it was closed. */
+function filmLine({ spare, pressed }: FitResult): string {
+  if (spare === undefined) return '';
+  const ease = spare.ease === 'tight' ? 'It closes tight' : 'It closes with comfort';
+  const by = pressed === undefined ? '' : ', pressed by hand';
+  return ` ${ease}${by}: ${mm(spare.acrossMm)} of film to spare across, ${mm(spare.alongMm)} along.`;
 }
 
 const PROOFS: Record<FitResult['bound']['kind'], string> = {

@@ -1,6 +1,6 @@
-import { FAMILY_FACTS, plainOfFamily } from '@ivrak/core/catalog';
-import { FAMILIES, type Kind, KindSchema, type KindState, PLAIN_KIND } from '@ivrak/core/model';
-import { Select, TagsInput, TextInput } from '@mantine/core';
+import { FAMILY_FACTS, freeId, plainOfFamily } from '@ivrak/core/catalog';
+import { FAMILIES, type Kind, KindSchema, type KindState, PLAIN_KIND, solidityOf } from '@ivrak/core/model';
+import { Button, Select, TagsInput, TextInput } from '@mantine/core';
 import type { UseFormReturnType } from '@mantine/form';
 import { Toggle } from '../brief/fields.tsx';
 import { useCatalog } from '../data/catalog.ts';
@@ -83,6 +83,7 @@ export function KindEditor({ kind: kept, version, shipped, close }: KindEditorPr
       <TextInput label="Name" description="Generic: what it is, not who makes it" maxLength={80} {...form.getInputProps('name')} />
       <FamilyChoice form={form} isNew={kept === null} />
       <KindMeasures form={form} />
+      <KindStates form={form} />
       <KindFacts form={form} />
       <KindGrades value={kind.grades} onChange={(grades) => form.setFieldValue('grades', grades)} />
       <KindTraits kind={kind} change={(traits) => form.setFieldValue('traits', traits)} />
@@ -156,6 +157,66 @@ function KindMeasures({ form }: PartProps) {
       />
       <MeasureInput label="Pieces" unit={null} max={1000} decimals={0} {...field(form, 'pieces')} />
     </div>
+  );
+}
+
+const MOST_STATES = 8;
+
+/** Other ways in which it may lie: rolled, cut, folded in three, its wrapper off. */
+function KindStates({ form }: PartProps) {
+  const { states, give } = form.values;
+  const [packed = PACKED, ...others] = states;
+  const set = (next: KindState[]) => form.setFieldValue('states', [packed, ...next]);
+  const add = () => set([...others, { ...packed, id: freeId('own-state', new Set(states.map(({ id }) => id))), label: '' }]);
+  return (
+    <fieldset className={parts.group}>
+      <legend>Ways it may lie</legend>
+      <div className={parts.fieldRow}>
+        <MeasureInput
+          label="Gives"
+          description="when it is pressed"
+          unit="%"
+          min={0}
+          max={90}
+          decimals={0}
+          value={Math.round(give * 100)}
+          onChange={(percent) => form.setFieldValue('give', percent / 100)}
+        />
+        <MeasureInput
+          label="Fills"
+          description="of the box around it"
+          unit="%"
+          min={5}
+          max={100}
+          decimals={0}
+          value={Math.round(solidityOf(form.values) * 100)}
+          onChange={(percent) => form.setFieldValue('solidity', percent / 100)}
+        />
+      </div>
+      {others.map((state, index) => {
+        const change = (to: Partial<KindState>) => set(others.with(index, { ...state, ...to }));
+        return (
+          <div className={parts.fieldRow} key={state.id}>
+            <TextInput
+              label="Called"
+              placeholder="rolled, cut, folded in three"
+              maxLength={40}
+              value={state.label}
+              onChange={(event) => change({ label: event.currentTarget.value })}
+            />
+            <MeasureInput label="Width" value={state.wMm} onChange={(wMm) => change({ wMm })} />
+            <MeasureInput label="Height" value={state.hMm} onChange={(hMm) => change({ hMm })} />
+            <MeasureInput label="Thick" min={0.5} max={1000} value={state.tMm} onChange={(tMm) => change({ tMm })} />
+            <Button variant="subtle" size="compact-sm" onClick={() => set(others.toSpliced(index, 1))} aria-label={`Remove ${state.label}`}>
+              Remove
+            </Button>
+          </div>
+        );
+      })}
+      <Button variant="default" size="compact-sm" disabled={states.length >= MOST_STATES} onClick={add}>
+        Add a way it may lie
+      </Button>
+    </fieldset>
   );
 }
 

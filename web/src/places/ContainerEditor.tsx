@@ -79,6 +79,15 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
           }
         />
         <Select label="Opening" data={OPENINGS} allowDeselect={false} {...form.getInputProps('opening')} />
+        <Select
+          label="Then"
+          description="A second thing to open, such as a panel that is torn off its frame"
+          data={OPENINGS}
+          placeholder="nothing more"
+          clearable
+          value={container.thenOpening ?? null}
+          onChange={(value) => form.setFieldValue('thenOpening', OPENINGS.find((one) => one.value === value && value !== 'none')?.value)}
+        />
       </div>
       {container.make === 'vacuumRoll' && (
         <MeasureInput
