@@ -196,17 +196,19 @@ function KindStates({ form }: PartProps) {
       {others.map((state, index) => {
         const change = (to: Partial<KindState>) => set(others.with(index, { ...state, ...to }));
         return (
-          <div className={parts.fieldRow} key={state.id}>
+          <div key={state.id}>
             <TextInput
               label="Called"
               placeholder="rolled, cut, folded in three"
-              maxLength={40}
+              maxLength={60}
               value={state.label}
               onChange={(event) => change({ label: event.currentTarget.value })}
             />
-            <MeasureInput label="Width" value={state.wMm} onChange={(wMm) => change({ wMm })} />
-            <MeasureInput label="Height" value={state.hMm} onChange={(hMm) => change({ hMm })} />
-            <MeasureInput label="Thick" min={0.5} max={1000} value={state.tMm} onChange={(tMm) => change({ tMm })} />
+            <div className={parts.fieldRow}>
+              <MeasureInput label="Width" value={state.wMm} onChange={(wMm) => change({ wMm })} />
+              <MeasureInput label="Height" value={state.hMm} onChange={(hMm) => change({ hMm })} />
+              <MeasureInput label="Thick" min={0.5} max={1000} value={state.tMm} onChange={(tMm) => change({ tMm })} />
+            </div>
             <Button variant="subtle" size="compact-sm" onClick={() => set(others.toSpliced(index, 1))} aria-label={`Remove ${state.label}`}>
               Remove
             </Button>
