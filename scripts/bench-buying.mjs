@@ -1,6 +1,6 @@
 // Figures of buying: thirty kinds, a hundred and twenty offers of six suppliers, solved until no plan can be cheaper.
 import highsLoader from 'highs';
-import { random } from './bench-fit.mjs';
+import { random } from './cutBoxes.mjs';
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 const KINDS = 30;

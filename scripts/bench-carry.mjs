@@ -1,6 +1,6 @@
 // Figures of Carry: twelve loadouts of fifteen kits with four hundred units, worked out in a worker thread.
 import { Worker } from 'node:worker_threads';
-import { random } from './bench-fit.mjs';
+import { random } from './cutBoxes.mjs';
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 const LOADOUTS = 12;

@@ -1,7 +1,7 @@
 // Figures of stores and upkeep: the horizon of many kits, a large table received, and a long list of units on the page.
 import { startBrowser } from '../e2e/browser.mjs';
 import { readCaution, startServer } from '../e2e/server.mjs';
-import { random } from './bench-fit.mjs';
+import { random } from './cutBoxes.mjs';
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 const LAYERS = ['pocket', 'worn', 'afloat', 'base'];

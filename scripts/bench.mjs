@@ -5,10 +5,12 @@ import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { benchBuying } from './bench-buying.mjs';
 import { benchCarry } from './bench-carry.mjs';
-import { benchFitQuality, benchLists, random } from './bench-fit.mjs';
+import { benchFitQuality, benchLists } from './bench-fit.mjs';
+import { benchHands } from './bench-hands.mjs';
 import { benchSets } from './bench-sets.mjs';
 import { benchHorizon, benchStores } from './bench-upkeep.mjs';
 import { benchUse } from './bench-use.mjs';
+import { random } from './cutBoxes.mjs';
 import { buildIfNeeded, installIfNeeded, ROOT } from './prepare.mjs';
 
 await installIfNeeded();
@@ -266,6 +268,7 @@ const carry = () => benchCarry(ivrak, pathToFileURL(core).href, report);
 const PARTS = {
   fit: () => (process.argv[3] === 'lists' ? benchLists(ivrak, report) : benchFitQuality(ivrak, report)),
   carry,
+  hands: () => benchHands(ivrak, report),
   buying: () => benchBuying(ivrak, report),
   sets: () => benchSets(report),
   use: () => benchUse(report),
@@ -287,6 +290,7 @@ benchHorizon(ivrak, report);
 await benchBuying(ivrak, report);
 benchFit();
 benchFitQuality(ivrak, report);
+benchHands(ivrak, report);
 benchPage();
 await benchServer();
 await benchUse(report);

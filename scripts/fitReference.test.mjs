@@ -4,7 +4,8 @@ import { checkPlacement } from '../core/src/fit/check.ts';
 import { packFit } from '../core/src/fit/createFit.ts';
 import { FitProblemSchema } from '../core/src/fit/problem.ts';
 import { rounds, SEED } from '../core/testing/rounds.ts';
-import { cutBox, D, H, random, referenceCover, referenceDepth, W } from './bench-fit.mjs';
+import { D, H, referenceCover, referenceDepth, W } from './bench-fit.mjs';
+import { cutBox, random } from './cutBoxes.mjs';
 
 const problemOf = (room, items) =>
   FitProblemSchema.parse({

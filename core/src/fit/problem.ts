@@ -214,12 +214,13 @@ export const toMm = (tenths: number): number => tenths / 10;
 export function laysOf(item: FitItem, press: number): Orientation[] {
   const thin = 1 - press * (item.give ?? 0);
   const [w, h, t] = [toTenths(item.wMm), toTenths(item.hMm), Math.max(1, toTenths(item.tMm * thin))];
+  const count = item.block?.length ?? 1;
   const lays: Orientation[] = item.foldable && item.fold === true ? [] : shapeLays(item.shape, w, h, t, false);
-  if (item.foldable && item.fold !== false) {
+  // A pile is not folded unless it was said that its things are.
+  if (item.foldable && item.fold !== false && (count === 1 || item.fold === true)) {
     const [fw, fh] = w >= h ? [Math.ceil(w / 2), h] : [w, Math.ceil(h / 2)];
     lays.push(...shapeLays('flat', fw, fh, 2 * t, true));
   }
-  const count = item.block?.length ?? 1;
   return different(count === 1 ? lays : lays.flatMap((lay) => blocksOf(lay, count)));
 }
 
@@ -243,10 +244,27 @@ function blocksOf(lay: Orientation, count: number): Orientation[] {
       grids.push({ w: lay.w * across, h: lay.h * up, d: lay.d * deep, folded: lay.folded, grid: [across, up, deep] });
     }
   const surface = ({ w, h, d }: Orientation) => w * h + h * d + d * w;
-  const compact = grids.sort((a, b) => surface(a) - surface(b)).slice(0, MOST_GRIDS - 2);
-  const flattest = [...grids].sort((a, b) => a.d - b.d || surface(a) - surface(b)).slice(0, 1);
-  const pile = grids.filter(({ grid }) => grid?.[0] === 1 && grid[1] === 1);
-  return [...new Set([...compact, ...flattest, ...pile])];
+  // Of each depth the most compact, and of all depths as many as may be, from the flattest to the pile.
+  const compactest = (own: readonly Orientation[]): Orientation[] => {
+    const byDepth = new Map<number, Orientation>();
+    for (const grid of own) {
+      const known = byDepth.get(grid.d);
+      if (known === undefined || surface(grid) < surface(known)) byDepth.set(grid.d, grid);
+    }
+    return [...byDepth.values()].sort((one, other) => one.d - other.d);
+  };
+  // A square thing lies alike either way, but not a row of them.
+  const isSquare = lay.w === lay.h;
+  return [
+    ...spread(compactest(isSquare ? grids.filter(({ w, h }) => w >= h) : grids)),
+    ...(isSquare ? spread(compactest(grids.filter(({ w, h }) => w < h))) : []),
+  ];
+}
+
+/** A few out of many, evenly from the first to the last. */
+function spread(depths: readonly Orientation[]): Orientation[] {
+  const step = Math.max(1, (depths.length - 1) / (MOST_GRIDS - 1));
+  return depths.filter((_, index) => Math.round(Math.round(index / step) * step) === index);
 }
 
 function shapeLays(shape: FitItem['shape'], w: number, h: number, t: number, folded: boolean): Orientation[] {

@@ -46,7 +46,8 @@ describe('random instances of every make', () => {
     for (const instance of instances.slice(60, 140)) {
       if (instance.container.make !== 'soft' && instance.container.make !== 'rigid') continue;
       const [few, many] = [packFit(instance), packFit({ ...instance, press: 0, decodes: 600 })];
-      if (instance.press === 0 && few.feasible) {
+      // Where more is wished for than thinness, that comes first.
+      if (instance.press === 0 && few.feasible && few.wishes === undefined) {
         expect(many.feasible).toBe(true);
         expect(many.thicknessMm).toBeLessThanOrEqual(few.thicknessMm + 1e-9);
       }
