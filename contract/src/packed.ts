@@ -11,4 +11,6 @@ export const PlacedBoxSchema = z.object({
   hMm: z.number(),
   dMm: z.number(),
   folded: z.boolean(),
+  /** It lies askew, turned by so much; the measures are of the upright box around it. */
+  turnedDeg: z.number().optional(),
 });

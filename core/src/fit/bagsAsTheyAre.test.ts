@@ -140,3 +140,18 @@ describe('trays', () => {
     expect(placed.find(({ id }) => id === 'late')?.compartment).toBe('lower');
   });
 });
+
+describe('a long stiff thing', () => {
+  it('lies askew where it goes in no other way, and nothing else lies in the box around it', () => {
+    // A bar of 210 x 20 in 150 x 180: the diagonal is 234 mm.
+    const pouch: FitContainer = { make: 'soft', compartments: [room('main', 150, 180, 30)] };
+    const result = pack(pouch, [item('bar', 210, 20, 6), item('card', 140, 170, 10)]);
+    expect(result).toMatchObject({ verdict: 'fits', thicknessMm: 16 });
+    const bar = result.placed.find(({ id }) => id === 'bar');
+    expect(bar?.turnedDeg).toBeGreaterThan(30);
+    expect(bar?.wMm).toBeLessThanOrEqual(150);
+    expect(pack(pouch, [item('bar', 240, 20, 6)]).verdict).toBe('cannot');
+    // Straight wherever that goes.
+    expect(pack(pouch, [item('bar', 175, 20, 6)]).placed[0]?.turnedDeg).toBeUndefined();
+  });
+});

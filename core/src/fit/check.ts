@@ -214,6 +214,16 @@ function sizeIsPossible(item: FitItem, box: PlacedItem, press: number): boolean 
 }
 
 function thingIsPossible(item: FitItem, box: PlacedItem, press: number): boolean {
+  if (box.turnedDeg !== undefined) {
+    // Turned corners: the box around them by their four projections.
+    const [cos, sin] = [Math.cos((box.turnedDeg * Math.PI) / 180), Math.sin((box.turnedDeg * Math.PI) / 180)];
+    const thick = item.tMm * (1 - press * (item.give ?? 0));
+    const high = item.shape === 'tube' ? thick : item.hMm;
+    const corners = [0, item.wMm].flatMap((x) => [0, high].map((y) => [x * cos - y * sin, x * sin + y * cos] as const));
+    const extent = (axis: 0 | 1) => Math.max(...corners.map((c) => c[axis])) - Math.min(...corners.map((c) => c[axis]));
+    const isThick = Math.abs(box.dMm - thick) < ROUNDING;
+    return isThick && Math.abs(box.wMm - extent(0)) < ROUNDING && Math.abs(box.hMm - extent(1)) < ROUNDING;
+  }
   const t = item.tMm * (1 - press * (item.give ?? 0));
   const near = (a: number, b: number) => Math.abs(a - b) < ROUNDING;
   const same = (w: number, h: number, d: number) => near(box.wMm, w) && near(box.hMm, h) && near(box.dMm, d);

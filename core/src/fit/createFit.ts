@@ -241,7 +241,7 @@ function* packFlatBag(problem: FitProblem, found: Found, budget: number, earlier
   if (bag === undefined) return;
   const flat = (press: number): Prepared => {
     const most = Math.min(bag.wMm, bag.hMm);
-    const rooms = { make: 'soft' as const, compartments: [{ id: bag.id, wMm: bag.wMm, hMm: bag.hMm, dMm: most, access: bag.access }] };
+    const rooms = { make: 'bundle' as const, compartments: [{ id: bag.id, wMm: bag.wMm, hMm: bag.hMm, dMm: most, access: bag.access }] };
     return prepareFit({ ...problem, press, container: rooms });
   };
   const loose = flat(problem.press);
@@ -307,7 +307,10 @@ function* packAsBox(problem: FitProblem, found: Found, budget: number): Work {
   const most = thickestThatTakesEach(problem, bag.wMm, bag.hMm);
   const at = (tMm: number): Prepared => {
     const { wMm, hMm } = flatBagFootprint(bag.wMm, bag.hMm, tMm);
-    return prepareFit({ ...problem, container: { make: 'soft', compartments: [{ id: bag.id, wMm, hMm, dMm: tMm, access: bag.access }] } });
+    return prepareFit({
+      ...problem,
+      container: { make: 'bundle', compartments: [{ id: bag.id, wMm, hMm, dMm: tMm, access: bag.access }] },
+    });
   };
   let low = Math.min(most, lowerBound(at(most)).tenths / 10);
   let high = most;

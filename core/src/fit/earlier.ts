@@ -36,7 +36,8 @@ function boxOf(item: number, placed: PlacedItem, { lays, rooms, pinned }: Prepar
   const room = rooms[at];
   const [w, h, d] = [toTenths(placed.wMm), toTenths(placed.hMm), toTenths(placed.dMm)];
   const within = (own: number, was: number) => own <= was + ROUNDED;
-  const holds = (one: Orientation) => one.folded === placed.folded && within(one.w, w) && within(one.h, h) && within(one.d, d);
+  const holds = (one: Orientation) =>
+    one.folded === placed.folded && one.turnedDeg === placed.turnedDeg && within(one.w, w) && within(one.h, h) && within(one.d, d);
   // Pressed more it may be less in any direction; of all ways in which it lies within where it lay, the one that fills most of that.
   const size = (one: Orientation | undefined) => (one === undefined || !holds(one) ? -1 : one.w * one.h * one.d);
   const ways = lays[item] ?? [];

@@ -12,3 +12,4 @@ export {
 } from './problem.ts';
 export { packingChanges, thicknessMap, thicknessProfile } from './profile.ts';
 export { TRAY_PREFIX } from './result.ts';
+export { outlineSize, type Point, toPhoto } from './straighten.ts';

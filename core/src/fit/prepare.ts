@@ -1,5 +1,5 @@
 import type { Lock } from '../model/lock.ts';
-import { type FitProblem, laysOf, type Orientation, toTenths } from './problem.ts';
+import { askew, type FitItem, type FitProblem, laysOf, type Orientation, toTenths } from './problem.ts';
 
 /** A box in a room, tenths of a millimetre. */
 export interface Box {
@@ -207,10 +207,18 @@ const lockedLay = (lock: Lock): Orientation => ({
   folded: lock.folded ?? false,
 });
 
+/** The ways a thing may lie; askew only where it goes in no other way. Film is asked slice by slice, and not about that. */
+function laysInto({ container, press }: FitProblem, item: FitItem, rooms: readonly Room[]): Orientation[] {
+  const lays = laysOf(item, press);
+  const goesIn = rooms.some((room) => lays.some((lay) => lay.w <= room.w && lay.h <= room.h && lay.d <= room.d));
+  if (goesIn || (container.make !== 'soft' && container.make !== 'rigid')) return lays;
+  return [...lays, ...rooms.flatMap((room) => askew(item, press, room.w, room.h, room.d) ?? [])];
+}
+
 export function prepareFit(problem: FitProblem): Prepared {
   const rooms = roomsOf(problem);
   // A locked thing lies as it was locked, also where its measures have changed since.
-  const lays = problem.items.map((item) => (item.lockedAt === undefined ? laysOf(item, problem.press) : [lockedLay(item.lockedAt)]));
+  const lays = problem.items.map((item) => (item.lockedAt === undefined ? laysInto(problem, item, rooms) : [lockedLay(item.lockedAt)]));
   const locked = problem.items.flatMap(({ lockedAt }, item): Box[] => {
     if (lockedAt === undefined) return [];
     const room = rooms.findIndex(({ compartment, slot }) => compartment === lockedAt.compartment && slot === (lockedAt.slot ?? null));

@@ -128,6 +128,8 @@ export interface PlacedItem {
   folded: boolean;
   /** The elastic slot that holds it; coordinates are then the slot's own. */
   slot?: string;
+  /** It lies askew, turned by so much from its width lying level; the measures are of the upright box around it. */
+  turnedDeg?: number;
 }
 /** Equal things that lie as one block: so many beside, above and behind each other. */
 export interface PackedBlock {
@@ -202,6 +204,8 @@ export interface Orientation {
   h: number;
   d: number;
   folded: boolean;
+  /** It lies askew in the plane: w and h are of the upright box around it. */
+  turnedDeg?: number;
   /** Of a block: how many lie beside, above and behind each other. */
   grid?: readonly [across: number, up: number, deep: number];
 }
@@ -265,6 +269,33 @@ function blocksOf(lay: Orientation, count: number): Orientation[] {
 function spread(depths: readonly Orientation[]): Orientation[] {
   const step = Math.max(1, (depths.length - 1) / (MOST_GRIDS - 1));
   return depths.filter((_, index) => Math.round(Math.round(index / step) * step) === index);
+}
+
+/** Steps in which a thing is turned askew. */
+const ASKEW_DEG = 1;
+
+/**
+ * A stiff long thing that lies askew in a plane of w x h, where it goes in no other way: the least turn that does it. Null: it does not.
+ * The box around it is kept free of everything else. Tenths of a millimetre.
+ */
+export function askew(item: FitItem, press: number, w: number, h: number, d: number): Orientation | null {
+  if (item.block !== undefined || item.fold === true) return null;
+  const straight = shapeLays(
+    item.shape,
+    toTenths(item.wMm),
+    toTenths(item.hMm),
+    Math.max(1, toTenths(item.tMm * (1 - press * (item.give ?? 0)))),
+    false,
+  );
+  const [own] = straight;
+  if (own === undefined || own.d > d) return null;
+  for (let turnedDeg = ASKEW_DEG; turnedDeg < 90; turnedDeg += ASKEW_DEG) {
+    const angle = (turnedDeg * Math.PI) / 180;
+    const wide = Math.ceil(own.w * Math.cos(angle) + own.h * Math.sin(angle) - 1e-6);
+    const high = Math.ceil(own.w * Math.sin(angle) + own.h * Math.cos(angle) - 1e-6);
+    if (wide <= w && high <= h) return { w: wide, h: high, d: own.d, folded: false, turnedDeg };
+  }
+  return null;
 }
 
 function shapeLays(shape: FitItem['shape'], w: number, h: number, t: number, folded: boolean): Orientation[] {

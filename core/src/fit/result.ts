@@ -20,6 +20,7 @@ import {
   type FitProblem,
   type FitReason,
   type FitResult,
+  type Orientation,
   type PackedBlock,
   type PlacedItem,
   toMm,
@@ -172,8 +173,12 @@ function toPlaced(problem: FitProblem, prepared: Prepared, box: Box): PlacedItem
     dMm: toMm(box.d),
     folded: prepared.lays[box.item]?.[box.lay]?.folded ?? false,
     ...(room?.slot === null || room === undefined ? {} : { slot: room.slot }),
+    ...askewOf(prepared.lays[box.item]?.[box.lay]),
   };
 }
+
+const askewOf = (lay: Orientation | undefined): Pick<PlacedItem, 'turnedDeg'> =>
+  lay?.turnedDeg === undefined ? {} : { turnedDeg: lay.turnedDeg };
 
 /** Cubic tenths of a millimetre that can be held at most; of film, what its girth allows. */
 function capacity(problem: FitProblem, prepared: Prepared): number {

@@ -9,6 +9,7 @@ import { type CutawayProps, FrontBoxes } from './FrontBoxes.tsx';
 import css from './fit.module.css';
 import { frameOf, PAD, type RoomDrawing, roomDrawings, scaleFor } from './frames.ts';
 import { Layers } from './Layers.tsx';
+import { OwnOutline } from './OwnOutline.tsx';
 import type { ReachEntry } from './reachOrder.ts';
 import { SideView } from './SideView.tsx';
 import type { BoxDrag } from './useBoxDrag.ts';
@@ -103,6 +104,7 @@ function CutRoom({ room, rooms, views, scale, result, scene, order, chosen, choo
             aria-label={`Front view, ${result.placed.filter(({ compartment }) => compartment === room.id).length} things`}
           >
             <Walls room={room} scale={scale} />
+            {rooms.length === 1 && <OwnOutline room={room} scale={scale} containerId={scene.container.id} />}
             <FrontBoxes room={room} scale={scale} scene={scene} result={result} order={order} chosen={chosen} choose={choose} drag={drag} />
           </svg>
         </figure>

@@ -131,11 +131,31 @@ export function FrontBox({ box, frame, scale, roomH, name, isChosen }: BoxProps 
     <g transform={`translate(${(frame.x + box.xMm) * scale} ${(roomH - frame.y - box.yMm - box.hMm) * scale})`}>
       <title>
         {name}: {size(box.wMm, box.hMm, box.dMm)}, {mm(box.zMm)} from the back{box.folded ? ', folded' : ''}
+        {box.turnedDeg === undefined ? '' : ', askew'}
       </title>
-      <rect width={box.wMm * scale} height={box.hMm * scale} rx={3} fill={fillOf(kind)} stroke="var(--ink)" strokeWidth={1.3} />
-      {kind !== undefined && <SeenFromFront kind={kind} box={box} scale={scale} />}
+      {box.turnedDeg === undefined ? (
+        <rect width={box.wMm * scale} height={box.hMm * scale} rx={3} fill={fillOf(kind)} stroke="var(--ink)" strokeWidth={1.3} />
+      ) : (
+        <Askew kind={kind} box={box} turnedDeg={box.turnedDeg} scale={scale} />
+      )}
+      {kind !== undefined && box.turnedDeg === undefined && <SeenFromFront kind={kind} box={box} scale={scale} />}
       {isChosen && <rect width={box.wMm * scale} height={box.hMm * scale} rx={3} fill="none" stroke="var(--emphasis)" strokeWidth={3.5} />}
     </g>
+  );
+}
+
+/** A thing that lies askew in the upright box that is kept free for it. */
+function Askew({ kind, box, turnedDeg, scale }: { kind: Kind | undefined; box: PlacedItem; turnedDeg: number; scale: number }) {
+  const [state] = kind?.states ?? [];
+  const [w, h] = [(state?.wMm ?? box.wMm) * scale, (state?.hMm ?? box.hMm) * scale];
+  return (
+    <>
+      <rect width={box.wMm * scale} height={box.hMm * scale} rx={3} fill="none" stroke="var(--line)" strokeDasharray="4 3" />
+      <g transform={`translate(${(box.wMm * scale) / 2} ${(box.hMm * scale) / 2}) rotate(${-turnedDeg}) translate(${-w / 2} ${-h / 2})`}>
+        <rect width={w} height={h} rx={3} fill={fillOf(kind)} stroke="var(--ink)" strokeWidth={1.3} />
+        {kind !== undefined && <Shape kind={kind} w={w} h={h} />}
+      </g>
+    </>
   );
 }
 

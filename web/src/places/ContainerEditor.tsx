@@ -1,6 +1,7 @@
 import { type Compartment, type Container, ContainerSchema, LIES } from '@ivrak/core/model';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
 import type { UseFormReturnType } from '@mantine/form';
+import { useRef } from 'react';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { ContainerDrawing } from '../drawing/ContainerDrawing.tsx';
@@ -10,6 +11,8 @@ import parts from '../ui/parts.module.css';
 import { RecordPanel } from '../ui/RecordPanel.tsx';
 import panelCss from '../ui/recordPanel.module.css';
 import { OutsidePoints } from './OutsidePoints.tsx';
+import { keepOutline, type Outline } from './outlines.ts';
+import { PhotoOutline } from './PhotoOutline.tsx';
 import { RoomFields } from './RoomFields.tsx';
 import { useOwnRecord } from './useOwnRecord.ts';
 
@@ -46,13 +49,17 @@ interface ContainerEditorProps {
 
 /** A container as it was measured: its compartments with their slots, its walls, its mass. Shipped ones can be copied. */
 export function ContainerEditor({ container: kept, version, isShipped, close }: ContainerEditorProps) {
+  const outline = useRef<Outline | null>(null);
   const { form, panel } = useOwnRecord<Container>({
     schema: ContainerSchema,
     kept,
     blank: BLANK,
     version,
     known: useCatalog((state) => state.containers),
-    put: (data) => api.put('/api/containers/:id', { params: { id: data.id }, body: { version, data } }),
+    put: async (data) => {
+      await api.put('/api/containers/:id', { params: { id: data.id }, body: { version, data } });
+      if (outline.current !== null) keepOutline(data.id, outline.current);
+    },
     remove: (id, stored) => api.delete('/api/containers/:id', { params: { id }, query: { version: stored } }),
     close,
     noun: 'container',
@@ -97,6 +104,15 @@ export function ContainerEditor({ container: kept, version, isShipped, close }: 
           onChange={(rollWidthMm) => form.setFieldValue('rollWidthMm', rollWidthMm)}
         />
       )}
+      <PhotoOutline
+        take={(drawn, measures) => {
+          outline.current = drawn;
+          form.setFieldValue(
+            'compartments',
+            container.compartments.with(0, { ...(container.compartments[0] ?? room('main')), ...measures }),
+          );
+        }}
+      />
       <Rooms form={form} />
       <div className={parts.fieldRow}>
         <MeasureInput label="Mass" unit="g" max={20_000} min={0} {...field(form, 'massG')} />

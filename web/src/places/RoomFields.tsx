@@ -1,5 +1,6 @@
 import type { Compartment } from '@ivrak/core/model';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
+import { useState } from 'react';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { MeasureInput } from '../ui/MeasureInput.tsx';
 import parts from '../ui/parts.module.css';
@@ -20,15 +21,24 @@ interface RoomFieldsProps {
   remove: () => void;
 }
 
-/** One compartment as it was measured, with its elastic slots, which are all of one size. */
+/** Chosen where a change is for all slots. */
+const ALL_SLOTS = 'all';
+
+/** One compartment as it was measured, with its elastic slots, of one size or each of its own. */
 export function RoomFields({ room, isOnly, change, remove }: RoomFieldsProps) {
-  const slot = room.slots?.[0];
-  const count = room.slots?.length ?? 0;
-  const slots = (howMany: number, size: Partial<Slot>) =>
+  const own = room.slots ?? [];
+  const [which, setWhich] = useState(ALL_SLOTS);
+  const slot = own.find(({ id }) => id === which) ?? own[0];
+  const count = own.length;
+  const slots = (howMany: number) =>
     change({
       slots:
-        howMany === 0 ? undefined : Array.from({ length: howMany }, (_, index) => ({ ...SLOT, ...slot, ...size, id: `slot ${index + 1}` })),
+        howMany === 0
+          ? undefined
+          : Array.from({ length: howMany }, (_, index) => ({ ...SLOT, ...own[0], ...own[index], id: `slot ${index + 1}` })),
     });
+  const resize = (size: Partial<Slot>) =>
+    change({ slots: own.map((one) => (which === ALL_SLOTS || one.id === which ? { ...one, ...size } : one)) });
   return (
     <fieldset className={css.roomFields}>
       <legend>{isOnly ? 'Inside, stuffed' : `Compartment: ${room.id}`}</legend>
@@ -60,11 +70,20 @@ export function RoomFields({ room, isOnly, change, remove }: RoomFieldsProps) {
           value={room.access}
           onChange={(access) => change({ access: access === 'top' ? 'top' : 'front' })}
         />
-        <DecimalInput label="Elastic slots" decimals={0} max={40} value={count} onChange={(howMany) => slots(howMany ?? 0, {})} />
+        <DecimalInput label="Elastic slots" decimals={0} max={40} value={count} onChange={(howMany) => slots(howMany ?? 0)} />
       </div>
       {slot !== undefined && (
         <>
-          <SlotFields slot={slot} change={(size) => slots(count, size)} />
+          {count > 1 && (
+            <Select
+              label="Measures of"
+              allowDeselect={false}
+              data={[{ value: ALL_SLOTS, label: 'all slots alike' }, ...own.map(({ id }) => ({ value: id, label: id }))]}
+              value={own.some(({ id }) => id === which) ? which : ALL_SLOTS}
+              onChange={(value) => setWhich(value ?? ALL_SLOTS)}
+            />
+          )}
+          <SlotFields slot={slot} change={resize} />
           <LooseFields room={room} change={change} />
         </>
       )}
