@@ -1,4 +1,7 @@
 // Fit and Stage: measuring, packing and making ready, driven as a person does it.
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { thing, withCrew } from './crew.mjs';
 import { by, printedPages, text } from './page.mjs';
@@ -104,6 +107,74 @@ describe('a sleeve that was measured', () => {
     expect(names).toHaveLength(placed.length);
     expect(names.filter((name) => !/^\d+ \S/.test(name) || name.includes('…'))).toEqual([]);
     await person.isAccessible('pulled apart');
+  });
+
+  it('is measured from a photo of it on a sheet of paper, whose outline stays on this machine', async () => {
+    await person.goTo(`${server.url}/places?container=belt-pouch`);
+    await person.sees('Measure from a photo');
+    // A sheet seen askew, with a pouch of 120 x 90 mm on it: in the photo as the same map puts it there.
+    const picture = await person.page.evaluate(() => {
+      const canvas = Object.assign(document.createElement('canvas'), { width: 1000, height: 800 });
+      const context = canvas.getContext('2d');
+      const fill = (color, points) => {
+        context.fillStyle = color;
+        context.beginPath();
+        for (const [x, y] of points) context.lineTo(x, y);
+        context.fill();
+      };
+      fill('#554433', [
+        [0, 0],
+        [1000, 0],
+        [1000, 800],
+        [0, 800],
+      ]);
+      // The corners where the handles begin, 12 % in: an upright sheet, so that its map is a scale.
+      fill('#ffffff', [
+        [120, 96],
+        [880, 96],
+        [880, 704],
+        [120, 704],
+      ]);
+      fill('#226655', [
+        [375.9, 269.7],
+        [683, 269.7],
+        [683, 530.3],
+        [375.9, 530.3],
+      ]);
+      return canvas.toDataURL('image/png').split(',')[1];
+    });
+    const file = join(mkdtempSync(join(tmpdir(), 'ivrak-photo-')), 'pouch.png');
+    writeFileSync(file, Buffer.from(picture, 'base64'));
+    await (await person.page.waitForSelector('input[type=file]')).uploadFile(file);
+    await person.seesNamed('upper left corner', 'slider');
+    await person.isAccessible('corners of a sheet');
+    await person.press('Straighten');
+    const sheet = await person.page.waitForSelector('svg[aria-label^="Outline of"]');
+    await sheet.evaluate((node) => node.scrollIntoView({ block: 'center' }));
+    const box = await sheet.boundingBox();
+    const at = (xMm, yMm) => person.page.mouse.click(box.x + (box.width * xMm) / 297, box.y + (box.height * yMm) / 210);
+    for (const corner of [
+      [100, 60],
+      [220, 60],
+      [220, 150],
+      [100, 150],
+    ])
+      await at(...corner);
+    await person.press('Take these measures');
+    const measured = () =>
+      Promise.all(['Width', 'Height'].map((name) => person.page.$eval(by(name, 'textbox'), ({ value }) => Number(value))));
+    await expect.poll(async () => Math.abs((await measured())[0] - 120)).toBeLessThanOrEqual(2);
+    expect(Math.abs((await measured())[1] - 90)).toBeLessThanOrEqual(2);
+    await person.type('Name', 'Paper pouch');
+    await person.press('Add');
+    await person.seesNamed('Paper pouch', 'button');
+    await fill('tow-panel', { containerId: 'paper-pouch' });
+    await person.goTo(`${server.url}/kits/tow-panel/fit`);
+    await expect
+      .poll(() => person.page.$$eval('title', (titles) => titles.some(({ textContent }) => textContent.includes('measured from a photo'))))
+      .toBe(true);
+    expect(JSON.stringify(await api('/api/export').catch(() => ''))).not.toContain('data:image');
+    await fill('tow-panel', { containerId: 'tear-away-panel' });
   });
 
   it('with elastic slots and two panels is entered, changed, refused while a kit is in it, and taken away; so is a place', async () => {
