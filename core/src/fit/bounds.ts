@@ -1,6 +1,7 @@
+import type { Orientation } from './lays.ts';
+import { toMm } from './lays.ts';
 import { type Prepared, prepareFit, type Room } from './prepare.ts';
-import type { FitProblem, FitReason, Orientation } from './problem.ts';
-import { toMm } from './problem.ts';
+import type { FitProblem, FitReason } from './problem.ts';
 
 /** A thickness that no packing of all things is under, tenths of a millimetre, and by which things. */
 export interface Bound {

@@ -4,8 +4,9 @@ import { checkPlacement } from './check.ts';
 import { packFit } from './createFit.ts';
 import { leastDepth } from './exact.ts';
 import { flatBagCapacity, rollFootprintMm, roomiestThickness } from './film.ts';
+import { laysOf } from './lays.ts';
 import { placedBox } from './placedBoxFixture.ts';
-import { type FitItem, type FitProblem, FitProblemSchema, laysOf } from './problem.ts';
+import { type FitItem, type FitProblem, FitProblemSchema } from './problem.ts';
 import { Random } from './random.ts';
 
 type Row = readonly [id: string, w: number, h: number, t: number, shape: FitItem['shape'], more?: Partial<FitItem>];

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { type CornerBox, fillCorners } from './corners.ts';
-import { FitProblemSchema, laysOf, type Orientation } from './problem.ts';
+import { laysOf, type Orientation } from './lays.ts';
+import { FitProblemSchema } from './problem.ts';
 import { Random } from './random.ts';
 
 const laysFor = (sizes: readonly (readonly [number, number, number])[]): (readonly Orientation[])[] =>

@@ -1,4 +1,4 @@
-import type { Orientation } from './problem.ts';
+import type { Orientation } from './lays.ts';
 import type { Random } from './random.ts';
 
 /** A decision: do these things lie in w x h x d without overlap? Tenths of a millimetre. */

@@ -1,5 +1,6 @@
+import { type Orientation, toTenths } from './lays.ts';
 import { type Box, type Prepared, type Room, settleBack, startGenome, WEIGHT_PRESETS, type Weights } from './prepare.ts';
-import { type FitProblem, type Orientation, type PlacedItem, toTenths } from './problem.ts';
+import type { FitProblem, PlacedItem } from './problem.ts';
 import type { KnownPacking } from './search.ts';
 
 /** Sizes are rounded up to tenths; a fold rounds once more. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { leastDepth } from './exact.ts';
-import type { Orientation } from './problem.ts';
+import type { Orientation } from './lays.ts';
 import { Random } from './random.ts';
 
 const lay = (w: number, h: number, d: number): Orientation => ({ w, h, d, folded: false });

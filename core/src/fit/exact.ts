@@ -1,4 +1,4 @@
-import type { Orientation } from './problem.ts';
+import type { Orientation } from './lays.ts';
 
 /** What is packed exactly: how each thing may lie, and the footprint. Tenths of a millimetre. */
 export interface ExactProblem {

@@ -1,4 +1,5 @@
 import { Decoder } from './decoder.ts';
+import type { Orientation } from './lays.ts';
 import {
   type Box,
   besideEachOther,
@@ -11,10 +12,10 @@ import {
   WEIGHT_PRESETS,
   type Weights,
 } from './prepare.ts';
-import type { Orientation } from './problem.ts';
 import { Random } from './random.ts';
 import type { KnownPacking } from './search.ts';
-import { Slices } from './slices.ts';
+import { shiftAbout } from './shifting.ts';
+import { extentOf, Slices } from './slices.ts';
 import { disorderOf, isBetter, type Standing } from './standing.ts';
 import { type Wishes, wishesMissed } from './wishes.ts';
 
@@ -52,18 +53,13 @@ const MAX_CYCLE = 1200;
 const [HOT, COLD] = [20, 0.4];
 /** Under so much of too little film it is worth shifting things about, tenths of a millimetre. */
 const WORTH_SHIFTING = 250;
-const SHIFTS_PER_THING = 40;
+const SHIFTS = { perThing: 40, hot: 20 } as const;
 /** Of what is not near, how much is shifted about all the same. */
 const NEAR = 1.3;
 const SHIFT_ANYWAY = 0.1;
 /** What a shift costs, in decodes. */
 const SHIFT_COST = 0.5;
-/** Farthest shift along the bag or across it, and in thickness. */
-const FAR = 400;
-const FAR_DEEP = 120;
 const POLISH = { perThing: 150, hot: 40 } as const;
-const TURNS = 0.12;
-const CHANGES = 0.25;
 /** What it hurts to leave a thing out, and that the film does not close, and each tenth of a millimetre that it is too short by. */
 const OUT = 40;
 const OUT_KEEP = 200;
@@ -138,7 +134,7 @@ export class FilmSearch {
   /** The nearest that was found, shifted about for longer. */
   private polish(nearest: NearestClosed): void {
     const boxes = nearest.boxes.map((box) => ({ ...box }));
-    const over = this.shift(boxes, nearest.over, POLISH.perThing, POLISH.hot);
+    const over = this.shift(boxes, nearest.over, POLISH);
     if (over < nearest.over) this.nearest = { boxes, over };
     if (over > 0) return;
     const decoded = { boxes, unplaced: [] };
@@ -201,7 +197,7 @@ export class FilmSearch {
     let short = this.shortOf(boxes);
     const near = NEAR * (this.nearest?.over ?? WORTH_SHIFTING);
     if (short > 0 && short < WORTH_SHIFTING && (short < near || this.random.next() < SHIFT_ANYWAY))
-      short = this.shift(boxes, short, SHIFTS_PER_THING, 20);
+      short = this.shift(boxes, short, SHIFTS);
     if (unplaced.length === 0 && short < (this.nearest?.over ?? Number.POSITIVE_INFINITY))
       this.nearest = { boxes: [...boxes], over: short };
     const left = short === 0 ? boxes : this.takenOut(boxes);
@@ -226,65 +222,15 @@ export class FilmSearch {
     return along + across + Math.max(0, w - bag.w) + Math.max(0, h - bag.h);
   }
 
-  /** Shifts things about, one or two at a time, turns them or lets two change places, while the film is too short; leaves the best of it in `boxes`. */
-  private shift(boxes: Box[], short: number, perThing: number, hot: number): number {
-    const { random } = this;
-    let now = short;
-    let best = short;
-    let kept = boxes.map((box) => ({ ...box }));
-    const tries = perThing * boxes.length;
-    for (let at = 0; at < tries && best > 0; at += 1) {
-      this.done += SHIFT_COST;
-      const moved = this.movedBoxes(boxes);
-      const were = moved.map((one) => ({ ...(boxes[one] as Box) }));
-      const isFree =
-        this.moveAbout(boxes, moved) && moved.every((one) => !meetsAny(boxes, one)) && (!this.hasMust || this.reachHolds(boxes));
-      const next = isFree ? this.shortOf(boxes) : Number.POSITIVE_INFINITY;
-      const heat = Math.max(0.5, hot * (1 - at / tries));
-      if (next <= now || random.next() < Math.exp((now - next) / heat)) {
-        now = next;
-        if (now < best - 1e-6) {
-          best = now;
-          kept = boxes.map((box) => ({ ...box }));
-        }
-      } else for (const [index, one] of moved.entries()) boxes[one] = were[index] as Box;
-    }
-    for (const [index, box] of kept.entries()) boxes[index] = box;
-    return best;
-  }
-
-  private movedBoxes(boxes: readonly Box[]): number[] {
-    const first = this.random.below(boxes.length);
-    const second = this.random.next() < 0.4 ? this.random.below(boxes.length) : first;
-    return first === second ? [first] : [first, second];
-  }
-
-  /** One move of one or two boxes, which may leave them where others lie. */
-  private moveAbout(boxes: Box[], moved: readonly number[]): boolean {
-    const { random } = this;
-    const kind = random.next();
-    const [one, other] = [boxes[moved[0] as number] as Box, boxes[moved[moved.length - 1] as number] as Box];
-    if (kind < TURNS && moved.length === 1) {
-      const lay = random.below(this.options.lays[one.item]?.length ?? 1);
-      const own = this.options.lays[one.item]?.[lay];
-      if (own === undefined || lay === one.lay) return false;
-      const x = Math.round(one.x + (one.w - own.w) / 2);
-      const y = Math.round(one.y + (one.h - own.h) / 2);
-      boxes[moved[0] as number] = { ...one, x, y, z: one.z, w: own.w, h: own.h, d: own.d, lay };
-      return true;
-    }
-    if (kind < CHANGES && moved.length === 2) {
-      const [x, y, z] = [one.x, one.y, one.z];
-      boxes[moved[0] as number] = { ...one, x: other.x, y: other.y, z: other.z };
-      boxes[moved[1] as number] = { ...other, x, y, z };
-      return true;
-    }
-    const axis = (['x', 'y', 'z'] as const)[random.below(3)] ?? 'x';
-    // Near and far: what is almost there is lost by a long step.
-    const reach = (axis === 'z' ? FAR_DEEP : FAR) * random.next() ** 2;
-    const by = Math.round((2 * random.next() - 1) * reach);
-    for (const at of moved) boxes[at] = { ...(boxes[at] as Box), [axis]: (boxes[at] as Box)[axis] + by };
-    return by !== 0;
+  private shift(boxes: Box[], short: number, how: { perThing: number; hot: number }): number {
+    const left = shiftAbout(boxes, short, how, {
+      random: this.random,
+      lays: this.options.lays,
+      holds: (own) => !this.hasMust || this.reachHolds(own),
+      shortOf: (own) => this.shortOf(own),
+    });
+    this.done += SHIFT_COST * left.tries;
+    return left.short;
   }
 
   private reachHolds(boxes: readonly Box[]): boolean {
@@ -351,47 +297,4 @@ export class FilmSearch {
       decoded: { boxes: boxes.map((box) => ({ ...box, x: box.x - x, y: box.y - y, z: box.z - z })), unplaced: decoded.unplaced },
     };
   }
-}
-
-function extentOf(boxes: readonly Box[]): readonly [w: number, h: number, d: number] {
-  const range = (from: (box: Box) => number, size: (box: Box) => number) => {
-    let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-    for (const box of boxes) {
-      low = Math.min(low, from(box));
-      high = Math.max(high, from(box) + size(box));
-    }
-    return boxes.length === 0 ? 0 : high - low;
-  };
-  return [
-    range(
-      ({ x }) => x,
-      ({ w }) => w,
-    ),
-    range(
-      ({ y }) => y,
-      ({ h }) => h,
-    ),
-    range(
-      ({ z }) => z,
-      ({ d }) => d,
-    ),
-  ];
-}
-
-function meetsAny(boxes: readonly Box[], index: number): boolean {
-  const own = boxes[index] as Box;
-  for (let at = 0; at < boxes.length; at += 1) {
-    if (at === index) continue;
-    const other = boxes[at] as Box;
-    if (
-      other.x < own.x + own.w &&
-      own.x < other.x + other.w &&
-      other.y < own.y + own.h &&
-      own.y < other.y + other.h &&
-      other.z < own.z + own.d &&
-      own.z < other.z + other.d
-    )
-      return true;
-  }
-  return false;
 }

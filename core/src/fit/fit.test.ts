@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
 import { checkPlacement } from './check.ts';
 import { createFit, packFit } from './createFit.ts';
+import { laysOf } from './lays.ts';
 import { placedBox } from './placedBoxFixture.ts';
-import { type FitItem, type FitProblem, FitProblemSchema, laysOf, type PlacedItem } from './problem.ts';
+import { type FitItem, type FitProblem, FitProblemSchema, type PlacedItem } from './problem.ts';
 import { Random } from './random.ts';
 
 type ItemInput = Partial<FitItem> & Pick<FitItem, 'id' | 'wMm' | 'hMm' | 'tMm'>;

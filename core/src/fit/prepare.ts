@@ -1,5 +1,6 @@
 import type { Lock } from '../model/lock.ts';
-import { askew, type FitItem, type FitProblem, laysOf, type Orientation, toTenths } from './problem.ts';
+import { askew, laysOf, type Orientation, toTenths } from './lays.ts';
+import type { FitItem, FitProblem } from './problem.ts';
 
 /** A box in a room, tenths of a millimetre. */
 export interface Box {

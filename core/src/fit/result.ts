@@ -2,6 +2,7 @@ import type { Compartment } from '../model/container.ts';
 import { type Bound, tooLarge } from './bounds.ts';
 import { COMFORTABLE_MM, flatBagCapacity } from './film.ts';
 import type { NearestClosed } from './filmSearch.ts';
+import { type Orientation, toMm } from './lays.ts';
 import {
   type Box,
   type Decoded,
@@ -14,17 +15,7 @@ import {
   settleBack,
   thicknessOf,
 } from './prepare.ts';
-import {
-  type FilmSpare,
-  type FitBound,
-  type FitProblem,
-  type FitReason,
-  type FitResult,
-  type Orientation,
-  type PackedBlock,
-  type PlacedItem,
-  toMm,
-} from './problem.ts';
+import type { FilmSpare, FitBound, FitProblem, FitReason, FitResult, PackedBlock, PlacedItem } from './problem.ts';
 import { balanceOf, thicknessProfile } from './profile.ts';
 import { cornerCut, Slices } from './slices.ts';
 import { wishesMissed, wishesOf } from './wishes.ts';

@@ -1,13 +1,14 @@
 import { lowerBound } from './bounds.ts';
 import { type CornerBox, fillCorners } from './corners.ts';
 import { Decoder } from './decoder.ts';
+import type { Orientation } from './lays.ts';
+import { type Goal, movedOn } from './moves.ts';
 import {
   type Box,
   type Decoded,
   type Genome,
   hasSums,
   isInFrontOf,
-  LEFT_OUT,
   overClosed,
   type Prepared,
   packedThickness,
@@ -17,13 +18,12 @@ import {
   WEIGHT_PRESETS,
   type Weights,
 } from './prepare.ts';
-import type { Orientation } from './problem.ts';
 import { Random } from './random.ts';
 import { disorderOf, isBetter, type Standing } from './standing.ts';
+import { constructiveStarts } from './starts.ts';
 import { type Wishes, wishesMissed } from './wishes.ts';
 
 const UNPLACED_COST = 100_000;
-const STARTS = 50;
 const MAX_CYCLE = 6000;
 /** One cycle of so many minimises thickness itself; the others ask for a little less and count what stays out, which finds more. */
 const THIN_EVERY = 12;
@@ -45,9 +45,6 @@ interface Best extends KnownPacking {
   tops: number[];
 }
 
-/** What a cycle is after: thinner, thinner than a given depth, all things in at all, what is wished for, or tidier at the same thickness. */
-type Goal = 'thin' | 'capped' | 'fill' | 'order' | 'tidy';
-
 /** Of cycles with panels that close on each other, those with both used to the full, and up to which each keeps to its own depth. */
 const FULL_PANELS = 0.3;
 /** Of capped cycles, those in which both keep to the depth by themselves, and not what lies across from each other. */
@@ -55,9 +52,6 @@ const SHARED_CAPS = 0.3;
 const OWN_PANELS = 0.6;
 /** What a tenth of a millimetre weighs that panels do not close by. */
 const PANELS_OVER = 3;
-/** Of moves for a better order, those that bring together what lies apart. */
-const GATHER = 0.2;
-const GATHER_ALL = 0.5;
 /** Leaving things out never pays for a better order. */
 const ORDER_MISSED = 300;
 
@@ -109,8 +103,8 @@ export interface SearchOptions {
 export class Search {
   done = 0;
   best: Best;
-  private readonly random: Random;
-  private readonly decoder: Decoder;
+  readonly random: Random;
+  readonly decoder: Decoder;
   private readonly missCost: number[];
   private depths: number[];
   private readonly keepShare: number[];
@@ -129,17 +123,17 @@ export class Search {
   private cycleLength = 1;
   private cycleCount = 0;
   private caps: number[];
-  private goal: Goal = 'thin';
+  goal: Goal = 'thin';
   private target = 0;
   private isTidying = false;
   private fullTries = 0;
   private readonly canBeFull: boolean;
   private readonly firstTries: number;
-  private readonly wishes: Wishes | null;
+  readonly wishes: Wishes | null;
   private readonly limit: number;
 
   constructor(
-    private readonly prepared: Prepared,
+    readonly prepared: Prepared,
     private readonly options: SearchOptions,
   ) {
     const n = prepared.lays.length;
@@ -167,7 +161,7 @@ export class Search {
     this.missCost = new Array<number>(n).fill(0);
     this.decoder = new Decoder(prepared, this.missCost);
     this.setMissCost('thin');
-    this.starts = [...(options.from === undefined ? [] : [options.from.genome]), ...this.constructiveStarts()];
+    this.starts = [...(options.from === undefined ? [] : [options.from.genome]), ...constructiveStarts(prepared, this.wishes)];
     const genome = this.starts[0] as Genome;
     this.best = this.known(options.from?.decoded, genome);
     this.current = { genome, energy: Number.POSITIVE_INFINITY };
@@ -242,68 +236,6 @@ export class Search {
     const genome = { ...startGenome(this.prepared, order, WEIGHT_PRESETS[0] as Weights, false), lay: this.prepared.lays.map(() => -1) };
     for (const box of settled) genome.lay[box.item] = box.lay;
     this.best = { genome, decoded: { boxes: settled, unplaced: [] }, standing, thickness, tops };
-  }
-
-  private constructiveStarts(): Genome[] {
-    const { lays, volume, reach } = this.prepared;
-    const smallest = lays.map((options) => Math.min(...options.map((lay) => lay.d)));
-    const longest = lays.map((options) => Math.max(...options.map((lay) => Math.max(lay.w, lay.h))));
-    const area = lays.map((options) => Math.max(...options.map((lay) => lay.w * lay.h)));
-    const indices = lays.map((_, index) => index);
-    const sorted = (key: (index: number) => number) => [...indices].sort((a, b) => key(b) - key(a) || a - b);
-    const of = (values: readonly number[]) => sorted((index) => values[index] as number);
-    const keys = [
-      of(volume),
-      of(area),
-      of(smallest),
-      of(longest),
-      sorted((index) => (reach[index] as number) * 1e9 + (area[index] as number)),
-    ];
-    const byUrgency = this.wishes === null ? [] : this.wishedStarts(indices, area);
-    return [
-      ...byUrgency,
-      ...keys.flatMap((order) =>
-        WEIGHT_PRESETS.flatMap((weights) => [
-          startGenome(this.prepared, order, weights, false),
-          ...(reach.includes(1) ? [startGenome(this.prepared, order, weights, true)] : []),
-        ]),
-      ),
-    ].slice(0, STARTS);
-  }
-
-  /** What is needed last goes in first; life-saving things together into one compartment after another. */
-  private wishedStarts(indices: readonly number[], area: readonly number[]): Genome[] {
-    const { urgency = [], lifeSaving = [] } = this.wishes ?? {};
-    const order = [...indices].sort(
-      (a, b) =>
-        (lifeSaving[a] as number) - (lifeSaving[b] as number) ||
-        (urgency[a] as number) - (urgency[b] as number) ||
-        (area[b] as number) - (area[a] as number) ||
-        a - b,
-    );
-    const { rooms } = this.prepared;
-    const into = rooms.length === 1 ? [-1] : [-1, ...rooms.keys()];
-    return into.flatMap((vital) =>
-      WEIGHT_PRESETS.slice(0, vital < 0 ? WEIGHT_PRESETS.length : 2).map((weights): Genome => {
-        const start = startGenome(this.prepared, order, weights, false);
-        return { ...start, room: vital < 0 ? start.room : this.roomsAround(vital, lifeSaving) };
-      }),
-    );
-  }
-
-  /** Life-saving things into one room, the others into the rest by what is left of each; what is more than they hold goes anywhere. */
-  private roomsAround(vital: number, lifeSaving: Wishes['lifeSaving']): number[] {
-    const { rooms, volume } = this.prepared;
-    const left = rooms.map(({ w, h, d }, room) => (room === vital ? 0 : 0.8 * w * h * d));
-    const into = volume.map((_, item) => (lifeSaving[item] === 1 ? vital : -1));
-    for (const item of volume.map((_, index) => index).sort((a, b) => (volume[b] as number) - (volume[a] as number) || a - b)) {
-      if (into[item] !== -1) continue;
-      const roomiest = left.reduce((most, size, room) => (size > (left[most] as number) ? room : most), 0);
-      if ((left[roomiest] as number) < (volume[item] as number)) continue;
-      into[item] = roomiest;
-      left[roomiest] = (left[roomiest] as number) - (volume[item] as number);
-    }
-    return into;
   }
 
   private setMissCost(goal: Goal): void {
@@ -496,7 +428,7 @@ export class Search {
 
   private anneal(): void {
     this.cycleLeft -= 1;
-    const genome = this.moved(this.current.genome);
+    const genome = movedOn(this.current.genome, this);
     const progress = 1 - this.cycleLeft / this.cycleLength;
     const cold = TEMPERATURES[this.goal][1];
     const temperature = this.hot * (cold / this.hot) ** progress;
@@ -507,82 +439,6 @@ export class Search {
     this.current = { genome, energy };
     if (this.goal === 'capped' && energy === 0) this.cycleLeft = 0;
     if (this.goal === 'fill' && this.best.decoded.unplaced.length === 0) this.cycleLeft = 0;
-  }
-
-  private moved(genome: Genome): Genome {
-    const next = {
-      order: [...genome.order],
-      lay: [...genome.lay],
-      room: [...genome.room],
-      weights: genome.weights,
-      frontFirst: genome.frontFirst,
-      mixed: genome.mixed,
-    };
-    this.move(next);
-    if (this.random.next() < 0.3) this.move(next);
-    return next;
-  }
-
-  private move(genome: Genome): void {
-    const { random } = this;
-    const n = genome.order.length;
-    const kind = random.next();
-    const a = random.below(n);
-    const b = random.below(n);
-    if (this.goal === 'fill' && random.next() < 0.1) {
-      // Where not all goes in, it is worth trying which thing hurts least to leave out, and taking it back in.
-      const out = genome.lay.indexOf(LEFT_OUT);
-      if (out >= 0) genome.lay[out] = -1;
-      else if (random.next() < 0.4) genome.lay[a] = LEFT_OUT;
-      return;
-    }
-    if (this.goal === 'order' && this.prepared.rooms.length > 1 && random.next() < GATHER && this.gather(genome)) return;
-    const missed = this.decoder.keptMissed;
-    if (missed.length > 0 && random.next() < 0.6) {
-      // What stayed out goes in earlier, or another way round.
-      const item = missed[random.below(missed.length)] as number;
-      const at = genome.order.indexOf(item);
-      if (kind < 0.4) genome.order.splice(random.below(at + 1), 0, ...genome.order.splice(at, 1));
-      else if (kind < 0.7) [genome.order[at], genome.order[b]] = [genome.order[b] as number, item];
-      else genome.lay[item] = random.next() < 0.3 ? -1 : random.below(this.prepared.lays[item]?.length ?? 1);
-      return;
-    }
-    if (kind < 0.35) [genome.order[a], genome.order[b]] = [genome.order[b] as number, genome.order[a] as number];
-    else if (kind < 0.62) genome.order.splice(b, 0, ...genome.order.splice(a, 1));
-    else if (kind < 0.86) {
-      const lays = this.prepared.lays[a]?.length ?? 1;
-      genome.lay[a] = random.next() < 0.45 ? -1 : random.below(lays);
-    } else if (kind < 0.93 && this.prepared.rooms.length > 1)
-      genome.room[a] = random.next() < 0.3 ? -1 : random.below(this.prepared.rooms.length);
-    else if (kind < 0.89 && this.prepared.reach.includes(1)) genome.frontFirst = !genome.frontFirst;
-    else if (kind < 0.92 && this.prepared.reach.includes(2)) genome.mixed = !genome.mixed;
-    else genome.weights = this.changedWeights(genome.weights);
-  }
-
-  /** Brings one thing, or all, to the others that they belong with; false where nothing lies apart. */
-  private gather(genome: Genome): boolean {
-    const { groups = [] } = this.wishes ?? {};
-    const group = groups[this.random.below(Math.max(1, groups.length))] ?? [];
-    const { decoder } = this;
-    const counts = this.prepared.rooms.map(() => 0);
-    for (const item of group)
-      if ((decoder.room[item] as number) >= 0) counts[decoder.room[item] as number] = (counts[decoder.room[item] as number] ?? 0) + 1;
-    const most = counts.indexOf(Math.max(...counts));
-    const apart = group.filter((item) => decoder.room[item] !== most);
-    if (apart.length === 0) return false;
-    const all = this.random.next() < GATHER_ALL;
-    const one = apart[this.random.below(apart.length)];
-    for (const item of apart) if (all || item === one) genome.room[item] = most;
-    return true;
-  }
-
-  private changedWeights(weights: Weights): Weights {
-    const { random } = this;
-    if (random.next() < 0.3) return WEIGHT_PRESETS[random.below(WEIGHT_PRESETS.length)] as Weights;
-    const next = [...weights] as [number, number, number, number, number, number, number];
-    const at = random.below(next.length);
-    next[at] = at === 5 ? 1 - (next[at] as number) : (next[at] as number) * (0.4 + 1.4 * random.next()) + 0.005 * random.next();
-    return next;
   }
 }
 

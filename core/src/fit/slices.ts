@@ -154,3 +154,29 @@ export class Slices {
     return now + 1;
   }
 }
+
+/** Of the upright box around everything. */
+export function extentOf(boxes: readonly Box[]): readonly [w: number, h: number, d: number] {
+  const range = (from: (box: Box) => number, size: (box: Box) => number) => {
+    let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+    for (const box of boxes) {
+      low = Math.min(low, from(box));
+      high = Math.max(high, from(box) + size(box));
+    }
+    return boxes.length === 0 ? 0 : high - low;
+  };
+  return [
+    range(
+      ({ x }) => x,
+      ({ w }) => w,
+    ),
+    range(
+      ({ y }) => y,
+      ({ h }) => h,
+    ),
+    range(
+      ({ z }) => z,
+      ({ d }) => d,
+    ),
+  ];
+}

@@ -1,5 +1,6 @@
+import { toTenths } from './lays.ts';
 import { type Box, isInFrontOf, type Prepared, type Room } from './prepare.ts';
-import { type FitItem, type FitProblem, toTenths } from './problem.ts';
+import type { FitItem, FitProblem } from './problem.ts';
 
 /** What is wished for of a packing beside that it closes: what comes out first, and what lies together. */
 export interface Wishes {

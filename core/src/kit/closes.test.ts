@@ -9,8 +9,8 @@ import { type Kind, sizeOf } from '../model/kind.ts';
 import { type Closes, type KitDraft, KitDraftSchema, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
+import { computedCarry, kitCarry } from './carryCheck.ts';
 import { calibrationOf, closesNow, contentsMark } from './closes.ts';
-import { computedCarry, kitCarry } from './kitFit.ts';
 import { type FitWorld, proposeFits, runToEnd } from './proposals.ts';
 import { whereCarried } from './whereCarried.ts';
 

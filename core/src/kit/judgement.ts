@@ -10,7 +10,7 @@ import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import type { Unit } from '../model/unit.ts';
 import { type DerivedNeed, deriveNeeds } from '../needs/needs.ts';
-import { kitMassG, kitPriceMinor } from './kitFit.ts';
+import { kitMassG, kitPriceMinor } from './carryCheck.ts';
 
 export interface Judgement {
   needs: DerivedNeed[];

@@ -8,9 +8,10 @@ import type { Kind } from '../model/kind.ts';
 import { type FitChoices, type Module, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitIdSchema, UnitSchema } from '../model/unit.ts';
+import { kitCarry, kitMassG, kitPriceMinor } from './carryCheck.ts';
 import { fitFingerprint } from './fingerprint.ts';
 import { judgeKit } from './judgement.ts';
-import { goesIn, kitCarry, kitFitProblem, kitMassG, kitPriceMinor } from './kitFit.ts';
+import { goesIn, kitFitProblem } from './kitFit.ts';
 import { goesOn } from './outside.ts';
 import { reachClasses } from './priority.ts';
 

@@ -13,9 +13,10 @@ import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
+import { carryCheck, kitMassG, outerOf } from './carryCheck.ts';
 import { applyFitFix, type FitProposal } from './fitFix.ts';
 import { judgeKit } from './judgement.ts';
-import { carryCheck, kitFitProblem, kitMassG, MODULE_PREFIX, outerOf } from './kitFit.ts';
+import { kitFitProblem, MODULE_PREFIX } from './kitFit.ts';
 import { type FitWorld, proposeFits, runToEnd } from './proposals.ts';
 import { whereCarried } from './whereCarried.ts';
 

@@ -1,18 +1,17 @@
 import { changesBetween } from '../coverage/changes.ts';
 import type { Coverage } from '../coverage/coverage.ts';
-import { gradeOf } from '../coverage/grades.ts';
 import { packFit } from '../fit/createFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';
-import { type Kind, type KindCatalog, measuresOf, sizeOf } from '../model/kind.ts';
+import type { KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
-import { NEED_IDS } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
-import { applyFitFix, bulk, COSTS, costOf, type FitFix, type FitProposal, lowerFirst } from './fitFix.ts';
+import { allGoesIn, type CarryCheck, fitsThere, kitCarry, kitMassG } from './carryCheck.ts';
+import { applyFitFix, COSTS, costOf, type FitFix, type FitProposal, lowerFirst } from './fitFix.ts';
 import { judgeKit } from './judgement.ts';
-import { allGoesIn, type CarryCheck, fitsThere, kitCarry, kitFitProblem, kitMassG } from './kitFit.ts';
-import { LIFE_SAVING_RUNGS, prioritiesOf, priorityOf } from './priority.ts';
+import { kitFitProblem } from './kitFit.ts';
+import { gentleFixes, swapFixes, takeOutFixes } from './possibleFixes.ts';
 
 export interface FitWorld {
   catalog: KindCatalog;
@@ -39,8 +38,6 @@ interface Fitting {
 
 /** Enough to tell what a change does; the packing itself is worked out again once it is made. */
 const TRY_DECODES = 1500;
-const FIRM = 0.6;
-const MOST_SWAPS = 8;
 const MOST_PER_SORT = 3;
 const UNPLACED_MM = 1000;
 
@@ -70,9 +67,9 @@ class Proposer {
 
   *run(): Generator<number, void> {
     if (this.base.fits) return;
-    const gentle = this.gentleFixes();
-    const swaps = this.swapFixes();
-    const { lifeSaving, others: takeOuts } = this.takeOutFixes();
+    const gentle = gentleFixes(this.draft, this.world.catalog);
+    const swaps = swapFixes(this.draft, this.world.catalog, this.world.school);
+    const { lifeSaving, others: takeOuts } = takeOutFixes(this.draft, this.world.catalog, this.base.coverage);
     const containers = this.world.containers.filter(({ id }) => id !== this.draft.containerId);
     const positions = this.world.positions.filter(({ id }) => id !== this.draft.positionId);
     this.total = 2 * gentle.length + swaps.length + 2 * takeOuts.length + 3 * containers.length + positions.length + 1;
@@ -235,62 +232,6 @@ class Proposer {
   private advance(): number {
     this.done += 1;
     return Math.min(0.99, this.done / this.total);
-  }
-
-  /** Ways of lying with less bulk, and pressing. */
-  private gentleFixes(): FitFix[] {
-    const states = this.draft.units.flatMap((unit): FitFix[] => {
-      const kind = this.world.catalog.get(unit.kind);
-      if (kind === undefined) return [];
-      const now = sizeOf(kind, unit);
-      const better = kind.states
-        .filter((state) => state.id !== now.id && (state.tMm < now.tMm || bulk(state) < bulk(now)))
-        .sort((a, b) => a.tMm - b.tMm || bulk(a) - bulk(b));
-      const [best] = better;
-      return best === undefined ? [] : [{ do: 'setState', unitId: unit.id, state: best.id }];
-    });
-    const isSoft = this.draft.units.some(({ kind }) => (this.world.catalog.get(kind)?.give ?? 0) > 0);
-    return isSoft && this.draft.fit.press < FIRM ? [...states, { do: 'press', press: FIRM }] : states;
-  }
-
-  /** Flatter kinds that serve every need this one is made for as well as it does. */
-  private swapFixes(): FitFix[] {
-    const { catalog, school } = this.world;
-    const served = (kind: Kind) => NEED_IDS.filter((need) => gradeOf(kind, need, school) === 'primary');
-    const swaps = this.draft.units.flatMap((unit) => {
-      const kind = catalog.get(unit.kind);
-      if (kind === undefined) return [];
-      const needs = served(kind);
-      const now = sizeOf(kind, unit);
-      if (needs.length === 0) return [];
-      return [...catalog.values()].flatMap((other) => {
-        const then = measuresOf(other, 'asSold');
-        const isSame = other.id !== kind.id && needs.every((need) => gradeOf(other, need, school) === 'primary');
-        const isOpen = other.skill === null || other.skill === kind.skill;
-        const gain = now.tMm - then.tMm;
-        return isSame && isOpen && gain >= 2 && other.pieces >= kind.pieces
-          ? [{ gain, fix: { do: 'swap', unitId: unit.id, kind: other.id } as const }]
-          : [];
-      });
-    });
-    return swaps
-      .sort((a, b) => b.gain - a.gain)
-      .slice(0, MOST_SWAPS)
-      .map(({ fix }) => fix);
-  }
-
-  /** What hurts least first; what saves a life apart. */
-  private takeOutFixes(): { lifeSaving: FitFix[]; others: FitFix[] } {
-    const priorities = prioritiesOf(this.base.coverage);
-    const units = this.draft.units.flatMap((unit) => {
-      const kind = this.world.catalog.get(unit.kind);
-      if (kind === undefined) return [];
-      const isVital = LIFE_SAVING_RUNGS.includes(kind.rung);
-      return [{ keep: priorityOf(priorities, unit.id, kind).keep, isVital, fix: { do: 'takeOut', unitId: unit.id } as const }];
-    });
-    units.sort((a, b) => a.keep - b.keep);
-    const fixes = (isVital: boolean) => units.filter((unit) => unit.isVital === isVital).map(({ fix }) => fix);
-    return { lifeSaving: fixes(true), others: fixes(false) };
   }
 
   private label(fix: FitFix): string {

@@ -10,8 +10,9 @@ import { type Container, ContainerSchema, type Position } from '../model/contain
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
+import { kitCarry, outerOf } from './carryCheck.ts';
 import { judgeKit } from './judgement.ts';
-import { kitCarry, kitFitProblem, outerOf } from './kitFit.ts';
+import { kitFitProblem } from './kitFit.ts';
 import { proposeFits, runToEnd } from './proposals.ts';
 
 // What everybody packs, and where it lies: common practice, no source. Sizes are those of the catalogue.

@@ -2,8 +2,9 @@ import { packFit } from '../fit/createFit.ts';
 import { type FitResult, OUTCOME_MAKES } from '../fit/problem.ts';
 import type { Position } from '../model/container.ts';
 import type { KitDraft } from '../model/kit.ts';
+import { allGoesIn, type CarryCheck, fitsThere, kitCarry } from './carryCheck.ts';
 import { judgeKit } from './judgement.ts';
-import { allGoesIn, type CarryCheck, fitsThere, kitCarry, kitFitProblem } from './kitFit.ts';
+import { kitFitProblem } from './kitFit.ts';
 import type { FitWorld } from './proposals.ts';
 
 /** Enough to tell how thick it comes out. */

@@ -4,7 +4,7 @@ import { conditionCounts } from '../coverage/prepare.ts';
 import type { AskedNeed, StockKit } from '../coverage/problem.ts';
 import { isAsked, type NeedState } from '../coverage/states.ts';
 import { type FitResult, OUTCOME_MAKES } from '../fit/problem.ts';
-import { type CarryCheck, kitCarry } from '../kit/kitFit.ts';
+import { type CarryCheck, kitCarry } from '../kit/carryCheck.ts';
 import { type Brief, skillsOf } from '../model/brief.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Family } from '../model/family.ts';

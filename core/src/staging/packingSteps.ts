@@ -1,5 +1,6 @@
+import { toMm, toTenths } from '../fit/lays.ts';
 import { type Box, isInFrontOf, isLooseBefore, packedThickness, roomsOf, stackingOf } from '../fit/prepare.ts';
-import { type FitResult, type PlacedItem, toMm, toTenths } from '../fit/problem.ts';
+import type { FitResult, PlacedItem } from '../fit/problem.ts';
 import type { Container } from '../model/container.ts';
 import { type PackStep, packOrder } from './packOrder.ts';
 
