@@ -201,12 +201,20 @@ export function roomsOf({ container }: Pick<FitProblem, 'container'>): Room[] {
   );
 }
 
-const lockedLay = (lock: Lock): Orientation => ({
+const plainLay = (lock: Lock): Orientation => ({
   w: toTenths(lock.wMm),
   h: toTenths(lock.hMm),
   d: toTenths(lock.dMm),
   folded: lock.folded ?? false,
 });
+
+/** Of a block, with how its things lie in it, as far as that is still so. */
+function lockedLay(lock: Lock, item: FitItem, press: number): Orientation {
+  const plain = plainLay(lock);
+  const same =
+    item.block === undefined ? undefined : laysOf(item, press).find(({ w, h, d }) => w === plain.w && h === plain.h && d === plain.d);
+  return same?.grid === undefined ? plain : { ...plain, grid: same.grid };
+}
 
 /** The ways a thing may lie; askew only where it goes in no other way. Film is asked slice by slice, and not about that. */
 function laysInto({ container, press }: FitProblem, item: FitItem, rooms: readonly Room[]): Orientation[] {
@@ -219,11 +227,13 @@ function laysInto({ container, press }: FitProblem, item: FitItem, rooms: readon
 export function prepareFit(problem: FitProblem): Prepared {
   const rooms = roomsOf(problem);
   // A locked thing lies as it was locked, also where its measures have changed since.
-  const lays = problem.items.map((item) => (item.lockedAt === undefined ? laysInto(problem, item, rooms) : [lockedLay(item.lockedAt)]));
+  const lays = problem.items.map((item) =>
+    item.lockedAt === undefined ? laysInto(problem, item, rooms) : [lockedLay(item.lockedAt, item, problem.press)],
+  );
   const locked = problem.items.flatMap(({ lockedAt }, item): Box[] => {
     if (lockedAt === undefined) return [];
     const room = rooms.findIndex(({ compartment, slot }) => compartment === lockedAt.compartment && slot === (lockedAt.slot ?? null));
-    const { w, h, d } = lockedLay(lockedAt);
+    const { w, h, d } = plainLay(lockedAt);
     return [{ item, room, x: toTenths(lockedAt.xMm), y: toTenths(lockedAt.yMm), z: toTenths(lockedAt.zMm), w, h, d, lay: 0 }];
   });
   return preparedOf(

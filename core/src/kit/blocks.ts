@@ -18,7 +18,8 @@ export const thingsOf = ({ id, count }: { id: string; count: number }): string[]
 
 /**
  * Equal thin things of a kit (gloves, pads, wipes, plasters, tablets), each list the things of one block, by the units in it. Things
- * of one module lie with each other only, and what was put somewhere by hand lies by itself.
+ * of one module lie with each other only. What was done by hand to the first is done to the block; where another of them was put
+ * somewhere, or the first alone, they lie one by one.
  */
 export function blocksOf<Own extends Lying>(
   units: readonly Own[],
@@ -28,15 +29,32 @@ export function blocksOf<Own extends Lying>(
   moduleOf: ReadonlyMap<string, string> = new Map(),
 ): Own[][] {
   const alike = new Map<string, Own[]>();
+  const sizes = new Map<string, number>();
   for (const unit of units) {
     const kind = catalog.get(unit.kind);
     if (kind === undefined || unit.condition === 'used') continue;
     if (container !== undefined && isOutside(unit, container, catalog, choices.hung)) continue;
     const { wMm, hMm, tMm } = sizeOf(kind, unit);
-    const byHand = [choices.locks, choices.pins, choices.folds].some((own) => thingsOf(unit).some((id) => own?.[id] !== undefined));
-    if (tMm > THIN_MM || byHand || !PILED.includes(kind.shape)) continue;
+    if (tMm > THIN_MM || !PILED.includes(kind.shape)) continue;
     const key = [moduleOf.get(unit.id) ?? '', unit.kind, unit.state ?? '', wMm, hMm, tMm].join(' ');
     alike.set(key, [...(alike.get(key) ?? []), unit]);
+    sizes.set(key, wMm * hMm * tMm);
   }
-  return [...alike.values()].filter((own) => own.reduce((sum, { count }) => sum + count, 0) >= BLOCK_FROM);
+  return [...alike].flatMap(([key, own]) => {
+    const isMany = own.reduce((sum, { count }) => sum + count, 0) >= BLOCK_FROM;
+    return isMany && !isTakenApart(own, sizes.get(key) ?? 0, choices) ? [own] : [];
+  });
+}
+
+type Choices = Partial<Pick<FitChoices, 'locks' | 'pins' | 'folds'>>;
+
+/** A lock that is no larger than one thing was put on that one alone. */
+const MUCH_LARGER = 1.5;
+
+function isTakenApart(block: readonly Lying[], size: number, { locks, pins, folds }: Choices): boolean {
+  const [first] = block;
+  const others = block.flatMap(thingsOf).filter((id) => id !== first?.id);
+  if ([locks, pins, folds].some((own) => others.some((id) => own?.[id] !== undefined))) return true;
+  const lock = first === undefined ? undefined : locks?.[first.id];
+  return lock !== undefined && lock.wMm * lock.hMm * lock.dMm < MUCH_LARGER * size;
 }

@@ -94,8 +94,25 @@ describe('equal thin things', () => {
     expect(count([unit('b', 'foil-blanket', { count: 3 })])).toBe(1);
     expect(count([unit('b', 'bar-bandage-100', { count: 3 })])).toBe(3);
     expect(count([unit('g', 'gloves', { count: 2 }), unit('p', 'gloves', { count: 2, state: 'pressed' })])).toBe(4);
-    const pins = { w: CONTAINER.compartments[0]?.id ?? '' };
-    expect(count([unit('w', 'antiseptic-wipe', { count: 4 })], { press: 0, locks: {}, pins, folds: {} })).toBe(4);
+    const room = CONTAINER.compartments[0]?.id ?? '';
+    const wipes = [unit('w', 'antiseptic-wipe', { count: 4 })];
+    expect(count(wipes, { press: 0, locks: {}, pins: { 'w:2': room }, folds: {} })).toBe(4);
+    const lock = { compartment: room, xMm: 0, yMm: 0, zMm: 0, wMm: 55, hMm: 55, dMm: 3 };
+    expect(count(wipes, { press: 0, locks: { w: lock }, pins: {}, folds: {} })).toBe(4);
+  });
+
+  it('are put, pinned and locked as the block that they are', () => {
+    const room = CONTAINER.compartments[0]?.id ?? '';
+    const wipes = [unit('w', 'antiseptic-wipe', { count: 4 })];
+    const lock = { compartment: room, xMm: 10, yMm: 0, zMm: 0, wMm: 55, hMm: 55, dMm: 12 };
+    const { problem } = items(wipes, { fit: { press: 0, locks: { w: lock }, pins: {}, folds: {} } });
+    expect(problem.items).toMatchObject([{ id: 'w', lockedAt: lock }]);
+    const result = packFit(problem);
+    expect(result.placed).toMatchObject([{ id: 'w', xMm: 10, dMm: 12 }]);
+    expect(result.blocks).toMatchObject([{ id: 'w', deep: 4 }]);
+    expect(items(wipes, { fit: { press: 0, locks: {}, pins: { w: room }, folds: {} } }).problem.items).toMatchObject([
+      { id: 'w', pinnedTo: room },
+    ]);
   });
 });
 
