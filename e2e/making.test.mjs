@@ -401,6 +401,14 @@ describe('making a kit ready', () => {
       expect(first.hMm, form).toBeCloseTo(hMm, 0);
       if (form !== 'sheet') expect(printed.length, form).toBe(form === 'card' ? 2 : 1);
     }
+    // As a book of pictures, two pages, whatever is in it.
+    for (const kit of ['helm-vest', 'committee-bag']) {
+      await person.goTo(`${server.url}/kits/${kit}/stage?part=print&form=frames`);
+      await person.page.waitForSelector('.frames_frames li');
+      const pages = await printedPages(person.page);
+      expect(pages.length, kit).toBeLessThanOrEqual(2);
+      for (const { wMm } of pages) expect(wMm).toBeCloseTo(148, 0);
+    }
     await person.goTo(`${server.url}/kits/helm-vest/stage?part=print&form=sheet`);
     await person.sees('Number 1 goes in first');
     await person.page.emulateMediaType('print');

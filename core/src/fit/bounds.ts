@@ -39,6 +39,15 @@ export function tooLarge(problem: FitProblem, prepared: Prepared): FitReason[] {
 export const eachGoesIn = (problem: FitProblem): boolean =>
   !['soft', 'rigid'].includes(problem.container.make) || tooLarge(problem, prepareFit(problem)).length === 0;
 
+/** Whether a packing is not impossible from the measures alone: each goes in, and together they are no more than what holds them. */
+export function mayHold(problem: FitProblem): boolean {
+  if (!eachGoesIn(problem)) return false;
+  if (problem.container.make !== 'soft' && problem.container.make !== 'rigid') return true;
+  const { volume, rooms } = prepareFit(problem);
+  const sum = (values: readonly number[]) => values.reduce((all, value) => all + value, 0);
+  return sum(volume) <= sum(rooms.map(({ w, h, d }) => w * h * d));
+}
+
 /** Two things that cannot lie side by side in this room must lie one behind the other. */
 function mustStack(a: readonly Orientation[], b: readonly Orientation[], room: Room): boolean {
   return a.every((one) => b.every((other) => one.w + other.w > room.w && one.h + other.h > room.h));

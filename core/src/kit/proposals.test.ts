@@ -140,7 +140,7 @@ describe('proposals', () => {
       'breath-barrier',
     ];
     let offered = 0;
-    for (let round = 0; round < rounds(12, 60); round += 1) {
+    for (let round = 0; round < rounds(7, 60); round += 1) {
       const units = Array.from({ length: 3 + random.below(4) }, (_, index) =>
         unit(`u${index}`, kinds[random.below(kinds.length)] as string),
       );

@@ -1,5 +1,6 @@
 import { changesBetween } from '../coverage/changes.ts';
 import type { Coverage } from '../coverage/coverage.ts';
+import { mayHold } from '../fit/bounds.ts';
 import { packFit } from '../fit/createFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';
@@ -92,6 +93,23 @@ class Proposer {
     this.found.sort((a, b) => costOf(a) - costOf(b) || a.outerTMm - b.outerTMm);
   }
 
+  /** Most containers are plainly too small, which takes no packing to see. */
+  private mayHold(draft: KitDraft): boolean {
+    const container = this.world.containers.find(({ id }) => id === draft.containerId);
+    if (container === undefined) return false;
+    const { units, fit, modules } = draft;
+    const problem = kitFitProblem({
+      units,
+      container,
+      coverage: this.base.coverage,
+      catalog: this.world.catalog,
+      fit,
+      modules,
+      isThinnest: true,
+    });
+    return problem.ok && mayHold(problem.problem);
+  }
+
   private tryDraft(draft: KitDraft): Tried {
     const { catalog, school, today, containers, positions } = this.world;
     const container = containers.find(({ id }) => id === draft.containerId);
@@ -149,8 +167,9 @@ class Proposer {
     for (const container of containers) {
       const fix: FitFix = { do: 'container', containerId: container.id };
       const draft = this.apply([fix]);
-      const tried = this.tryDraft(draft);
       yield this.advance();
+      if (!this.mayHold(draft)) continue;
+      const tried = this.tryDraft(draft);
       if (!tried.result.feasible) continue;
       const { units, fit } = draft;
       for (const position of soonest) {
@@ -169,8 +188,10 @@ class Proposer {
     const fitting: Fitting[] = [];
     for (const fix of fixes) {
       const all = [...on, fix];
-      const tried = this.tryDraft(this.apply(all));
+      const draft = this.apply(all);
       yield this.advance();
+      if (fix.do === 'container' && !this.mayHold(draft)) continue;
+      const tried = this.tryDraft(draft);
       if (tried.fits) fitting.push(this.pruned(all, tried));
     }
     fitting.sort((a, b) => (a.tried.carry?.outerTMm ?? 0) - (b.tried.carry?.outerTMm ?? 0));

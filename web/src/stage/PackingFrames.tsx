@@ -3,16 +3,29 @@ import { showDate } from '@ivrak/core/model';
 import { packingSteps } from '@ivrak/core/staging';
 import { containerOf } from '../data/catalog.ts';
 import { mm, told } from '../drawing/figures.ts';
-import { roomDrawings } from '../fit/frames.ts';
+import { PAD, roomDrawings } from '../fit/frames.ts';
 import { nameOf } from '../fit/itemNames.ts';
 import { RoomSoFar } from '../fit/Steps.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import css from './frames.module.css';
 
-/** The drawing of a frame is no larger than this, px. */
-const WIDE = 205;
-const HIGH = 190;
+/** What a page of A5 leaves within its margins, mm. */
+const PAGE = { w: 132, h: 184 };
+const PAGES = 2;
+const GAP_MM = 3;
+/** A name and where it goes, in lines that may wrap, mm. */
+const WORDS_MM = 15;
+const MOST_COLUMNS = 6;
+const PX_PER_MM = 96 / 25.4;
+
+/** The fewest pictures beside each other with which all of them go on two pages; the larger they are, the better. */
+function columnsFor(count: number, shape: number): number {
+  const rows = (columns: number) => Math.ceil(Math.ceil(count / PAGES) / columns);
+  const high = (columns: number) => ((PAGE.w - (columns - 1) * GAP_MM) / columns) * shape + WORDS_MM;
+  for (let columns = 2; columns < MOST_COLUMNS; columns += 1) if (rows(columns) * high(columns) <= PAGE.h) return columns;
+  return MOST_COLUMNS;
+}
 
 /** The packing as numbered pictures: in each the compartment of the thing that goes in, with what is in it already. */
 export function PackingFrames({ result }: { result: FitResult }) {
@@ -20,13 +33,16 @@ export function PackingFrames({ result }: { result: FitResult }) {
   const container = containerOf(draft.containerId);
   if (container === undefined) return null;
   const rooms = roomDrawings(container, result);
-  const scale = Math.min(WIDE / Math.max(...rooms.map(({ w }) => w)), HIGH / Math.max(...rooms.map(({ h }) => h)));
   const steps = packingSteps(container, result);
+  const [wide, high] = [Math.max(...rooms.map(({ w }) => w)), Math.max(...rooms.map(({ h }) => h))];
+  const columns = columnsFor(steps.length, Math.min(1.2, high / wide));
+  const cell = ((PAGE.w - (columns - 1) * GAP_MM) / columns) * PX_PER_MM - 2 * PAD;
+  const scale = Math.min(cell / wide, (1.2 * cell) / high);
   const name = nameOf(draft);
   return (
     <article className={css.frames}>
       <h2>{draft.name}, step by step</h2>
-      <ol>
+      <ol style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}>
         {steps.map((step, index) => {
           const room = rooms.find(({ id }) => id === step.compartment);
           return (

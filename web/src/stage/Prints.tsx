@@ -33,8 +33,8 @@ const FORMS = [
   },
   {
     value: 'frames',
-    label: 'Step by step, A4',
-    page: 'A4 portrait',
+    label: 'Step by step, A5',
+    page: 'A5 portrait',
     words: [
       'For whoever packs it for the first time: a picture for each thing, in the order in which they go in.',
       'The outlined thing is the one that goes in; what is in already is drawn as it lies, to scale.',
