@@ -53,12 +53,12 @@ const SHOWN = 6;
 
 /** " · 120 g more · 2 s longer to draw" */
 function costsText({ massG, priceMinor, drawS }: FitProposal['costs']): string {
-  const parts = [
+  const told = [
     massG === 0 ? '' : `${grams(Math.abs(massG))} ${massG > 0 ? 'more' : 'less'}`,
     priceMinor === 0 ? '' : `${price(priceMinor)} to buy`,
     drawS === 0 ? '' : `${Math.abs(drawS)} s ${drawS > 0 ? 'longer' : 'sooner'} to draw`,
   ];
-  return parts.map((part) => (part === '' ? '' : ` · ${part}`)).join('');
+  return told.map((part) => (part === '' ? '' : ` · ${part}`)).join('');
 }
 
 function Proposal({ proposal }: { proposal: FitProposal }) {

@@ -11,11 +11,11 @@ import { CAUTION } from '../ui/caution.ts';
 import css from './frames.module.css';
 
 /** What a page of A5 leaves within its margins, mm. */
-const PAGE = { w: 132, h: 184 };
+const PAGE = { w: 132, h: 176 };
 const PAGES = 2;
 const GAP_MM = 3;
 /** A name and where it goes, in lines that may wrap, mm. */
-const WORDS_MM = 15;
+const WORDS_MM = 19;
 const MOST_COLUMNS = 6;
 const PX_PER_MM = 96 / 25.4;
 
