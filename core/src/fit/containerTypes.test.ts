@@ -70,6 +70,7 @@ describe('a flat bag', () => {
     const problem = problemOf(
       gallon,
       TRAUMA.filter(([id]) => id !== 'gloves-large'),
+      { decodes: 12_000 },
     );
     const result = bestFit(problem, [packFit(problem), packFit({ ...problem, seed: problem.seed + 1 })]);
     expect(result).toMatchObject({ verdict: 'fits', feasible: true });

@@ -1,6 +1,6 @@
 import type { Compartment } from '../model/container.ts';
 import { type Bound, tooLarge } from './bounds.ts';
-import { COMFORTABLE_MM, flatBagCapacity } from './film.ts';
+import { COMFORTABLE_MM, flatBagCapacity, HAND_PRESS } from './film.ts';
 import type { NearestClosed } from './filmSearch.ts';
 import { type Orientation, toMm } from './lays.ts';
 import {
@@ -223,7 +223,8 @@ function verdictOf(problem: FitProblem, prepared: Prepared, feasible: boolean, r
   if (feasible) return 'fits';
   const isFilm = problem.container.make === 'flatBag';
   if (reasons.some(({ code }) => code === 'tooLarge' || code === 'tooThick' || code === 'stack')) return 'cannot';
-  const { volume } = isFilm ? prepareFit(problem) : prepared;
+  // The hands that close film press out what gives.
+  const { volume } = isFilm ? prepareFit({ ...problem, press: HAND_PRESS }) : prepared;
   const solid = problem.items.reduce(
     (sum, item, index) => sum + (volume[index] ?? 0) * (item.solidity ?? (isFilm ? LEAST_SOLIDITY : 1)),
     0,

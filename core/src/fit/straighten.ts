@@ -12,6 +12,7 @@ export function toPhoto(
   corners: readonly [Point, Point, Point, Point],
   { wMm, hMm }: { wMm: number; hMm: number },
 ): ((at: Point) => Point) | null {
+  if (corners.some((_, index) => isInLine(corners, index))) return null;
   const flat: readonly Point[] = [
     [0, 0],
     [wMm, 0],
@@ -30,6 +31,18 @@ export function toPhoto(
     const depth = g * x + h * y + 1;
     return [(a * x + b * y + c) / depth, (d * x + e * y + f) / depth];
   };
+}
+
+/** Sine under which three corners are taken to lie in a line. */
+const STRAIGHT = 0.01;
+
+/** Whether a corner lies in a line with its two neighbours, or on one of them. */
+function isInLine(corners: readonly Point[], index: number): boolean {
+  const [x, y] = corners[index] as Point;
+  const [ax, ay] = corners[(index + 1) % corners.length] as Point;
+  const [bx, by] = corners[(index + 3) % corners.length] as Point;
+  const [u, v, s, t] = [ax - x, ay - y, bx - x, by - y];
+  return Math.abs(u * t - v * s) <= STRAIGHT * Math.hypot(u, v) * Math.hypot(s, t);
 }
 
 const SINGULAR = 1e-9;

@@ -1,8 +1,8 @@
 import { changesBetween } from '../coverage/changes.ts';
 import type { Coverage } from '../coverage/coverage.ts';
 import { mayHold } from '../fit/bounds.ts';
-import { packFit } from '../fit/createFit.ts';
-import type { FitResult } from '../fit/problem.ts';
+import { createFit } from '../fit/createFit.ts';
+import type { FitProblem, FitResult } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
@@ -31,6 +31,21 @@ interface Tried {
   distance: number;
 }
 
+/** Packs until it fits, and a little further; no longer where that is proven not to be. */
+function packForPlace(problem: FitProblem, carryOf: (packed: FitResult) => CarryCheck | null): FitResult {
+  const run = createFit({ ...problem, decodes: TRY_DECODES });
+  for (let share = 0, left = Number.POSITIVE_INFINITY; share < 1 && left > 0; left -= 1) {
+    share = run.step(TRY_STEP);
+    const now = run.result();
+    const carry = carryOf(now);
+    const fits = carry === null ? now.feasible : fitsThere(now, carry);
+    if (fits) left = Math.min(left, STEPS_BEYOND);
+    const least = carryOf({ ...now, thicknessMm: now.bound.valueMm });
+    if (least !== null && !least.isMeasured && least.overMm > 0) break;
+  }
+  return run.result();
+}
+
 /** Fixes that were tried together and fit. */
 interface Fitting {
   fixes: FitFix[];
@@ -39,6 +54,9 @@ interface Fitting {
 
 /** Enough to tell what a change does; the packing itself is worked out again once it is made. */
 const TRY_DECODES = 1500;
+const TRY_STEP = 250;
+/** Steps after the first packing that fits, for a thinner one. */
+const STEPS_BEYOND = 2;
 const MOST_PER_SORT = 3;
 const UNPLACED_MM = 1000;
 
@@ -119,8 +137,9 @@ class Proposer {
     const { units, fit, modules } = draft;
     const problem = kitFitProblem({ units, container, position, coverage, catalog, fit, modules, isThinnest: true });
     if (!problem.ok) throw new RangeError(`${problem.count} things are too many to pack`);
-    const result = packFit({ ...problem.problem, decodes: TRY_DECODES });
-    const carry = position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog, fit });
+    const carryOf = (packed: FitResult) => (position === undefined ? null : kitCarry({ units, container, position, packed, catalog, fit }));
+    const result = packForPlace(problem.problem, carryOf);
+    const carry = carryOf(result);
     const fits = carry === null ? result.feasible : fitsThere(result, carry);
     const out = (allGoesIn(result, carry) ? 0 : result.unplaced.length) + (carry !== null && !carry.outlineFits ? 1 : 0);
     return { coverage, result, carry, fits, distance: out * UNPLACED_MM + (carry?.overMm ?? 0) };

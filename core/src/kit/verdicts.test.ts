@@ -10,7 +10,8 @@ import { type Container, ContainerSchema, type Position } from '../model/contain
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
-import { kitCarry, outerOf } from './carryCheck.ts';
+import { allGoesIn, kitCarry, outerOf } from './carryCheck.ts';
+import { contentsMark } from './closes.ts';
 import { judgeKit } from './judgement.ts';
 import { kitFitProblem } from './kitFit.ts';
 import { proposeFits, runToEnd } from './proposals.ts';
@@ -71,6 +72,51 @@ describe('a quart bag', () => {
   ])('closes over a windlass tourniquet and %s', (_, kinds) => {
     const { result } = packed(things(...kinds), quart);
     expect(result.verdict).toBe('fits');
+  });
+});
+
+describe('the full trauma list in a quart bag', () => {
+  const quart = containerOf('quart-bag');
+  const list = () =>
+    things(
+      'windlass-tourniquet',
+      'elastic-wrap-tourniquet',
+      'bar-bandage-100',
+      'plain-gauze',
+      'chitosan-gauze',
+      'vented-seals-compact',
+      'nasal-airway-28',
+      'decompression-needle',
+      'foil-blanket',
+      ['gloves', 2],
+      'marker',
+      'flat-tape',
+      'lighter',
+      'penlight',
+      'shears',
+    );
+
+  it('may go in, with what it lacks; measured, it does, until something in it changes', () => {
+    const units = list();
+    const place = positionOf('pack-lid');
+    const { result } = packed(units, quart, place);
+    expect(result.verdict).toBe('may');
+    expect(result.reasons.map(({ code }) => code)).toContain('volume');
+    // What stays out is the last in priority: nothing of it stops a bleed before the rest does.
+    expect(result.unplaced.length).toBeGreaterThan(0);
+    const closes = {
+      outerMm: 62,
+      make: quart.make,
+      computedMm: null,
+      contents: contentsMark(units, quart, CATALOG),
+      by: 'crew',
+      on: plainDate('2026-11-25'),
+    };
+    const fit = { press: 0, locks: {}, pins: {}, folds: {}, closes };
+    const carry = (own: Unit[]) => kitCarry({ units: own, container: quart, position: place, packed: result, catalog: CATALOG, fit });
+    expect(carry(units)).toMatchObject({ isMeasured: true, outerTMm: 62 });
+    expect(allGoesIn(result, carry(units))).toBe(true);
+    expect(carry(units.slice(1)).isMeasured).toBe(false);
   });
 });
 
