@@ -9,8 +9,11 @@ import type { FitChoices, Module } from '../model/kit.ts';
 import type { Lock } from '../model/lock.ts';
 import { plainUnit, type Unit, UnitIdSchema } from '../model/unit.ts';
 import { blocksOf, thingsOf } from './blocks.ts';
-import { isOutside } from './outside.ts';
+import { isCutter, isOutside } from './outside.ts';
 import { LIFE_SAVING_RUNGS, MOST_KEEP, type Priority, prioritiesOf, priorityOf, TOGETHER } from './priority.ts';
+
+/** Planning value, s. */
+const CUTTER_S = 60;
 
 const SHAPES: Record<Kind['shape'], FitItem['shape']> = { slab: 'flat', soft: 'flat', brick: 'brick', rigid: 'brick', tube: 'tube' };
 
@@ -156,8 +159,8 @@ function itemOf(unit: Unit, kind: Kind, id: string, { reach, urgency, keep }: Pr
     give: giveOf(kind, size),
     solidity: solidityOf(kind),
     reach: copy === 0 ? reach : 3,
-    // Another of the same is needed after the first.
-    urgency: copy === 0 ? urgency : urgency / 2,
+    // Another of the same is needed after the first. A cutter lies on top, whatever it is booked for: clothing comes off first.
+    urgency: copy === 0 ? Math.max(urgency, isCutter(kind) ? 1 / CUTTER_S : 0) : urgency / 2,
     keep,
     ...(LIFE_SAVING_RUNGS.includes(kind.rung) ? { lifeSaving: true } : kind.rung === 'D' ? { lifeSaving: false } : {}),
     together: copies > 1 ? [...beside, kind.id] : beside,

@@ -320,6 +320,14 @@ describe('nearest to hand', () => {
     expect(coverage.needs.find(({ need }) => need === 'S.hands')?.windowS).toBe(shortest);
     expect(before(result, 'gloves')).toBe(0);
   });
+
+  it('is a cutter, which is outside or on top, though no need asks for one', () => {
+    const { result } = packed(
+      things('shears-small', 'windlass-tourniquet', 'kaolin-gauze', 'foil-blanket', 'gauze-pads'),
+      containerOf('vest-pouch'),
+    );
+    expect(before(result, 'shears-small')).toBe(0);
+  });
 });
 
 describe('proposals', () => {

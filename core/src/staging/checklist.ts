@@ -157,7 +157,8 @@ function containerSteps(draft: Draft, container: Container | undefined, catalog:
     steps.push(step('container', `${what}:${container.id}`, text, why, unitIds));
   const cutters = draft.units.filter(({ kind }) => isCutter(catalog.get(kind)));
   if (cutters.length > 0) {
-    const isSealed = SEALED_MAKES.includes(container.make) || container.make === 'flatBag';
+    // A press-seal bag opens by hand.
+    const isSealed = SEALED_MAKES.includes(container.make);
     const names = cutters.map(({ kind }) => catalog.get(kind)?.name ?? kind).join(', ');
     if (isSealed)
       add(
