@@ -198,11 +198,21 @@ describe('contract calls', () => {
       { items: [{ ...items[0], pinnedTo: 'lid' }] },
     );
     expect(pinned.placed[0].compartment).toBe('lid');
+    const placeBounds = { wMm: 150, hMm: 120, tMm: 60 };
+    const bound = await packs({ make: 'vacuumRoll', rollWidthMm: 280, compartments: [{ ...room, hMm: 400 }] }, { placeBounds });
+    expect(Math.max(bound.outer.wMm, bound.outer.hMm)).toBeLessThanOrEqual(150);
+    const wishing = items.map((item, index) => ({ ...item, urgency: 1 / (60 + 60 * index), lifeSaving: true, together: ['all'] }));
+    const wished = await packs({ make: 'soft', lies: 'trays', compartments: [room, { ...room, id: 'lower' }] }, { items: wishing });
+    expect(wished.wishes).toMatchObject({ buried: 0 });
+    const pile = { id: 'w', wMm: 50, hMm: 50, tMm: 3, shape: 'flat', block: ['w', 'w:2', 'w:3', 'w:4'] };
+    const piled = await packs({ make: 'soft', compartments: [room] }, { items: [pile], outside: [{ id: 'strap', tMm: 30 }] });
+    expect(piled.blocks).toMatchObject([{ id: 'w', items: pile.block }]);
+    expect(piled.blockedBy).toEqual({ w: [], 'w:2': [], 'w:3': [], 'w:4': [] });
     const again = await packs({ make: 'soft', compartments: [room] });
     expect(again).toEqual(soft);
   });
 
-  it('compute/fit refuses a roll without width, one panel that faces nothing, and a lock in film, by field', async () => {
+  it('compute/fit refuses a roll without width, one panel that faces nothing, a lock in film and a pile that is not itself, by field', async () => {
     const items = [{ id: 'a', wMm: 10, hMm: 10, tMm: 10, shape: 'flat' }];
     const room = { id: 'main', wMm: 100, hMm: 100, dMm: 40, access: 'front' };
     const lockedAt = { compartment: 'main', xMm: 0, yMm: 0, zMm: 0, wMm: 10, hMm: 10, dMm: 10 };
@@ -213,6 +223,16 @@ describe('contract calls', () => {
     await refused(422, 'container.rollWidthMm', post({ make: 'vacuumRoll', compartments: [room] }));
     await refused(422, 'container.compartments', post({ make: 'soft', facing: true, compartments: [room] }));
     await refused(422, 'items', post({ make: 'flatBag', compartments: [room] }, [{ ...items[0], lockedAt }]));
+    const soft = { make: 'soft', compartments: [room] };
+    await refused(422, 'items', post(soft, [{ ...items[0], block: ['b', 'c'] }]));
+    await refused(
+      422,
+      'items',
+      post(soft, [
+        { ...items[0], block: ['a', 'b'] },
+        { ...items[0], id: 'b' },
+      ]),
+    );
   });
 
   it('compute/fit packs in a thread of its own and refuses bad measures', async () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkPlacement } from './check.ts';
-import { packFit } from './createFit.ts';
+import { createFit, packFit } from './createFit.ts';
 import { type FitItem, type FitProblem, FitProblemSchema } from './problem.ts';
 
 type Row = readonly [id: string, w: number, h: number, t: number, shape: FitItem['shape'], solidity: number, give?: number];
@@ -37,5 +37,31 @@ describe('film closes slice by slice', () => {
     ['small', SMALL_SHEARS],
   ])('over tourniquet, bar bandage, plain gauze, gloves and %s shears', (_, shears) => {
     for (const seed of [1, 2]) expect(pack(problemOf([STRAP, BANDAGE, GAUZE, shears, GLOVES], quart, { seed })).verdict).toBe('fits');
+  });
+
+  it('has a packing at every moment, that holds and only gets better: whoever stops early has the best so far', () => {
+    for (const rows of [
+      [STRAP, SHEARS, GAUZE],
+      [STRAP, BANDAGE, GAUZE, SHEARS, GLOVES],
+    ]) {
+      const problem = problemOf(rows, quart, { decodes: 6000 });
+      const run = createFit(problem);
+      let out = rows.length;
+      for (let share = 0; share < 1; ) {
+        share = run.step(300);
+        const now = run.result();
+        expect(checkPlacement(problem, now.placed), `at ${share}`).toEqual([]);
+        expect(now.unplaced.length).toBeLessThanOrEqual(out);
+        if (now.feasible) expect(now.thicknessMm).toBeGreaterThanOrEqual(now.bound.valueMm);
+        out = now.unplaced.length;
+      }
+    }
+  });
+
+  it('says cannot only of what hands do not press in either', () => {
+    // A pad of 190 x 150 x 20 asks for 210 of 203 mm of film; pressed to half, for 200.
+    const pad = (give: number): Row => ['pad', 190, 150, 20, 'flat', 1, give];
+    expect(pack(problemOf([pad(0)], quart, { decodes: 600 })).reasons).toMatchObject([{ code: 'tooLarge', overMm: 7 }]);
+    expect(pack(problemOf([pad(0.5)], quart, { decodes: 600 }))).toMatchObject({ verdict: 'fits', pressed: 1 });
   });
 });

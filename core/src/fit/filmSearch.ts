@@ -6,6 +6,7 @@ import {
   type Decoded,
   type Genome,
   isInFrontOf,
+  type Prepared,
   preparedOf,
   type Room,
   settleBack,
@@ -17,6 +18,7 @@ import type { KnownPacking } from './search.ts';
 import { shiftAbout } from './shifting.ts';
 import { extentOf, Slices } from './slices.ts';
 import { disorderOf, isBetter, type Standing } from './standing.ts';
+import { constructiveStarts } from './starts.ts';
 import { type Wishes, wishesMissed } from './wishes.ts';
 
 /** Lengths in tenths of a millimetre. */
@@ -65,6 +67,7 @@ const OUT = 40;
 const OUT_KEEP = 200;
 const OPEN = 30;
 const SHORT = 0.2;
+const THICK = 0.03;
 
 /**
  * Looks for a way to lay things so that film closes over them, slice by slice. Things are laid into rooms of changing size by the
@@ -86,7 +89,8 @@ export class FilmSearch {
   private current: { genome: Genome; energy: number };
   private cycleLeft = 0;
   private cycleLength: number;
-  private starts: Genome[];
+  private readonly starts: readonly Genome[];
+  private started = 0;
 
   constructor(private readonly options: FilmSearchOptions) {
     const { lays, keep, from } = options;
@@ -99,7 +103,7 @@ export class FilmSearch {
     this.cycleLength = Math.max(MIN_CYCLE, Math.min(MAX_CYCLE, 25 * lays.length));
     this.room = this.roomOf(this.thickest, 1, 1);
     this.decoder = this.decoderFor(this.room);
-    this.starts = this.constructiveStarts();
+    this.starts = constructiveStarts(this.preparedFor(this.room), options.wishes);
     const genome = from?.genome ?? (this.starts[0] as Genome);
     const decoded = from?.decoded ?? { boxes: [], unplaced: lays.map((_, item) => item) };
     this.best = { genome, decoded, standing: this.standingOf(decoded) };
@@ -121,8 +125,8 @@ export class FilmSearch {
       if (this.best.standing.missing > 0 && this.nearest !== null && this.nearest.over > 0) this.polish(this.nearest);
       this.openCycle();
     }
-    const start = this.starts.pop();
-    const genome = start ?? this.moved(this.current.genome);
+    const genome = this.starts[this.started] ?? this.moved(this.current.genome);
+    this.started += 1;
     this.cycleLeft -= 1;
     const heat = HOT * (COLD / HOT) ** (1 - this.cycleLeft / this.cycleLength);
     const energy = this.evaluate(genome);
@@ -147,11 +151,16 @@ export class FilmSearch {
     const { random, options } = this;
     const { w, h } = options.bag;
     const roomiest = (w + h - Math.sqrt(w * w + h * h - w * h)) / 3;
-    const t = Math.round(this.thickest + random.next() * Math.max(50, 1.4 * roomiest - this.thickest));
-    this.room = this.roomOf(t, random.next() * random.next(), random.next() * random.next());
+    const { missing, over, thickness } = this.best.standing;
+    // Where all is in and thinner is better, rooms as thick as that have nothing to give.
+    const most = missing === 0 && over > 0 ? thickness : Math.max(this.thickest + 50, 1.4 * roomiest);
+    const t = Math.round(this.thickest + random.next() * Math.max(0, most - this.thickest));
+    // Nearly as large as the bag for few things that reach far, as small as a box in it for many.
+    const skew = random.next() < 0.3 ? 1 : random.next();
+    this.room = this.roomOf(t, skew * random.next(), skew * random.next());
     this.decoder = this.decoderFor(this.room);
     this.cycleLeft = this.cycleLength;
-    const genome = random.next() < 0.6 ? this.best.genome : (this.constructiveStarts()[random.below(10)] ?? this.best.genome);
+    const genome = random.next() < 0.6 ? this.best.genome : (this.starts[random.below(this.starts.length)] as Genome);
     this.current = { genome, energy: this.evaluate(genome) };
     this.decoder.keep(genome, this.depths);
   }
@@ -167,28 +176,27 @@ export class FilmSearch {
     return { compartment, slot: null, w: Math.max(1, w), h: Math.max(1, h), d, top: bag.top, layers: 0, behind: -1 };
   }
 
-  private decoderFor(room: Room): Decoder {
+  private preparedFor(room: Room): Prepared {
     const { lays, reach } = this.options;
-    this.depths = [room.d];
-    return new Decoder(preparedOf(lays, [room], reach, [], besideEachOther(1)));
+    return preparedOf(lays, [room], reach, [], besideEachOther(1));
   }
 
-  private constructiveStarts(): Genome[] {
-    const { lays, wishes } = this.options;
-    const items = lays.map((_, item) => item);
-    const size = (item: number) => lays[item]?.[0] ?? { w: 0, h: 0, d: 0 };
-    const keys = [
-      (item: number) => size(item).w * size(item).h * size(item).d,
-      (item: number) => size(item).w * size(item).h,
-      (item: number) => Math.max(size(item).w, size(item).h, size(item).d),
-      (item: number) => -(wishes?.urgency[item] ?? 0),
-    ];
-    return keys.flatMap((key) =>
-      WEIGHT_PRESETS.map((weights): Genome => {
-        const order = [...items].sort((a, b) => key(b) - key(a) || a - b);
-        return { order, lay: items.map(() => -1), room: items.map(() => -1), weights, frontFirst: false, mixed: false };
-      }),
-    );
+  private decoderFor(room: Room): Decoder {
+    this.depths = [room.d];
+    return new Decoder(this.preparedFor(room));
+  }
+
+  /** Coarser than the moves in a room of its own size: the room changes with each cycle. */
+  private moved(genome: Genome): Genome {
+    const { random } = this;
+    const next: Genome = { ...genome, order: [...genome.order], lay: [...genome.lay] };
+    const n = next.order.length;
+    const [a, b, kind] = [random.below(n), random.below(n), random.next()];
+    if (kind < 0.35) [next.order[a], next.order[b]] = [next.order[b] as number, next.order[a] as number];
+    else if (kind < 0.55) next.order.splice(b, 0, ...next.order.splice(a, 1));
+    else if (kind < 0.9) next.lay[a] = random.next() < 0.3 ? -1 : random.below(this.options.lays[a]?.length ?? 1);
+    else next.weights = WEIGHT_PRESETS[random.below(WEIGHT_PRESETS.length)] as Weights;
+    return next;
   }
 
   private evaluate(genome: Genome): number {
@@ -208,7 +216,10 @@ export class FilmSearch {
     if (isBetter(standing, this.best.standing)) this.best = { genome, decoded, standing };
     const dropped = out.filter((item) => !unplaced.includes(item));
     const hurt = (items: readonly number[]) => items.reduce((sum, item) => sum + OUT + OUT_KEEP * (this.keepShare[item] as number), 0);
-    const order = this.options.wishes === null ? 0.03 * standing.thickness : disorderOf(standing, standing.over);
+    const order =
+      this.options.wishes === null
+        ? THICK * standing.thickness + SHORT * (standing.over - standing.thickness)
+        : disorderOf(standing, 0) + SHORT * standing.over;
     return hurt(unplaced) + (short === 0 ? order : OPEN + Math.min(SHORT * short, hurt(dropped) + 0.03 * short));
   }
 
@@ -245,9 +256,8 @@ export class FilmSearch {
   private takenOut(boxes: readonly Box[]): Box[] {
     const { bag, keep } = this.options;
     let left = [...boxes];
-    while (left.length > 0) {
+    while (this.shortOf(left) > 0) {
       const [along, across] = [this.slices.tightest(left, true), this.slices.tightest(left, false)];
-      if (this.shortOf(left) === 0) return left;
       const isHeld = along.girth > bag.h || across.girth > bag.w;
       const { items } = !isHeld ? { items: left.map(({ item }) => item) } : along.girth - bag.h > across.girth - bag.w ? along : across;
       const out = items.reduce((least, item) => ((keep[item] as number) < (keep[least] as number) ? item : least));
@@ -260,26 +270,15 @@ export class FilmSearch {
     const { wishes, place, keep } = this.options;
     const missing = unplaced.length === 0 ? 0 : keep.reduce((sum, value, item) => (unplaced.includes(item) ? sum + value : sum), 0);
     const [w, h, thickness] = extentOf(boxes);
+    // Without wishes thinner is always better; over a place it is that all the more.
     let over = wishes === null ? thickness : 0;
     if (place !== undefined) {
       const outside = (wide: number, high: number) => Math.max(0, w - wide) + Math.max(0, h - high);
-      over =
-        Math.min(outside(place.w, place.h), outside(place.h, place.w)) + (wishes === null ? thickness : Math.max(0, thickness - place.d));
+      over += Math.min(outside(place.w, place.h), outside(place.h, place.w));
+      if (wishes !== null) over += Math.max(0, thickness - place.d);
     }
     const wished = wishes === null ? { buried: 0, exit: 0, apart: 0, fronts: 0 } : wishesMissed(wishes, { rooms: [this.room] }, boxes);
     return { missing, over, thickness, ...wished };
-  }
-
-  private moved(genome: Genome): Genome {
-    const { random } = this;
-    const next: Genome = { ...genome, order: [...genome.order], lay: [...genome.lay] };
-    const n = next.order.length;
-    const [a, b, kind] = [random.below(n), random.below(n), random.next()];
-    if (kind < 0.35) [next.order[a], next.order[b]] = [next.order[b] as number, next.order[a] as number];
-    else if (kind < 0.55) next.order.splice(b, 0, ...next.order.splice(a, 1));
-    else if (kind < 0.9) next.lay[a] = random.next() < 0.3 ? -1 : random.below(this.options.lays[a]?.length ?? 1);
-    else next.weights = WEIGHT_PRESETS[random.below(WEIGHT_PRESETS.length)] as Weights;
-    return next;
   }
 
   /** The best with everything as far back as the film lets it, and nothing before the bag's edge. */

@@ -106,3 +106,7 @@ function shapeLays(shape: FitItem['shape'], w: number, h: number, t: number, fol
   if (shape === 'tube') return [lay(w, t, t), lay(t, w, t), lay(t, t, w)];
   return [lay(w, h, t), lay(h, w, t), lay(w, t, h), lay(t, w, h), lay(h, t, w), lay(t, h, w)];
 }
+
+/** How many single things some items are, all of them or those with these ids; a block is as many as are in it. */
+export const thingsIn = (items: readonly Pick<FitItem, 'id' | 'block'>[], ids?: readonly string[]): number =>
+  items.reduce((sum, { id, block }) => (ids === undefined || ids.includes(id) ? sum + (block?.length ?? 1) : sum), 0);

@@ -11,9 +11,10 @@ import { limitTenths, wishesOf } from './wishes.ts';
 import { betterKnown, CHUNK, type Found, keepOf, known, mustReach, pressed, search, type Work, wayRound } from './work.ts';
 
 const FLAT_BAG_TRIES = 7;
-/** Shares of the budget: as a box, which is quick and always closes; slice by slice; and pressed by hand where that does not do. */
-const AS_BOX = 0.2;
-const BY_SLICES = 0.25;
+/** Shares of the budget: a first box, which tells whether the bag is roomy; thinner boxes where it is; of what is left, film closed loosely. */
+const FIRST_BOX = 0.06;
+const THINNER_BOXES = 0.5;
+const LOOSE = 0.35;
 
 /** A bag of film: as a box at first, then slice by slice, then with everything pressed as the hands that close it do. */
 export function* packFlatBag(problem: FitProblem, found: Found, budget: number, earlier: readonly PlacedItem[] | undefined): Work {
@@ -24,28 +25,37 @@ export function* packFlatBag(problem: FitProblem, found: Found, budget: number, 
     const rooms = { make: 'bundle' as const, compartments: [{ id: bag.id, wMm: bag.wMm, hMm: bag.hMm, dMm: most, access: bag.access }] };
     return prepareFit({ ...problem, press, container: rooms });
   };
+  const canPress = problem.press < HAND_PRESS && problem.items.some(({ give = 0 }) => give > 0);
   const loose = flat(problem.press);
-  const asBox: Found = { ...found };
+  const byHand = canPress ? flat(HAND_PRESS) : loose;
+  // While it is not known how it will be closed, only what holds for either is certain.
+  Object.assign(found, { prepared: loose, bound: lowerBound(byHand) });
   const first = knownFrom(problem, loose, earlier);
-  if (first === undefined) yield* packAsBox(problem, asBox, Math.ceil(budget * AS_BOX));
-  Object.assign(found, { prepared: loose, decoded: asBox.decoded, genome: asBox.genome, decodes: asBox.decodes });
-  found.bound = lowerBound({ ...loose, rooms: [loose.rooms[0] as Room] });
-  yield* closeFilm(problem, found, Math.ceil(budget * (first === undefined ? BY_SLICES : AS_BOX + BY_SLICES)), first ?? known(asBox));
-  const rest = Math.floor(budget * (1 - AS_BOX - BY_SLICES));
-  const isSoft = problem.items.some(({ give = 0 }) => give > 0);
-  if (found.decoded.unplaced.length === 0 || !isSoft || problem.press >= HAND_PRESS) {
-    yield* closeFilm(problem, found, rest, known(found), problem.seed + 1);
-    return;
+  if (first === undefined) yield* packAsBox(problem, found, budget);
+  const left = Math.max(0, budget - found.decodes);
+  if (found.decoded.unplaced.length === 0 || !canPress) {
+    yield* closeFilm(problem, found, left, first ?? known(found));
+  } else {
+    yield* closeFilm(problem, found, Math.ceil(left * LOOSE), first ?? known(found));
+    if (found.decoded.unplaced.length > 0) {
+      yield* pressFilm(problem, found, Math.floor(left * (1 - LOOSE)), byHand, earlier);
+      if (found.pressed !== undefined) return;
+    } else yield* closeFilm(problem, found, Math.floor(left * (1 - LOOSE)), known(found), problem.seed + 1);
   }
-  const byHand = flat(HAND_PRESS);
-  const from = found.genome === null ? undefined : pressed(found.decoded, loose, byHand, found.genome, false);
+  found.bound = lowerBound(loose);
+}
+
+/** The same with all that gives pressed out of it; taken where less stays out for it. */
+function* pressFilm(problem: FitProblem, found: Found, budget: number, byHand: Prepared, earlier: readonly PlacedItem[] | undefined): Work {
+  const from = found.genome === null ? undefined : pressed(found.decoded, found.prepared, byHand, found.genome, false);
   const own: Found = { ...found, prepared: byHand };
-  yield* closeFilm(problem, own, rest, betterKnown(problem, byHand, knownFrom({ ...problem, press: HAND_PRESS }, byHand, earlier), from));
-  found.decodes = own.decodes;
-  const bound = lowerBound({ ...byHand, rooms: [byHand.rooms[0] as Room] });
-  if (own.decoded.unplaced.length < found.decoded.unplaced.length) Object.assign(found, own, { pressed: HAND_PRESS, bound });
-  else if ((own.nearest?.over ?? Number.POSITIVE_INFINITY) < (found.nearest?.over ?? Number.POSITIVE_INFINITY))
-    found.nearest = own.nearest ?? null;
+  const seen = knownFrom({ ...problem, press: HAND_PRESS }, byHand, earlier);
+  yield* closeFilm(problem, own, budget, betterKnown(problem, byHand, seen, from));
+  const keep = keepOf(problem);
+  const out = ({ decoded }: Found) => decoded.unplaced.reduce((sum, item) => sum + (keep[item] as number), 0);
+  const overOf = ({ nearest }: Found) => nearest?.over ?? Number.POSITIVE_INFINITY;
+  if (out(own) < out(found)) Object.assign(found, own, { pressed: HAND_PRESS });
+  else Object.assign(found, { decodes: own.decodes, nearest: overOf(own) < overOf(found) ? own.nearest : found.nearest });
 }
 
 /** Slice by slice; notes what it finds as it goes. */
@@ -66,18 +76,17 @@ function* closeFilm(problem: FitProblem, found: Found, budget: number, from?: Kn
     budget,
     from,
   });
+  let last: FilmSearch['best'] | null = null;
   while (!run.isDone) {
     const before = run.done;
     run.step(CHUNK);
-    const worked = run.done - before;
+    const worked = Math.round(run.done - before);
     found.decodes += worked;
     found.nearest = run.nearest;
+    if (run.best !== last) Object.assign(found, run.settled());
+    last = run.best;
     yield worked;
   }
-  const settled = run.settled();
-  found.decoded = settled.decoded;
-  found.genome = settled.genome;
-  found.decodes = Math.round(found.decodes);
 }
 
 /** Looks for the least thickness at which the film closes over a box: the thicker, the smaller the footprint that is left. */
@@ -98,11 +107,12 @@ function* packAsBox(problem: FitProblem, found: Found, budget: number): Work {
   for (let attempt = 0; attempt < FLAT_BAG_TRIES; attempt += 1) {
     const prepared = at(tried);
     const own: Found = { ...found, prepared };
-    yield* search(problem, prepared, Math.ceil(budget / FLAT_BAG_TRIES), own);
+    const share = attempt === 0 ? FIRST_BOX : THINNER_BOXES / (FLAT_BAG_TRIES - 1);
+    yield* search(problem, prepared, Math.ceil(budget * share), own);
     found.decodes = own.decodes;
     const isIn = own.decoded.unplaced.length === 0;
-    // The first try has the most room; where that does not do, it stands as what comes nearest.
-    if (isIn || attempt === 0) Object.assign(found, { prepared, decoded: own.decoded, genome: own.genome });
+    // The first try has the most room; where that does not do, it stands as what comes nearest. Film takes a box as it lies.
+    if (isIn || attempt === 0) Object.assign(found, { decoded: own.decoded, genome: own.genome });
     if (!isIn && attempt === 0) break;
     if (isIn) high = Math.min(tried, own.decoded.boxes.reduce((top, box) => Math.max(top, box.z + box.d), 0) / 10);
     else low = tried;

@@ -78,7 +78,14 @@ export const FitProblemSchema = z
     seed: z.number().int().nonnegative().max(0xffffffff).default(1),
     decodes: z.number().int().min(50).max(200_000).optional(),
   })
-  .refine(({ items }) => unique(items.map(({ id }) => id)), { message: 'item ids must differ', path: ['items'] })
+  .refine(({ items }) => unique(items.flatMap(({ id, block }) => block ?? [id])), {
+    message: 'item ids must differ, in blocks too',
+    path: ['items'],
+  })
+  .refine(({ items }) => items.every(({ id, block }) => block === undefined || block.includes(id)), {
+    message: 'a block names all that is in it, and is called by one of them',
+    path: ['items'],
+  })
   .refine(({ container }) => unique(container.compartments.map(({ id }) => id)), {
     message: 'compartment ids must differ',
     path: ['container', 'compartments'],

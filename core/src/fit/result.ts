@@ -187,7 +187,7 @@ const litres = (cubicTenths: number): string => (cubicTenths / 1e9).toFixed(2);
 function explain(problem: FitProblem, { prepared, decoded, bound, nearest }: Packed): FitReason[] {
   const isFilm = problem.container.make === 'flatBag';
   const loose = isFilm ? prepareFit(problem) : prepared;
-  const reasons = isFilm ? tooLargeForFilm(problem, loose) : tooLarge(problem, prepared);
+  const reasons = isFilm ? tooLargeForFilm(problem, byHand(problem)) : tooLarge(problem, prepared);
   const room = capacity(problem, loose);
   const boxes = loose.volume.reduce((sum, value) => sum + value, 0);
   const depth = Math.max(...prepared.rooms.map(({ d }) => d));
@@ -216,6 +216,9 @@ function explain(problem: FitProblem, { prepared, decoded, bound, nearest }: Pac
   return reasons;
 }
 
+/** The hands that close film press out what gives. */
+const byHand = (problem: FitProblem): Prepared => prepareFit({ ...problem, press: HAND_PRESS });
+
 /** Boxes overstate real things; where it is not known by how much, film is thought to close over things that fill half of theirs. */
 const LEAST_SOLIDITY = 0.5;
 
@@ -223,8 +226,7 @@ function verdictOf(problem: FitProblem, prepared: Prepared, feasible: boolean, r
   if (feasible) return 'fits';
   const isFilm = problem.container.make === 'flatBag';
   if (reasons.some(({ code }) => code === 'tooLarge' || code === 'tooThick' || code === 'stack')) return 'cannot';
-  // The hands that close film press out what gives.
-  const { volume } = isFilm ? prepareFit({ ...problem, press: HAND_PRESS }) : prepared;
+  const { volume } = isFilm ? byHand(problem) : prepared;
   const solid = problem.items.reduce(
     (sum, item, index) => sum + (volume[index] ?? 0) * (item.solidity ?? (isFilm ? LEAST_SOLIDITY : 1)),
     0,

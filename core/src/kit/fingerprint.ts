@@ -37,6 +37,8 @@ export function fitFingerprint(problem: FitProblem): string {
       item.pinnedTo ?? null,
       item.fold ?? null,
       item.urgency ?? null,
+      item.give ?? 0,
+      item.solidity ?? null,
       item.block ?? null,
     ]),
     press,

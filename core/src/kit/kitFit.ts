@@ -10,7 +10,7 @@ import type { Lock } from '../model/lock.ts';
 import { plainUnit, type Unit, UnitIdSchema } from '../model/unit.ts';
 import { blocksOf, thingsOf } from './blocks.ts';
 import { isCutter, isOutside } from './outside.ts';
-import { LIFE_SAVING_RUNGS, MOST_KEEP, type Priority, prioritiesOf, priorityOf, TOGETHER } from './priority.ts';
+import { highest, LIFE_SAVING_RUNGS, MOST_KEEP, type Priority, prioritiesOf, priorityOf, TOGETHER } from './priority.ts';
 
 /** Planning value, s. */
 const CUTTER_S = 60;
@@ -115,10 +115,7 @@ function itemsOf(unit: Unit, kind: Kind, priorities: ReadonlyMap<string, Priorit
   if (block === undefined) return things.map((id, copy) => itemOf(unit, kind, id, own(unit), copy, things.length));
   const [first] = block;
   if (first === undefined || first.id !== unit.id) return [];
-  // As urgent as the most urgent in it.
-  const most = block
-    .map(own)
-    .reduce((best, one) => (one.keep > best.keep ? { ...one, urgency: Math.max(one.urgency, best.urgency) } : best));
+  const most = highest(block.map(own));
   return [
     {
       ...itemOf(unit, kind, unit.id, most, 0, 1),

@@ -48,6 +48,13 @@ export function reachClasses({ needs }: Pick<Coverage, 'needs'>): Map<string, 1 
   return classes;
 }
 
+/** What several are, taken as one: each as the first of them to be wanted. */
+export const highest = (all: readonly Priority[]): Priority => ({
+  reach: Math.min(...all.map(({ reach }) => reach)) as Priority['reach'], // one of the classes
+  urgency: Math.max(...all.map(({ urgency }) => urgency)),
+  keep: Math.max(...all.map(({ keep }) => keep)),
+});
+
 /** Of each unit that is booked for something. */
 export function prioritiesOf(coverage: Pick<Coverage, 'needs'>): Map<string, Priority> {
   const classes = reachClasses(coverage);
@@ -56,12 +63,9 @@ export function prioritiesOf(coverage: Pick<Coverage, 'needs'>): Map<string, Pri
     const urgency = windowS === null ? 0 : 1 / Math.max(1, windowS);
     const keep = KEEPS[rungOf(need)] * (1 + BY_PLACE * (1 - place / coverage.needs.length));
     for (const { unitId } of by) {
+      const own: Priority = { reach: classes.get(unitId) ?? 3, urgency, keep };
       const known = priorities.get(unitId);
-      priorities.set(unitId, {
-        reach: classes.get(unitId) ?? 3,
-        urgency: Math.max(urgency, known?.urgency ?? 0),
-        keep: Math.max(keep, known?.keep ?? 0),
-      });
+      priorities.set(unitId, known === undefined ? own : highest([known, own]));
     }
   }
   return priorities;

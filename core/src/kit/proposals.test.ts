@@ -9,11 +9,12 @@ import { balanceOf, packingChanges, thicknessProfile } from '../fit/profile.ts';
 import { Random } from '../fit/random.ts';
 import { BriefSchema } from '../model/brief.ts';
 import type { Container } from '../model/container.ts';
-import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
+import type { KitDraft } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
 import { carryCheck, kitMassG, outerOf } from './carryCheck.ts';
+import { pocketDraft } from './draftFixture.ts';
 import { applyFitFix, type FitProposal } from './fitFix.ts';
 import { judgeKit } from './judgement.ts';
 import { kitFitProblem, MODULE_PREFIX } from './kitFit.ts';
@@ -27,18 +28,8 @@ const WORLD: FitWorld = { catalog: CATALOG, school: SCHOOL, today: TODAY, contai
 
 const unit = (id: string, kind: string, more: Partial<Unit> = {}): Unit =>
   UnitSchema.parse({ id, kind, count: 1, condition: 'ready', ...more });
-const draftOf = (units: Unit[], containerId: string, positionId: string): KitDraft => ({
-  name: 'Kit',
-  layer: 'pocket',
-  personId: null,
-  containerId,
-  positionId,
-  schoolId: SCHOOL.id,
-  brief: BriefSchema.parse({ persons: 1, penetrating: true }),
-  setAside: [],
-  ...nothingMadeReady(),
-  units,
-});
+const draftOf = (units: Unit[], containerId: string, positionId: string): KitDraft =>
+  pocketDraft(SCHOOL.id, BriefSchema.parse({ persons: 1, penetrating: true }), units, containerId, positionId);
 
 /** Packs a draft as the screen does, and says whether it suits its place. */
 function packed(draft: KitDraft, isThinnest = false) {

@@ -7,11 +7,12 @@ import { packFit } from '../fit/createFit.ts';
 import type { FitResult } from '../fit/problem.ts';
 import { BriefSchema } from '../model/brief.ts';
 import { type Container, ContainerSchema, type Position } from '../model/container.ts';
-import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
+import type { KitDraft } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { type Unit, UnitSchema } from '../model/unit.ts';
 import { allGoesIn, kitCarry, outerOf } from './carryCheck.ts';
 import { contentsMark } from './closes.ts';
+import { pocketDraft } from './draftFixture.ts';
 import { judgeKit } from './judgement.ts';
 import { kitFitProblem } from './kitFit.ts';
 import { proposeFits, runToEnd } from './proposals.ts';
@@ -338,18 +339,8 @@ describe('proposals', () => {
     containers: CONTAINERS,
     positions: POSITIONS,
   };
-  const draftOf = (units: Unit[], containerId: string, positionId: string): KitDraft => ({
-    name: 'Kit',
-    layer: 'pocket',
-    personId: null,
-    containerId,
-    positionId,
-    schoolId: WORLD.school.id,
-    brief: BRIEF,
-    setAside: [],
-    ...nothingMadeReady(),
-    units,
-  });
+  const draftOf = (units: Unit[], containerId: string, positionId: string): KitDraft =>
+    pocketDraft(WORLD.school.id, BRIEF, units, containerId, positionId);
 
   it('try a larger container and another place before they take out what saves a life, and say what that costs', () => {
     const units = things('windlass-tourniquet', 'kaolin-gauze', 'pressure-dressing', 'vented-seals-compact', 'bag-mask');

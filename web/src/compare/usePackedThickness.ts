@@ -1,4 +1,5 @@
 import { coverage } from '@ivrak/core/coverage';
+import { thingsIn } from '@ivrak/core/fit';
 import { kitCarry, kitFitProblem } from '@ivrak/core/kit';
 import type { DerivedNeed } from '@ivrak/core/needs';
 import { useEffect, useState } from 'react';
@@ -29,7 +30,11 @@ export function usePackedThickness(candidates: readonly Candidate[], needs: read
     const run = startFit(fit.problem, () => undefined);
     void run.result.then((packed) => {
       const { outerTMm } = kitCarry({ units: next.units, container, position, packed, catalog });
-      tell(packed.unplaced.length > 0 ? { kind: 'leftOut', count: packed.unplaced.length } : { kind: 'packed', thicknessMm: outerTMm });
+      tell(
+        packed.unplaced.length > 0
+          ? { kind: 'leftOut', count: thingsIn(fit.problem.items, packed.unplaced) }
+          : { kind: 'packed', thicknessMm: outerTMm },
+      );
     });
     return () => run.cancel();
   }, [nextKey]);

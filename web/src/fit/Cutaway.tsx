@@ -1,5 +1,6 @@
 import { DndContext } from '@dnd-kit/core';
 import type { FitResult, PlacedItem } from '@ivrak/core/fit';
+import type { PackingStep } from '@ivrak/core/staging';
 import type { RefObject } from 'react';
 import { useRef } from 'react';
 import { positionOf } from '../data/catalog.ts';
@@ -20,7 +21,7 @@ const WIDTH = 730;
 const HEIGHT = 350;
 
 /** Front and side of every compartment, true to one scale. Things are carried, chosen and locked on the front views. */
-export function Cutaway({ scene, result, order, chosen, choose, carried }: CutawayProps) {
+export function Cutaway({ scene, steps, result, order, chosen, choose, carried }: CutawayProps & { steps: readonly PackingStep[] }) {
   const { draft } = useKit();
   const position = positionOf(draft.positionId);
   const rooms = roomDrawings(scene.container, result);
@@ -58,6 +59,7 @@ export function Cutaway({ scene, result, order, chosen, choose, carried }: Cutaw
             scale={scale}
             result={result}
             scene={scene}
+            steps={steps}
             order={order}
             chosen={chosen}
             choose={choose}
@@ -76,13 +78,14 @@ interface CutRoomProps {
   scale: number;
   result: FitResult;
   scene: Scene;
+  steps: readonly PackingStep[];
   order: readonly ReachEntry[];
   chosen: string | null;
   choose: (id: string) => void;
   drag: BoxDrag | null;
 }
 
-function CutRoom({ room, rooms, views, scale, result, scene, order, chosen, choose, drag }: CutRoomProps) {
+function CutRoom({ room, rooms, views, scale, result, scene, steps, order, chosen, choose, drag }: CutRoomProps) {
   return (
     <div>
       <div className={css.cutawayRoom}>
@@ -110,7 +113,7 @@ function CutRoom({ room, rooms, views, scale, result, scene, order, chosen, choo
         </figure>
         <SideView room={room} scale={scale} result={result} order={order} chosen={chosen} />
       </div>
-      <Layers room={room} result={result} order={order} />
+      <Layers room={room} steps={steps} order={order} />
     </div>
   );
 }

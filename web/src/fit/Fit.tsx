@@ -98,7 +98,7 @@ interface DrawingsProps {
 function Drawings({ scene, order, chosen, choose, act, refusal, isStale }: DrawingsProps) {
   const [view, setView] = useState<View>('cut');
   const { draft, container, result } = scene;
-  const steps = useMemo(() => (view === 'cut' ? [] : packingSteps(container, result)), [container, result, view]);
+  const steps = useMemo(() => packingSteps(container, result), [container, result]);
   return (
     <>
       <Views view={view} setView={setView} />
@@ -110,6 +110,7 @@ function Drawings({ scene, order, chosen, choose, act, refusal, isStale }: Drawi
         <div className={clsx(css.views, isStale && css.isStale)}>
           <Cutaway
             scene={scene}
+            steps={steps}
             result={result}
             order={order}
             chosen={chosen}

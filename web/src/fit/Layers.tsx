@@ -1,26 +1,17 @@
-import type { FitResult } from '@ivrak/core/fit';
-import { type PackingStep, packingSteps } from '@ivrak/core/staging';
-import { useMemo } from 'react';
-import { containerOf } from '../data/catalog.ts';
-import { useKit } from '../kit/KitContext.tsx';
+import type { PackingStep } from '@ivrak/core/staging';
 import css from './fit.module.css';
 import type { RoomDrawing } from './frames.ts';
 import type { ReachEntry } from './reachOrder.ts';
 
 interface LayersProps {
   room: RoomDrawing;
-  result: FitResult;
+  steps: readonly PackingStep[];
   order: readonly ReachEntry[];
 }
 
 /** What lies behind one another, from the back wall forward, by name. */
-export function Layers({ room, result, order }: LayersProps) {
-  const { draft } = useKit();
-  const container = containerOf(draft.containerId);
-  const layers = useMemo(
-    () => (container === undefined ? [] : layersOf(packingSteps(container, result), room.id, order)),
-    [container, result, room.id, order],
-  );
+export function Layers({ room, steps, order }: LayersProps) {
+  const layers = layersOf(steps, room.id, order);
   if (layers.length < 2) return null;
   const isTop = room.access === 'top';
   const where = (index: number) =>

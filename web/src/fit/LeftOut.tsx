@@ -5,10 +5,12 @@ import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { useKit } from '../kit/KitContext.tsx';
 import { useMeasure } from './Closes.tsx';
 import css from './fit.module.css';
+import { nameOf } from './itemNames.ts';
 
 /** What did not go in, with its measures. */
 export function LeftOut({ ids }: { ids: readonly string[] }) {
   const { draft } = useKit();
+  const name = nameOf(draft);
   return (
     <section className={css.leftOut}>
       <h2>{useMeasure() === null ? 'Left out' : 'Not in the drawing'}</h2>
@@ -21,7 +23,7 @@ export function LeftOut({ ids }: { ids: readonly string[] }) {
           return (
             <li key={id}>
               <KindDrawing kind={kind} unit={unit} scale={scaleToFit(state, 62)} />
-              <b>{kind.name}</b>
+              <b>{name(id)}</b>
               <span className="mono">{size(state.wMm, state.hMm, state.tMm)}</span>
             </li>
           );

@@ -1,4 +1,4 @@
-import type { FitReason, FitResult } from '@ivrak/core/fit';
+import { type FitReason, type FitResult, thingsIn } from '@ivrak/core/fit';
 import { fitsThere, hangsOn } from '@ivrak/core/kit';
 import { containerOf, kindName, positionOf } from '../data/catalog.ts';
 import { grams, mm, told } from '../drawing/figures.ts';
@@ -16,7 +16,9 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
   const { result, carry } = packing;
   const measure = useMeasure();
   if (result === null || carry === null) return null;
-  const count = result.placed.length + result.unplaced.length;
+  const items = packing.problem?.items ?? [];
+  const count = thingsIn(items);
+  const goIn = count - thingsIn(items, result.unplaced);
   const position = positionOf(draft.positionId);
   const container = containerOf(draft.containerId);
   const hung = draft.units.flatMap((unit) => {
@@ -30,14 +32,14 @@ export function Verdict({ order }: { order: readonly ReachEntry[] }) {
         {measure === null ? (
           <p>
             <b>
-              {result.placed.length} of {count} go in: {VERDICTS[result.verdict]}.
+              {goIn} of {count} go in: {VERDICTS[result.verdict]}.
             </b>{' '}
             Packed {mm(result.thicknessMm)}, {mm(carry.outerTMm)} with the walls
             {hung.length > 0 && ' and what hangs outside'}.{filmLine(result)}
           </p>
         ) : (
           <p>
-            <b>It closes: {mm(measure.outerMm)} measured</b> {signature(measure)}. By box size {result.placed.length} of {count} go in,{' '}
+            <b>It closes: {mm(measure.outerMm)} measured</b> {signature(measure)}. By box size {goIn} of {count} go in,{' '}
             {mm(result.thicknessMm)} without the walls.
           </p>
         )}

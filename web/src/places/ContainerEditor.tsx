@@ -152,9 +152,9 @@ function Rooms({ form }: { form: UseFormReturnType<Container> }) {
         >
           Add a compartment
         </Button>
-        {compartments.length === 2 && (
+        {compartments.length % 2 === 0 && (
           <Checkbox
-            label="Two panels that close on each other"
+            label={compartments.length === 2 ? 'Two panels that close on each other' : 'Panels that close on each other, two by two'}
             checked={facing === true}
             onChange={(event) => form.setFieldValue('facing', event.currentTarget.checked || undefined)}
           />

@@ -1,6 +1,6 @@
 import { outlineSize, type Point } from '@ivrak/core/fit';
 import { Button, FileButton, Select } from '@mantine/core';
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
 import { size } from '../drawing/figures.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import type { Outline } from './outlines.ts';
@@ -192,7 +192,7 @@ const MOST_POINTS = 60;
 function OutlineSetter({ canvas, sheet, take, again }: OutlineSetterProps) {
   const [points, setPoints] = useState<[number, number][]>([]);
   const scale = WIDE / sheet.wMm;
-  const src = canvas.toDataURL('image/jpeg', 0.7);
+  const src = useMemo(() => canvas.toDataURL('image/jpeg', 0.7), [canvas]);
   const add = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     const at: [number, number] = [(event.clientX - box.left) / scale, (event.clientY - box.top) / scale];

@@ -1,3 +1,4 @@
+import { thingsIn } from '@ivrak/core/fit';
 import { type CarryCheck, judgeKit, kitCarry, kitFitProblem } from '@ivrak/core/kit';
 import { catalogWith } from '@ivrak/core/loadout';
 import { type KitView, type PlainDate, plainUnit, type Unit, UnitIdSchema } from '@ivrak/core/model';
@@ -40,7 +41,9 @@ export async function fitWith(kit: KitView, taken: readonly Taken[], today: Plai
   const result = await run;
   const carry =
     position === undefined ? null : kitCarry({ units, container, position, packed: result, catalog: catalogNow(), fit: kit.fit });
-  return { placed: result.placed.length, count: fit.problem.items.length, carry };
+  const { items } = fit.problem;
+  const out = thingsIn(items, result.unplaced);
+  return { placed: thingsIn(items) - out, count: thingsIn(items), carry };
 }
 
 export function useFitWith(kit: KitView | undefined, taken: readonly Taken[]): FitWith | null | undefined {
