@@ -1,90 +1,14 @@
 import highsLoader from 'highs';
 import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
-import { KINDS, kindCatalog } from '../catalog/kinds.ts';
+import { kindCatalog } from '../catalog/kinds.ts';
 import { Random } from '../fit/random.ts';
-import type { Family } from '../model/family.ts';
-import { GRADES, type Grade, type Kind } from '../model/kind.ts';
-import { NEED_IDS, NEEDS, type NeedId, SKILLS, type Skill } from '../model/need.ts';
-import { addDays, plainDate } from '../model/plainDate.ts';
-import { SchoolSchema } from '../model/school.ts';
-import { CONDITIONS, type Condition } from '../model/unit.ts';
+import { GRADES, type Kind } from '../model/kind.ts';
+import { NEEDS, type NeedId, SKILLS, type Skill } from '../model/need.ts';
+import type { Condition } from '../model/unit.ts';
 import { type Coverage, coverage } from './coverage.ts';
-import type { CoverageProblem, StockUnit } from './problem.ts';
+import { type Instance, randomInstance, TODAY } from './madeUpFixture.ts';
 import { sortOf } from './sorts.ts';
-
-const TODAY = plainDate('2026-11-25');
-const [PATTERN] = KINDS;
-if (PATTERN === undefined) throw new Error('kinds are missing');
-
-interface Instance {
-  problem: CoverageProblem;
-  kinds: Kind[];
-}
-const FAMILIES_TRIED: readonly Family[] = ['whistle', 'phone', 'oximeter', 'marker', 'recordCard', 'coldPack', 'other'];
-
-/** Up to 12 needs and 20 units of kinds made up for the instance: parts, tools, companions, sorts, skills, dates and conditions among them. */
-function randomInstance(random: Random): Instance {
-  const ids = [...NEED_IDS]
-    .filter((need) => !['D.sugar', 'D.allergy', 'D.chestPain', 'D.meds'].includes(need))
-    .sort(() => random.next() - 0.5)
-    .slice(0, 1 + random.below(12));
-  const needs = ids.map((need) => {
-    const least = random.below(3);
-    return { need, least, ideal: least + random.below(3), windowS: random.next() < 0.2 ? 60 : null };
-  });
-  const pick = <T>(from: readonly T[]): T => from[random.below(from.length)] as T; // the lists are not empty
-  const someGrades = (share: number) => {
-    const grades: Partial<Record<NeedId, Grade>> = {};
-    for (const { need } of needs) if (random.next() < share) grades[need] = pick(GRADES);
-    return grades;
-  };
-  const kinds = Array.from({ length: 8 }, (_, index): Kind => {
-    const grades = someGrades(0.35);
-    const made = Object.keys(grades) as NeedId[];
-    // A thing that needs another one beside it, and the thing that it needs.
-    const requires = made.length > 0 && random.next() < 0.6 ? { [pick(made)]: pick(['tape', 'binder']) } : {};
-    return {
-      ...(PATTERN as Kind),
-      id: `kind-${index}`,
-      family: pick(FAMILIES_TRIED),
-      tool: random.next() < 0.25,
-      traits: {},
-      grades,
-      moreParts: random.next() < 0.25 ? [{ name: 'inside', pieces: 1 + random.below(2), pieceName: 'piece', grades: someGrades(0.3) }] : [],
-      requires,
-      provides: random.next() < 0.25 ? [pick(['tape', 'binder'])] : [],
-      pieces: 1 + random.below(2),
-      sterile: random.next() < 0.5,
-      skill: random.next() < 0.2 ? pick(SKILLS) : null,
-    };
-  });
-  const units = Array.from(
-    { length: random.below(21) },
-    (_, index): StockUnit => ({
-      id: `u${index}`,
-      kind: pick(kinds).id,
-      count: 1 + random.below(2),
-      condition: random.next() < 0.7 ? 'ready' : pick(CONDITIONS),
-      expiresOn: random.next() < 0.5 ? addDays(TODAY, random.below(40) - 8) : null,
-    }),
-  );
-  const school = SchoolSchema.parse({
-    id: 'made-up',
-    name: 'Made up',
-    reason: '',
-    order: [...NEED_IDS],
-    grades: { whistle: { [pick(ids)]: 'substitute' } },
-    exceptions: { 'kind-0': { [pick(ids)]: random.next() < 0.5 ? null : 'substitute' } },
-    quantities: {},
-  });
-  const cut = random.below(units.length + 1);
-  const kits = [
-    { id: 'near', reachS: null, units: units.slice(0, cut) },
-    { id: 'far', reachS: 120, units: units.slice(cut) },
-  ];
-  return { problem: { needs, school, on: TODAY, kits, skills: random.next() < 0.5 ? SKILLS : ['tourniquet'] }, kinds };
-}
 
 type Laid = ReturnType<typeof goodParts>[number];
 

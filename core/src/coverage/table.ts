@@ -360,6 +360,12 @@ export class Table {
     return met;
   }
 
+  /** How far each step of the order is met, as `slotsOf` has them. */
+  stepsMet(): number[] {
+    this.lookOver(null, false);
+    return Array.from(this.fill(this.forAll.slots).values);
+  }
+
   private slotsTo(lastCircle: Circle): Int32Array {
     const isWithin = (slot: number): boolean => (this.demands[this.on.slots.demand[slot] as number]?.circle ?? 0) <= lastCircle;
     const known = this.leastSlots.get(lastCircle) ?? this.forLeast.slots.filter(isWithin);

@@ -1,8 +1,7 @@
 import { changesBetween } from '../coverage/changes.ts';
 import type { Coverage } from '../coverage/coverage.ts';
 import { mayHold } from '../fit/bounds.ts';
-import { createFit } from '../fit/createFit.ts';
-import type { FitProblem, FitResult } from '../fit/problem.ts';
+import type { FitResult } from '../fit/problem.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
@@ -12,6 +11,7 @@ import { allGoesIn, type CarryCheck, fitsThere, kitCarry, kitMassG } from './car
 import { applyFitFix, COSTS, costOf, type FitFix, type FitProposal, lowerFirst } from './fitFix.ts';
 import { judgeKit } from './judgement.ts';
 import { kitFitProblem } from './kitFit.ts';
+import { packForPlace } from './packForPlace.ts';
 import { gentleFixes, swapFixes, takeOutFixes } from './possibleFixes.ts';
 
 export interface FitWorld {
@@ -31,32 +31,12 @@ interface Tried {
   distance: number;
 }
 
-/** Packs until it fits, and a little further; no longer where that is proven not to be. */
-function packForPlace(problem: FitProblem, carryOf: (packed: FitResult) => CarryCheck | null): FitResult {
-  const run = createFit({ ...problem, decodes: TRY_DECODES });
-  for (let share = 0, left = Number.POSITIVE_INFINITY; share < 1 && left > 0; left -= 1) {
-    share = run.step(TRY_STEP);
-    const now = run.result();
-    const carry = carryOf(now);
-    const fits = carry === null ? now.feasible : fitsThere(now, carry);
-    if (fits) left = Math.min(left, STEPS_BEYOND);
-    const least = carryOf({ ...now, thicknessMm: now.bound.valueMm });
-    if (least !== null && !least.isMeasured && least.overMm > 0) break;
-  }
-  return run.result();
-}
-
 /** Fixes that were tried together and fit. */
 interface Fitting {
   fixes: FitFix[];
   tried: Tried;
 }
 
-/** Enough to tell what a change does; the packing itself is worked out again once it is made. */
-const TRY_DECODES = 1500;
-const TRY_STEP = 250;
-/** Steps after the first packing that fits, for a thinner one. */
-const STEPS_BEYOND = 2;
 const MOST_PER_SORT = 3;
 const UNPLACED_MM = 1000;
 

@@ -1,0 +1,289 @@
+import { Booker } from './booker.ts';
+import { type Choice, choicesOf } from './choices.ts';
+import { type Judgement, type LeastCost, Search } from './leastCost.ts';
+import type { Counted, PackedSo, Packings } from './packing.ts';
+import { askedOf, type First, type ProposeQuestion } from './question.ts';
+import { type Laid, layRows } from './rows.ts';
+
+/** Exchanges of the simplex method that a page waits for, for each of its questions. */
+const EFFORT = 40_000;
+/** Packings that may be tried for one question, and for all questions of what holds the most. */
+const PACKINGS = 4;
+const PACKINGS_IN_ALL = 48;
+
+/** Room for grades 1 to 3 of a demand. */
+export const GRADES = 4;
+
+/** What follows where nothing else is put first. */
+const USUAL_ORDER: readonly First[] = ['cheapest', 'lightest', 'fewest', 'thinnest'];
+
+/** Counts by choice, how far each step of the order is met by them, and whether nothing within the limits is better. */
+export interface Best {
+  counts: readonly number[];
+  met: readonly number[];
+  isProven: boolean;
+  /** Nothing that holds as much has a smaller sum of what was put first, whether or not it goes in. */
+  bound: number;
+}
+/** What is kept while something else is looked for: no more of a sum than it came to. */
+export interface Kept {
+  first: First;
+  most: number;
+}
+
+/** Finds, of what may be chosen, what holds the most; then, of that, what is best by what is put first. */
+export class Chooser {
+  readonly booker: Booker;
+  readonly choices: readonly Choice[];
+  /** Exchanges and looks in all. */
+  work = 0;
+  private packingsLeft = 0;
+  private packingsInAll = Number.POSITIVE_INFINITY;
+  private wasNotTried = false;
+
+  constructor(
+    readonly question: ProposeQuestion,
+    private readonly packings: Packings | null = null,
+    had?: ReadonlyMap<string, number>,
+  ) {
+    this.booker = new Booker(askedOf(question), question, question.kinds);
+    this.choices = choicesOf(question, this.booker, (kind) => packings?.leastVolume(kind) ?? volumeOf(kind), had);
+  }
+
+  /** The same choices for other needs, in the same room. */
+  askedFor(needs: ProposeQuestion['needs']): Chooser {
+    const { upTo: _, ...question } = this.question;
+    return new Chooser({ ...question, needs, goal: 'least' }, this.packings);
+  }
+
+  counted(counts: readonly number[]): Counted {
+    return this.choices.map(({ kind }, at) => ({ kind, count: counts[at] as number }));
+  }
+
+  met(counts: readonly number[]): number[] {
+    return this.booker.met(this.counted(counts));
+  }
+
+  sumOf(first: First, counts: readonly number[]): number {
+    return this.costs(first).reduce((sum, cost, at) => sum + cost * (counts[at] as number), 0);
+  }
+
+  /** What goes in as it is, in the room that there is; null: nothing is asked of a room, or it does not go in. */
+  packedSo(counts: readonly number[]): PackedSo | null {
+    const found = this.packings?.of(this.counted(counts)) ?? null;
+    return typeof found === 'string' ? null : found;
+  }
+
+  /** In whole numbers: minor units, tenths of a gram, tenths of a cubic centimetre, pieces. */
+  costs(first: First): number[] {
+    switch (first) {
+      case 'lightest':
+        return this.choices.map(({ massG }) => Math.round(massG * 10));
+      case 'thinnest':
+        return this.choices.map(({ volume }) => volume);
+      case 'fewest':
+        return this.choices.map(() => 1);
+      case 'longest':
+        return this.choices.map(({ kind }) => (kind.dating === 'none' ? 0 : 1));
+      case 'cheapest':
+        return this.choices.map(({ priceMinor }) => priceMinor);
+    }
+  }
+
+  /** The limits as sums that may not be exceeded. */
+  limits(): Kept[] {
+    const { money, massG } = this.question.limits;
+    return [
+      ...(money === undefined ? [] : [{ first: 'cheapest' as const, most: money }]),
+      ...(massG === undefined ? [] : [{ first: 'lightest' as const, most: massG * 10 }]),
+      ...(this.packings === null ? [] : [{ first: 'thinnest' as const, most: this.packings.mostVolume() }]),
+    ];
+  }
+
+  /** A search for least cost among what keeps sums and reaches steps; `asks` may be changed between two runs. */
+  search(costs: readonly number[], kept: readonly Kept[], reaches: (met: readonly number[]) => boolean, isInRoom = true): Asking {
+    const sums = kept.map(({ first, most }) => ({ costs: this.costs(first), most }));
+    const laid = layRows(
+      this.booker,
+      this.choices,
+      costs,
+      sums.map(({ costs: own, most }) => ({ by: own, most })),
+    );
+    const judge = (counts: readonly number[]): Judgement => {
+      const isOver = sums.some(({ costs: own, most }) => own.reduce((sum, cost, at) => sum + cost * (counts[at] as number), 0) > most);
+      if (isOver || !reaches(this.met(counts))) return 'fails';
+      return isInRoom ? this.goesIn(counts) : 'passes';
+    };
+    const search = new Search(laid.programme, judge, (values) => this.near(values, costs, (counts) => judge(counts) === 'passes'));
+    for (const [at, { least, most }] of this.choices.entries()) search.bound(at, least, most);
+    return {
+      search,
+      run: (limits, start) => this.run(search, limits, start),
+      require: (steps) => this.require(search, laid, steps),
+      requireSums: (sums) => this.requireSums(search, laid, sums),
+    };
+  }
+
+  private run(search: Search, limits: { under?: number; isAnyGood?: boolean }, start: readonly number[] | null): LeastCost {
+    const effort = this.question.effort ?? 1;
+    this.packingsLeft = Math.min(this.packingsInAll, Math.ceil(PACKINGS * effort));
+    this.wasNotTried = false;
+    const before = search.work;
+    const result = search.run({ ...limits, effort: EFFORT * effort }, start);
+    this.work += search.work - before;
+    return this.wasNotTried ? { ...result, proven: false } : result;
+  }
+
+  private goesIn(counts: readonly number[]): Judgement {
+    if (this.packings === null) return 'passes';
+    const before = this.packings.packed;
+    const found = this.packings.of(this.counted(counts), this.packingsLeft > 0);
+    if (this.packings.packed > before) {
+      this.packingsLeft -= 1;
+      this.packingsInAll -= 1;
+    }
+    if (typeof found !== 'string') return 'passes';
+    if (found === 'notTried') return 'enough';
+    if (found === 'notFound') this.wasNotTried = true;
+    return counts.flatMap((count, at) => (count > 0 ? [at] : []));
+  }
+
+  /** Step by step of the order, each as far as it goes with those before kept; null: not even what must be in goes. */
+  mostHeld(): Best | null {
+    const { slots, demands } = this.booker;
+    const limits = this.limits();
+    // What is scarcest guides: the room, then money, then mass.
+    const guide = limits.at(-1)?.first ?? 'cheapest';
+    let wanted: readonly number[] = [];
+    const asking = this.search(this.costs(guide), limits, (met) => {
+      for (const [step, value] of wanted.entries()) if (met[step] !== value) return (met[step] as number) > value;
+      return true;
+    });
+    let counts: readonly number[] | null = null;
+    let met: readonly number[] = [];
+    let isProven = true;
+    const tryFor = (steps: readonly number[]): boolean => {
+      wanted = steps;
+      asking.require(steps);
+      const found = asking.run({ isAnyGood: true }, counts);
+      if (found.counts === null) {
+        isProven &&= found.proven;
+        return false;
+      }
+      counts = found.counts;
+      met = this.met(counts);
+      return true;
+    };
+    this.packingsInAll = Math.ceil(PACKINGS_IN_ALL * (this.question.effort ?? 1));
+    const all = this.met(this.choices.map(({ most }) => most));
+    if (!tryFor(all)) {
+      isProven = true;
+      if (!tryFor([])) return null;
+      for (const [step, { demand, part }] of slots.entries()) {
+        const asked = demands[demand];
+        const before = slots.slice(0, step).reduce((sum, slot, at) => sum + (slot.demand === demand ? (met[at] as number) : 0), 0);
+        const room = Math.max(0, (part === 'least' ? (asked?.least ?? 0) : (asked?.ideal ?? 0)) - before);
+        let high = Math.min(room, this.supply(step));
+        while ((met[step] as number) < high) {
+          const middle = Math.ceil(((met[step] as number) + high) / 2);
+          if (!tryFor([...met.slice(0, step), middle])) high = middle - 1;
+        }
+      }
+    }
+    this.packingsInAll = Number.POSITIVE_INFINITY;
+    return { counts: counts as unknown as readonly number[], met, isProven, bound: 0 };
+  }
+
+  /** Pieces of a grade that there could be for a need at all. */
+  private supply(step: number): number {
+    const { demand, grade } = this.booker.slots[step] as Booker['slots'][number];
+    let sum = 0;
+    for (const { kind, most } of this.choices)
+      for (const { profile, pieces } of this.booker.bringing(kind))
+        if (profile.uses.some((use) => use.demand === demand && (use.grade === grade || (use.companion >= 0 && use.grade <= grade))))
+          sum += pieces * most;
+    return sum;
+  }
+
+  private require(search: Search, laid: Laid, steps: readonly number[]): void {
+    const { slots, demands } = this.booker;
+    const sums = new Float64Array(demands.length * GRADES);
+    for (const [step, value] of steps.entries()) {
+      const { demand, grade } = slots[step] as Booker['slots'][number];
+      for (let code = grade; code <= 3; code += 1) sums[demand * GRADES + code] = (sums[demand * GRADES + code] as number) + value;
+    }
+    this.requireSums(search, laid, sums);
+  }
+
+  private requireSums(search: Search, { rowOf }: Laid, sums: Float64Array): void {
+    for (let demand = 0; demand < this.booker.demands.length; demand += 1)
+      for (const code of [1, 2, 3] as const) {
+        const row = rowOf(demand, code);
+        if (row >= 0) search.require(row, sums[demand * GRADES + code] as number);
+      }
+  }
+
+  /** Of all that holds the same, the best by what is put first, then by what follows. */
+  sorted(held: Best, named: readonly First[]): Best {
+    const order = orderOf(named);
+    const kept = this.limits();
+    const isSame = (met: readonly number[]) => met.every((value, step) => value === held.met[step]);
+    let { counts, isProven, bound } = held;
+    for (const [place, first] of order.entries()) {
+      const ask = (isInRoom: boolean) => {
+        const asking = this.search(this.costs(first), kept, isSame, isInRoom);
+        asking.require(held.met);
+        return asking.run({}, counts);
+      };
+      const found = ask(true);
+      counts = found.counts ?? counts;
+      // What nobody asked for only keeps the answer from hanging on chance.
+      if (place < Math.max(1, named.length)) isProven &&= found.proven;
+      if (place === 0) bound = found.proven || this.packings === null ? found.bound : ask(false).bound;
+      kept.push({ first, most: this.sumOf(first, counts) });
+    }
+    return { counts, met: held.met, isProven, bound };
+  }
+
+  /** Under 0 where the first is better by what is put first, then by what follows. */
+  compare(a: Best, b: Best, named: readonly First[]): number {
+    for (const first of orderOf(named)) {
+      const difference = this.sumOf(first, a.counts) - this.sumOf(first, b.counts);
+      if (difference !== 0) return difference;
+    }
+    return 0;
+  }
+
+  /** Broken counts made whole upward, then taken out again what is not needed, dearest first. */
+  private near(values: readonly number[], costs: readonly number[], passes: (counts: readonly number[]) => boolean): number[] | null {
+    const counts = values.map((value) => Math.ceil(value - 1e-6));
+    if (!passes(counts)) return null;
+    const dearest = [...counts.keys()]
+      .filter((at) => (counts[at] as number) > 0)
+      .sort((a, b) => (costs[b] as number) - (costs[a] as number));
+    for (const at of dearest)
+      while ((counts[at] as number) > (this.choices[at]?.least ?? 0)) {
+        counts[at] = (counts[at] as number) - 1;
+        if (passes(counts)) continue;
+        counts[at] = (counts[at] as number) + 1;
+        break;
+      }
+    return counts;
+  }
+}
+
+const orderOf = (named: readonly First[]): First[] => [...named, ...USUAL_ORDER.filter((first) => !named.includes(first))];
+
+export interface Asking {
+  search: Search;
+  run: (limits: { under?: number; isAnyGood?: boolean }, start: readonly number[] | null) => LeastCost;
+  /** Steps that must be met from now on. */
+  require: (steps: readonly number[]) => void;
+  /** The same by demand and grade: pieces of that grade and better. */
+  requireSums: (sums: Float64Array) => void;
+}
+
+/** As sold, in tenths of a cubic centimetre: what is compared where no room is named. */
+function volumeOf({ states: [sold] }: Choice['kind']): number {
+  return sold === undefined ? 0 : Math.round((sold.wMm * sold.hMm * sold.tMm) / 100);
+}

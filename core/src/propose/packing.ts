@@ -1,0 +1,172 @@
+import type { Coverage } from '../coverage/coverage.ts';
+import { flatBagCapacity } from '../fit/film.ts';
+import { kitCarry, type outerOf } from '../kit/carryCheck.ts';
+import { kitFitProblem } from '../kit/kitFit.ts';
+import { isOutside } from '../kit/outside.ts';
+import { packForPlace } from '../kit/packForPlace.ts';
+import type { Container, Position } from '../model/container.ts';
+import { type Kind, type KindCatalog, solidityOf } from '../model/kind.ts';
+import { plainUnit, type Unit, UnitIdSchema } from '../model/unit.ts';
+
+/** Where it all is to go, and how thick that may be when it is closed. */
+export interface Room {
+  container: Container;
+  position?: Position | undefined;
+  /** Outside, walls included, mm. */
+  thicknessMm?: number | undefined;
+}
+/** How things lie: as they are sold, or each as flat as it may lie and pressed by hand. */
+export interface Way {
+  isFlat: boolean;
+  press: number;
+}
+export interface PackedSo {
+  way: Way;
+  /** Outside, mm. */
+  outerTMm: number;
+}
+export type Counted = readonly { kind: Kind; count: number }[];
+
+/** Larger than any place: nothing is asked of that side. */
+const ANYWHERE_MM = 2000;
+const WAYS: readonly Way[] = [
+  { isFlat: false, press: 0 },
+  { isFlat: true, press: 1 },
+];
+const NOTHING_BOOKED: Coverage = { needs: [], singlePoints: [], sharedTools: [], wantedTwice: [] };
+
+/** Packs what is chosen, remembers what went in and what did not, and draws what follows from that. */
+export class Packings {
+  /** Packings made: the measure of work. */
+  packed = 0;
+  private readonly known = new Map<string, PackedSo | 'never' | 'notFound'>();
+  private readonly wentIn: { counts: ReadonlyMap<string, number>; so: PackedSo }[] = [];
+  private readonly failed: { counts: ReadonlyMap<string, number>; isSure: boolean }[] = [];
+  private readonly place: Position;
+
+  constructor(
+    readonly room: Room,
+    private readonly catalog: KindCatalog,
+    private readonly decodes: number,
+    private readonly seed: number,
+  ) {
+    const { position, thicknessMm = Number.POSITIVE_INFINITY } = room;
+    const place = position ?? { ...NOWHERE, wMm: ANYWHERE_MM, hMm: ANYWHERE_MM, tMm: ANYWHERE_MM };
+    this.place = { ...place, tMm: Math.max(0.1, Math.min(place.tMm, thicknessMm)) };
+  }
+
+  /** What a kind takes of the room at the least, in tenths of a cubic centimetre: nothing of it is less than that, however it lies. */
+  leastVolume(kind: Kind): number {
+    const { container } = this.room;
+    if (isOutside({ kind: kind.id }, container, this.catalog) || (container.outside?.length ?? 0) > 0) return 0;
+    const isFilm = !['rigid', 'soft'].includes(container.make);
+    const boxes = kind.states.map(({ wMm, hMm, tMm }) => wMm * hMm * tMm);
+    const share = isFilm ? Math.min(1 - kind.give, solidityOf(kind)) : 1 - kind.give;
+    return Math.floor((Math.min(...boxes) * share) / 100);
+  }
+
+  /** What the room holds at the most, in the same measure. */
+  mostVolume(): number {
+    const { container } = this.room;
+    const [first] = container.compartments;
+    if (first === undefined) return 0;
+    const inside = Math.max(0, this.place.tMm - container.wallMm);
+    if (container.make === 'flatBag')
+      return Math.ceil(Math.min(flatBagCapacity(first.wMm, first.hMm), first.wMm * first.hMm * inside) / 100);
+    if (container.make === 'rigid' || container.make === 'soft')
+      return Math.ceil(
+        container.compartments.reduce((sum, { wMm, hMm, dMm, maxDMm = dMm }) => sum + wMm * hMm * Math.min(maxDMm, inside), 0) / 100,
+      );
+    return Math.ceil(((this.place.wMm + ANYWHERE_MM) * (this.place.hMm + ANYWHERE_MM) * inside) / 100);
+  }
+
+  /** How it goes in; `never` where that is proven not to be, and `notFound` where a short search found no way. */
+  of(chosen: Counted, mayPack = true): PackedSo | 'never' | 'notFound' | 'notTried' {
+    const counts = countsOf(chosen);
+    const key = [...counts].map(([kind, count]) => `${kind}:${count}`).join();
+    const known = this.known.get(key);
+    if (known !== undefined) return known;
+    const larger = this.wentIn.find((one) => holds(one.counts, counts));
+    if (larger !== undefined) return larger.so;
+    const smaller = this.failed.find((one) => holds(counts, one.counts));
+    if (smaller !== undefined) return smaller.isSure ? 'never' : 'notFound';
+    if (!mayPack) return 'notTried';
+    const found = this.pack(chosen);
+    this.known.set(key, found);
+    if (typeof found === 'string') this.failed.push({ counts, isSure: found === 'never' });
+    else this.wentIn.push({ counts, so: found });
+    return found;
+  }
+
+  private pack(chosen: Counted): PackedSo | 'never' | 'notFound' {
+    let isSure = chosen.every(({ kind }) => kind.states.length === 1);
+    for (const way of WAYS) {
+      if (way.isFlat && chosen.every(({ kind }) => kind.states.length === 1 && kind.give === 0)) continue;
+      const found = this.packSo(chosen, way);
+      if (typeof found !== 'string') return found;
+      if (found === 'notFound') isSure = false;
+    }
+    return isSure ? 'never' : 'notFound';
+  }
+
+  private packSo(chosen: Counted, way: Way): PackedSo | 'never' | 'notFound' {
+    const { container } = this.room;
+    const units = layOut(chosen, way);
+    const asked = kitFitProblem({
+      units,
+      container,
+      position: this.place,
+      coverage: NOTHING_BOOKED,
+      catalog: this.catalog,
+      seed: this.seed,
+      isThinnest: true,
+      fit: { locks: {}, pins: {}, folds: {}, press: way.press },
+    });
+    if (!asked.ok) return 'notFound';
+    this.packed += 1;
+    const carryOf = (packed: Parameters<typeof outerOf>[1]) =>
+      kitCarry({ units, container, position: this.place, packed, catalog: this.catalog });
+    const packed = packForPlace(asked.problem, carryOf, this.decodes);
+    const carry = carryOf(packed);
+    if (packed.feasible && carry.overMm === 0 && carry.outlineFits) return { way, outerTMm: carry.outerTMm };
+    const atLeast = carryOf({ ...packed, thicknessMm: packed.bound.valueMm });
+    return packed.verdict === 'cannot' || atLeast.overMm > 0 ? 'never' : 'notFound';
+  }
+}
+
+const NOWHERE: Position = {
+  id: 'anywhere',
+  name: 'anywhere',
+  wMm: 1,
+  hMm: 1,
+  tMm: 1,
+  massG: null,
+  onBody: false,
+  heat: 'room',
+  hands: 'both',
+  drawS: 0,
+  seated: true,
+  bearers: [],
+  spot: null,
+  isSeen: false,
+};
+
+/** Things as units that are only thought of, one a kind, lying one way or the other. */
+export const layOut = (chosen: Counted, { isFlat }: Way): Unit[] =>
+  chosen.flatMap(({ kind, count }, index) => {
+    if (count === 0) return [];
+    const unit = { ...plainUnit(UnitIdSchema.parse(`p${index}`), kind.id), count };
+    return [isFlat ? { ...unit, state: flattest(kind) } : unit];
+  });
+
+export const flattest = ({ states }: Kind): string =>
+  states.reduce((best, one) => (Math.min(one.wMm, one.hMm, one.tMm) < Math.min(best.wMm, best.hMm, best.tMm) ? one : best)).id;
+
+function countsOf(chosen: Counted): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (const { kind, count } of chosen) if (count > 0) counts.set(kind.id, (counts.get(kind.id) ?? 0) + count);
+  return new Map([...counts].sort(([a], [b]) => (a < b ? -1 : 1)));
+}
+
+const holds = (larger: ReadonlyMap<string, number>, smaller: ReadonlyMap<string, number>): boolean =>
+  [...smaller].every(([kind, count]) => (larger.get(kind) ?? 0) >= count);

@@ -1,0 +1,136 @@
+import { gradeOf, isBarred } from '../coverage/grades.ts';
+import { NEEDS, type NeedId, type Skill } from '../model/need.ts';
+import { type Best, type Chooser, GRADES } from './chooser.ts';
+import { Packings } from './packing.ts';
+import type { First } from './question.ts';
+
+/** What would have to give for a need to be held beside all that is held now. */
+export type Relaxed =
+  | { what: 'money'; by: number }
+  | { what: 'massG'; by: number }
+  | { what: 'thicknessMm'; by: number }
+  | { what: 'skill'; by: Skill }
+  /** A kind that was barred by hand, or that is taken away where the kit is checked. */
+  | { what: 'barred'; by: string }
+  | { what: 'checked'; by: string }
+  /** Nothing that is known serves it. */
+  | { what: 'nothing'; by: null };
+export interface Why {
+  need: NeedId;
+  relax: Relaxed;
+}
+
+/** For each need whose least is not met: every limit that would do by itself were it wider, the least by which. */
+export function whyNot(chooser: Chooser, held: Best): Why[] {
+  const reasons = new Reasons(chooser, held);
+  return chooser.booker.needs.flatMap(({ need, least }, demand) =>
+    least > 0 && reasons.heldOf(demand) < least ? reasons.of(demand).map((relax): Why => ({ need, relax })) : [],
+  );
+}
+
+class Reasons {
+  private readonly now: Float64Array;
+
+  constructor(
+    private readonly chooser: Chooser,
+    held: Best,
+  ) {
+    this.now = cumulated(chooser, held.met);
+  }
+
+  heldOf(demand: number): number {
+    return this.now[demand * GRADES + 3] as number;
+  }
+
+  of(demand: number): Relaxed[] {
+    const { question, booker, choices } = this.chooser;
+    const asked = booker.needs[demand];
+    if (asked === undefined) return [];
+    const serves = choices.some(({ kind }) =>
+      booker.bringing(kind).some(({ profile }) => profile.uses.some((use) => use.demand === demand)),
+    );
+    if (!serves) return [this.whyNothing(asked.need)];
+    const { money, massG, container } = question.limits;
+    const chooser = this.chooser.askedFor(booker.needs.map((one, at) => ({ ...one, least: at === demand ? one.least : this.heldOf(at) })));
+    return [
+      ...(money === undefined ? [] : this.wider(chooser, demand, 'cheapest', (sum) => ({ what: 'money', by: sum - money }))),
+      ...(massG === undefined
+        ? []
+        : this.wider(chooser, demand, 'lightest', (sum) => ({ what: 'massG', by: Math.ceil(sum / 10 - massG) }))),
+      ...(container === undefined ? [] : this.thicker(chooser, demand)),
+    ];
+  }
+
+  /**
+   * Least sum with the need held as well and that limit gone; the others stand. What else is open is not asked: it would take the pieces.
+   */
+  private leastSum(chooser: Chooser, demand: number, first: First, isInRoom: boolean): readonly number[] | null {
+    const kept = chooser.limits().filter((one) => one.first !== first);
+    const least = chooser.booker.demands[demand]?.least ?? 0;
+    const wanted = this.now.slice();
+    wanted[demand * GRADES + 3] = least;
+    const reaches = (met: readonly number[]) => {
+      const own = cumulated(chooser, met);
+      return wanted.every((value, at) => value <= (own[at] as number));
+    };
+    const asking = chooser.search(chooser.costs(first), kept, reaches, isInRoom);
+    asking.requireSums(wanted);
+    return asking.run({}, null).counts;
+  }
+
+  private wider(chooser: Chooser, demand: number, first: First, relaxed: (sum: number) => Relaxed): Relaxed[] {
+    const counts = this.leastSum(chooser, demand, first, true);
+    return counts === null ? [] : [relaxed(chooser.sumOf(first, counts))];
+  }
+
+  /** What takes the least room, packed where the same room is as deep as it must be. */
+  private thicker(chooser: Chooser, demand: number): Relaxed[] {
+    const { question } = this.chooser;
+    const { container, position, thicknessMm = Number.POSITIVE_INFINITY } = question.limits;
+    const counts = this.leastSum(chooser, demand, 'thinnest', false);
+    if (counts === null || container === undefined) return [];
+    const deep = container.compartments.map((room) => ({
+      ...room,
+      dMm: DEEP_MM,
+      ...(room.maxDMm === undefined ? {} : { maxDMm: DEEP_MM }),
+    }));
+    const isBox = container.make === 'rigid' || container.make === 'soft';
+    const room = {
+      container: isBox ? { ...container, compartments: deep } : container,
+      position: position === undefined ? undefined : { ...position, tMm: DEEP_MM },
+    };
+    const packed = new Packings(room, new Map(question.kinds.map((kind) => [kind.id, kind])), PACKED_DECODES, question.seed ?? 1).of(
+      chooser.counted(counts),
+    );
+    if (typeof packed === 'string') return [];
+    const most = Math.max(...container.compartments.map(({ dMm, maxDMm = dMm }) => maxDMm)) + container.wallMm;
+    const by = Math.ceil(
+      packed.outerTMm - Math.min(thicknessMm, position?.tMm ?? Number.POSITIVE_INFINITY, isBox ? most : Number.POSITIVE_INFINITY),
+    );
+    return by > 0 ? [{ what: 'thicknessMm', by }] : [];
+  }
+
+  private whyNothing(need: NeedId): Relaxed {
+    const { question } = this.chooser;
+    const serving = question.kinds.filter((kind) => gradeOf(kind, need, question.school) !== null);
+    for (const kind of serving) {
+      const skill = kind.skill ?? NEEDS[need].skill;
+      if (skill !== null && question.skills !== undefined && !question.skills.includes(skill)) return { what: 'skill', by: skill };
+      if (question.barred?.includes(kind.id) === true) return { what: 'barred', by: kind.id };
+      if (question.isChecked === true && isBarred(kind)) return { what: 'checked', by: kind.id };
+    }
+    return { what: 'nothing', by: null };
+  }
+}
+
+const DEEP_MM = 400;
+const PACKED_DECODES = 1500;
+
+/** Pieces toward each least by what is of a grade or better. */
+function cumulated({ booker: { slots, demands } }: Chooser, met: readonly number[]): Float64Array {
+  const sums = new Float64Array(demands.length * GRADES);
+  for (const [step, { demand, part, grade }] of slots.entries())
+    for (let code = grade; part === 'least' && code <= 3; code += 1)
+      sums[demand * GRADES + code] = (sums[demand * GRADES + code] as number) + (met[step] as number);
+  return sums;
+}
