@@ -15,6 +15,7 @@ export async function buildServer() {
       fitThread: 'server/src/compute/fitThread.ts',
       guardThread: 'server/src/db/guardThread.ts',
       rotationThread: 'server/src/compute/rotationThread.ts',
+      proposeThread: 'server/src/compute/proposeThread.ts',
       buyingThread: 'server/src/compute/buyingThread.ts',
       move: 'server/src/app/move.ts',
     },

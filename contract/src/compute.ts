@@ -27,23 +27,26 @@ const TermSchema = z.object({ op: z.enum(['add', 'times', 'atLeast']), value: z.
 
 const amount = () => z.number().int().nonnegative('must not be negative').max(10_000);
 
+/** Needs in the school's order. */
+export const NeedsAskedSchema = z
+  .array(
+    z.object({
+      need: NeedIdSchema,
+      least: amount(),
+      ideal: amount(),
+      windowS: z.number().nonnegative().nullable().optional(),
+      lines: z
+        .array(AskedLineSchema.extend({ least: amount() }))
+        .max(200)
+        .optional(),
+      secondBest: AskedNeedSchema.shape.secondBest,
+    }),
+  )
+  .max(NeedIdSchema.options.length)
+  .refine((needs) => new Set(needs.map(({ need }) => need)).size === needs.length, 'each need once');
+
 export const CoverageBodySchema = z.object({
-  needs: z
-    .array(
-      z.object({
-        need: NeedIdSchema,
-        least: amount(),
-        ideal: amount(),
-        windowS: z.number().nonnegative().nullable().optional(),
-        lines: z
-          .array(AskedLineSchema.extend({ least: amount() }))
-          .max(200)
-          .optional(),
-        secondBest: AskedNeedSchema.shape.secondBest,
-      }),
-    )
-    .max(NeedIdSchema.options.length)
-    .refine((needs) => new Set(needs.map(({ need }) => need)).size === needs.length, 'each need once'),
+  needs: NeedsAskedSchema,
   school: SchoolRefSchema,
   on: PlainDateSchema,
   skills: z.array(z.enum(SKILLS)).optional(),

@@ -56,6 +56,7 @@ export {
 } from './orders.ts';
 export { deletePattern, listPatterns, savePattern } from './patterns.ts';
 export { deleteContainer, deletePosition, saveContainer, savePosition } from './places.ts';
+export { computeLadder, computePropose, LadderBodySchema, ProposeBodySchema } from './propose.ts';
 export { addReachTime, deleteReachTime, getReachPlan, saveReachPlan } from './reach.ts';
 export { AppliedSchema, applyRotation, getRotation, RotationPlanSchema } from './rotation.ts';
 export { deleteSet, listSets, saveSet } from './sets.ts';

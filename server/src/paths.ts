@@ -11,5 +11,6 @@ export const BLANK_DATABASE_FILE = `${ROOT}server/dist/blank.tar`;
 export const FIT_THREAD_FILE = pathToFileURL(`${ROOT}server/dist/fitThread.mjs`);
 export const BUYING_THREAD_FILE = pathToFileURL(`${ROOT}server/dist/buyingThread.mjs`);
 export const ROTATION_THREAD_FILE = pathToFileURL(`${ROOT}server/dist/rotationThread.mjs`);
+export const PROPOSE_THREAD_FILE = pathToFileURL(`${ROOT}server/dist/proposeThread.mjs`);
 export const GUARD_THREAD_FILE = pathToFileURL(`${ROOT}server/dist/guardThread.mjs`);
 export const DEFAULT_DATA_FOLDER = `${ROOT}data`;

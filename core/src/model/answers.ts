@@ -24,19 +24,19 @@ export const AskedNeedSchema = z.object({
   elsewhere: z.boolean().optional(),
 });
 
+export const NeedCoverageSchema = AskedNeedSchema.extend({
+  lines: z.array(HeldLineSchema).optional(),
+  have: z.number(),
+  state: NeedStateSchema,
+  lapsesOn: PlainDateSchema.nullable(),
+  late: z.number(),
+  singlePoint: z.boolean(),
+  by: z.array(z.object({ unitId: z.string(), kind: z.string(), grade: GradeSchema, count: z.number(), part: z.string().optional() })),
+  ifNeedBe: z.array(z.object({ unitId: z.string(), grade: GradeSchema, leavesOpen: NeedIdSchema.nullable() })),
+});
+
 export const CoverageSchema = z.object({
-  needs: z.array(
-    AskedNeedSchema.extend({
-      lines: z.array(HeldLineSchema).optional(),
-      have: z.number(),
-      state: NeedStateSchema,
-      lapsesOn: PlainDateSchema.nullable(),
-      late: z.number(),
-      singlePoint: z.boolean(),
-      by: z.array(z.object({ unitId: z.string(), kind: z.string(), grade: GradeSchema, count: z.number(), part: z.string().optional() })),
-      ifNeedBe: z.array(z.object({ unitId: z.string(), grade: GradeSchema, leavesOpen: NeedIdSchema.nullable() })),
-    }),
-  ),
+  needs: z.array(NeedCoverageSchema),
   sharedTools: z.array(z.object({ unitId: z.string(), needs: z.array(NeedIdSchema), alone: z.array(NeedIdSchema) })),
   wantedTwice: z.array(z.object({ unitId: z.string(), bookedFor: NeedIdSchema, notFor: NeedIdSchema })),
   singlePoints: z.array(z.object({ need: NeedIdSchema, unitId: z.string() })),

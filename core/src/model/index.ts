@@ -10,6 +10,7 @@ export {
   KitSummarySchema,
   type KitView,
   KitViewSchema,
+  NeedCoverageSchema,
   type Person,
   PersonSchema,
   type PlacedUnit,

@@ -2,6 +2,7 @@ import type { KindCatalog } from '../model/kind.ts';
 import type { NeedId } from '../model/need.ts';
 import { type Best, Chooser } from './chooser.ts';
 import { Packings } from './packing.ts';
+import { toEnd } from './propose.ts';
 import type { First, ProposeQuestion } from './question.ts';
 
 export const ALONGS = ['money', 'massG', 'thicknessMm'] as const;
@@ -87,6 +88,9 @@ export function* climb(
   ladder.regret = kept === null || free === null ? 0 : Math.max(0, kept.value - free.value);
   return ladder;
 }
+
+/** All of it at once. */
+export const climbed = (question: ProposeQuestion, along: Along, catalog: KindCatalog): Ladder => toEnd(climb(question, along, catalog));
 
 interface Step {
   counts: ReadonlyMap<string, number>;

@@ -13,7 +13,7 @@ import { plainDate } from '../model/plainDate.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import { type Best, Chooser } from './chooser.ts';
 import { isPlain, isPlainNeed, programmeOf } from './programmeFixture.ts';
-import { type Proposed, propose } from './propose.ts';
+import { proposed } from './propose.ts';
 import { askedOf, type First, type ProposeQuestion } from './question.ts';
 import { whyNot } from './whyNot.ts';
 
@@ -40,13 +40,8 @@ function anyQuestion(random: Random): ProposeQuestion {
   };
 }
 
-function all(question: ProposeQuestion, firsts: readonly (readonly First[])[] = [['cheapest']]): Proposed {
-  const work = propose(question, firsts, CATALOG);
-  for (;;) {
-    const next = work.next();
-    if (next.done === true) return next.value;
-  }
-}
+const all = (question: ProposeQuestion, firsts: readonly (readonly First[])[] = [['cheapest']]) => proposed(question, firsts, CATALOG);
+
 /** Pieces of each need by things of a grade or better. */
 const heldBy = ({ booker }: Chooser, { met }: Best) =>
   new Map(

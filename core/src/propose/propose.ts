@@ -61,22 +61,34 @@ export function* propose(
   const lasting = longestLasting(question, firsts, packings);
   const chooser = new Chooser(lasting, packings);
   const held = chooser.mostHeld();
-  const proposed: Proposed = { proposals: [], why: [] };
-  if (held === null) return proposed;
+  const so: Proposed = { proposals: [], why: [] };
+  if (held === null) return so;
   const parts = firsts.length + 2;
-  yield { share: 1 / parts, proposed };
+  yield { share: 1 / parts, proposed: so };
   const found: Best[] = [];
   for (const [index, named] of firsts.entries()) {
     found.push(chooser.sorted(held, named));
     // Where packings are only tried, what was found for one may be better for another than its own.
-    proposed.proposals = firsts.slice(0, index + 1).map((own, at) => {
+    so.proposals = firsts.slice(0, index + 1).map((own, at) => {
       const better = found.reduce((best, one) => (chooser.compare(one, best, own) < 0 ? one : best), found[at] as Best);
       return proposalOf(chooser, { ...(found[at] as Best), counts: better.counts }, own[0] ?? 'cheapest', catalog);
     });
-    yield { share: (index + 2) / parts, proposed };
+    yield { share: (index + 2) / parts, proposed: so };
   }
-  proposed.why = whyNot(chooser, held);
-  return proposed;
+  so.why = whyNot(chooser, held);
+  return so;
+}
+
+/** All of it at once. */
+export const proposed = (question: ProposeQuestion, firsts: readonly (readonly First[])[], catalog: KindCatalog): Proposed =>
+  toEnd(propose(question, firsts, catalog));
+
+/** Works off to the end what tells how far it is. */
+export function toEnd<Step, End>(work: Generator<Step, End>): End {
+  for (;;) {
+    const next = work.next();
+    if (next.done === true) return next.value;
+  }
 }
 
 /** Where what lasts longest is put first, stores give only what lasts as long as what holds as much can. */

@@ -1,4 +1,4 @@
-import type { CoverageBodySchema, SchoolRefSchema } from '@ivrak/contract';
+import type { CoverageBodySchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
 import type { BuyingProblem } from '@ivrak/core/buying';
 import { kindCatalog } from '@ivrak/core/catalog';
@@ -14,13 +14,9 @@ import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import { unitIssues } from '../kits/check.ts';
 import { findingsOf } from '../kits/view.ts';
+import { proposeRoutes } from './proposeRoutes.ts';
 import type { Queues } from './queues.ts';
-
-const resolveSchool = (here: Installation, ref: z.output<typeof SchoolRefSchema>) => {
-  const school = typeof ref === 'string' ? here.catalog.school(ref) : ref;
-  if (school === undefined) throw unacceptable([{ path: 'school', message: `unknown school "${String(ref)}"` }]);
-  return school;
-};
+import { resolveSchool } from './school.ts';
 
 function checkKinds(catalog: KindCatalog, kits: z.output<typeof CoverageBodySchema>['kits']): void {
   const issues = kits.flatMap((kit, kitIndex) =>
@@ -99,4 +95,5 @@ export const computeRoutes = (here: Installation, queues: Queues): Served[] => [
     if (issues.length > 0) throw unacceptable(issues);
     return queues.buying.ask(body);
   }),
+  ...proposeRoutes(here, queues),
 ];

@@ -1,0 +1,4 @@
+export { ALONGS, type Along, climb, climbed, type Ladder, type LadderStep } from './ladder.ts';
+export { type Proposal, type Proposed, propose, proposed } from './propose.ts';
+export { FIRSTS, type First, type ProposeQuestion } from './question.ts';
+export type { Why } from './whyNot.ts';
