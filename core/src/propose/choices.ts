@@ -42,7 +42,7 @@ export function choicesOf(
     const own = { kind, massG: kind.massG, volume: volumeOf(kind) };
     const choices: Choice[] = [];
     if (stored > 0) choices.push({ ...own, isStock: true, priceMinor: 0, least: Math.min(stored, must), most: stored });
-    if (useful > stored || must > stored)
+    if ((useful > stored && question.isOwnOnly !== true) || must > stored)
       choices.push({ ...own, isStock: false, priceMinor: kind.priceMinor, least: Math.max(0, must - stored), most: useful - stored });
     return choices.flatMap((choice) => splitBy(choice, had.get(kind.id) ?? 0));
   });

@@ -44,6 +44,8 @@ export interface ProposeQuestion {
   upTo?: NeedId;
   locked?: readonly { kind: string; count: number }[];
   barred?: readonly string[];
+  /** Nothing is bought: only what lies in stores is chosen from. */
+  isOwnOnly?: boolean;
   seed?: number;
   /** Work that may be spent: 1 is what a page waits for. */
   effort?: number;

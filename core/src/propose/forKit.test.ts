@@ -1,0 +1,111 @@
+import { describe, expect, it } from 'vitest';
+import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
+import { kindCatalog } from '../catalog/kinds.ts';
+import { SCHOOLS } from '../catalog/schools.ts';
+import { TEMPLATES } from '../catalog/templates.ts';
+import { judgeKit } from '../kit/judgement.ts';
+import { sheetOf } from '../kit/planned.ts';
+import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
+import { plainDate } from '../model/plainDate.ts';
+import { plainUnit, type UnitId, UnitIdSchema } from '../model/unit.ts';
+import { runRules } from '../rules/rules.ts';
+import { type KitAsk, type KitWorld, layProposal, type ProposedForKit, proposeForKit } from './forKit.ts';
+import { toEnd } from './propose.ts';
+
+const TODAY = plainDate('2026-12-01');
+const catalog = kindCatalog();
+const ASK: KitAsk = { limits: {}, goal: 'least', locked: [], barred: [], isKept: true, takesStores: true };
+
+function draftOf(templateId: string, containerId = 'none', positionId = 'none'): KitDraft {
+  const { layer, schoolId, brief } = TEMPLATES.find(({ id }) => id === templateId) as (typeof TEMPLATES)[number];
+  return { name: 'Kit', layer, personId: null, containerId, positionId, schoolId, brief, setAside: [], units: [], ...nothingMadeReady() };
+}
+const worldOf = (draft: KitDraft, spares: KitWorld['spares'] = []): KitWorld => ({
+  catalog,
+  school: SCHOOLS.find(({ id }) => id === draft.schoolId) as KitWorld['school'],
+  today: TODAY,
+  containers: CONTAINERS,
+  positions: POSITIONS,
+  spares,
+});
+const forKit = (draft: KitDraft, ask: Partial<KitAsk> = {}, spares: KitWorld['spares'] = []): ProposedForKit =>
+  toEnd(proposeForKit(draft, { ...ASK, ...ask }, worldOf(draft, spares)));
+const unit = (id: string, kind: string, more: object = {}) => ({ ...plainUnit(UnitIdSchema.parse(id), kind), ...more });
+let next = 0;
+const newId = () => `new-${next++}` as UnitId;
+
+describe('proposals for a kit', () => {
+  it.each(TEMPLATES.map(({ id }) => id))(
+    'for "%s" hold what they promise once they lie on the Bench, and nothing there is a stop',
+    (id) => {
+      const draft = draftOf(id);
+      const { school } = worldOf(draft);
+      const { proposals } = forKit(draft);
+      expect(proposals.map(({ first }) => first)).toEqual(['cheapest', 'lightest', 'thinnest']);
+      for (const proposal of proposals) {
+        const laid = layProposal(draft, proposal, true, newId);
+        const whole = { ...laid, units: sheetOf(laid) };
+        const { coverage } = judgeKit({ id: 'kit', brief: laid.brief, units: whole.units }, school, undefined, TODAY, catalog);
+        const states = (needs: readonly { need: string; state: string }[]) => needs.map(({ need, state }) => `${need} ${state}`);
+        expect(states(coverage.needs)).toEqual(states(proposal.needs));
+        const findings = runRules({
+          draft: whole,
+          brief: laid.brief,
+          school,
+          today: TODAY,
+          coverage,
+          container: undefined,
+          position: undefined,
+          catalog,
+          packedMm: null,
+        });
+        expect(findings.filter(({ severity }) => severity === 'stop')).toEqual([]);
+      }
+      const [cheapest, lightest] = proposals;
+      expect(cheapest?.total.money).toBeLessThanOrEqual(lightest?.total.money ?? 0);
+      expect(lightest?.total.massG).toBeLessThanOrEqual(cheapest?.total.massG ?? 0);
+    },
+  );
+
+  it('proposes airways for whoever is there: none for infants where nobody is one', () => {
+    const { proposals } = forKit(draftOf('safety-boat'));
+    for (const { things } of proposals)
+      for (const { kind } of things) expect(catalog.get(kind)?.traits.ages ?? ['adults']).toContain('adults');
+  });
+
+  it('keeps what lies in the kit, takes no lapsed thing for one that counts, and plans the rest', () => {
+    const draft = {
+      ...draftOf('every-day'),
+      units: [unit('own', 'ratchet-tourniquet'), unit('old', 'plain-gauze', { expiresOn: plainDate('2026-11-01') })],
+    };
+    const [proposal] = forKit(draft).proposals;
+    expect(proposal?.things.find(({ kind }) => kind === 'ratchet-tourniquet')).toMatchObject({ count: 1, fromStock: ['own'] });
+    expect(proposal?.things.filter(({ kind }) => catalog.get(kind)?.family === 'windlassTourniquet')).toEqual([]);
+    const laid = layProposal(draft, proposal as NonNullable<typeof proposal>, true, newId);
+    expect(laid.units).toEqual(draft.units);
+    expect(laid.planned.map(({ kind }) => kind)).not.toContain('ratchet-tourniquet');
+    // Starting anew, what the proposal has no use for leaves the sheet.
+    const [anew] = forKit(draft, { isKept: false, locked: ['windlass-tourniquet'] }).proposals;
+    const cleared = layProposal(draft, anew as NonNullable<typeof anew>, false, newId);
+    expect(cleared.units.map(({ kind }) => kind)).not.toContain('ratchet-tourniquet');
+    expect(cleared.planned.map(({ kind }) => kind)).toContain('windlass-tourniquet');
+  });
+
+  it('out of what is owned alone buys nothing', () => {
+    const spares = [
+      { id: 's1', kind: 'windlass-tourniquet', count: 2, expiresOn: null },
+      { id: 's2', kind: 'plain-gauze', count: 3, expiresOn: plainDate('2028-01-01') },
+    ];
+    const { fromOwned, proposals } = forKit(draftOf('every-day'), {}, spares);
+    expect(fromOwned?.total.money).toBe(0);
+    expect(fromOwned?.things.map(({ kind, count }) => `${count} ${kind}`)).toEqual(['1 windlass-tourniquet', '1 plain-gauze']);
+    expect(fromOwned?.needs.filter(({ state }) => state === 'gap').length).toBeGreaterThan(0);
+    expect(proposals[0]?.total.money).toBeLessThan(forKit(draftOf('every-day')).proposals[0]?.total.money ?? 0);
+    expect(forKit(draftOf('every-day')).fromOwned).toBeNull();
+  });
+
+  it('stays within the pocket that the kit is carried in', () => {
+    const draft = draftOf('every-day', 'back-pocket-pouch', 'back-pocket');
+    for (const { total } of forKit(draft).proposals) expect(total.thicknessMm).toBeLessThanOrEqual(22);
+  });
+});

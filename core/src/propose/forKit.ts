@@ -1,0 +1,178 @@
+import { compareInOrder, inOrder } from '../coverage/inOrder.ts';
+import { conditionCounts } from '../coverage/prepare.ts';
+import { judgeKit } from '../kit/judgement.ts';
+import { sheetOf } from '../kit/planned.ts';
+import { type Brief, skillsOf } from '../model/brief.ts';
+import type { Container, Position } from '../model/container.ts';
+import type { Kind, KindCatalog } from '../model/kind.ts';
+import type { KitDraft, PlannedThing } from '../model/kit.ts';
+import type { PlainDate } from '../model/plainDate.ts';
+import type { School } from '../model/school.ts';
+import type { Age } from '../model/traits.ts';
+import type { Unit, UnitId } from '../model/unit.ts';
+import { deriveNeeds } from '../needs/needs.ts';
+import { runRules } from '../rules/rules.ts';
+import { type Proposal, type Proposed, propose } from './propose.ts';
+import type { First, InStock, ProposeLimits, ProposeQuestion } from './question.ts';
+
+/** What a carrier asks of a proposal for a kit. */
+export interface KitAsk {
+  /** Money for what is bought, mass of what goes in, thickness outside; what is left out is not limited. */
+  limits: Pick<ProposeLimits, 'money' | 'massG' | 'thicknessMm'>;
+  goal: 'least' | 'ideal';
+  /** Kinds that must be in it, one at least. */
+  locked: readonly string[];
+  barred: readonly string[];
+  /** What lies in the kit stays in it. */
+  isKept: boolean;
+  /** What is spare in stores may be taken. */
+  takesStores: boolean;
+}
+export interface KitWorld {
+  catalog: KindCatalog;
+  school: School;
+  today: PlainDate;
+  containers: readonly Container[];
+  positions: readonly Position[];
+  /** What lies in stores. */
+  spares: readonly InStock[];
+}
+export interface ProposedForKit extends Proposed {
+  /** Out of what is owned alone: what lies in the kit and in stores; null: nothing is owned. */
+  fromOwned: Proposal | null;
+}
+
+/** Put side by side. */
+const SIDE_BY_SIDE: readonly (readonly First[])[] = [['cheapest'], ['lightest'], ['thinnest']];
+/** How often what the rules warn of is left out and the question asked again. */
+const MOST_ROUNDS = 3;
+
+/** The question of a kit: its brief and school, what is owned, and where it is carried. */
+export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): ProposeQuestion {
+  const { brief } = draft;
+  const owned = ownedIn(draft, world);
+  const counts = new Map<string, number>(ask.locked.map((kind) => [kind, 1]));
+  if (ask.isKept) for (const { kind, count } of owned) counts.set(kind, (ask.locked.includes(kind) ? 0 : (counts.get(kind) ?? 0)) + count);
+  const container = world.containers.find(({ id }) => id === draft.containerId);
+  const position = world.positions.find(({ id }) => id === draft.positionId);
+  const known = new Set(counts.keys());
+  return {
+    needs: deriveNeeds(brief, world.school),
+    school: world.school,
+    on: world.today,
+    kinds: [...world.catalog.values()].filter((kind) => known.has(kind.id) || suits(kind, brief)),
+    skills: skillsOf(brief),
+    isChecked: brief.securityChecks,
+    stock: [...owned, ...(ask.takesStores ? world.spares : [])],
+    limits: { ...ask.limits, ...(container === undefined ? {} : { container }), ...(position === undefined ? {} : { position }) },
+    goal: ask.goal,
+    locked: [...counts].map(([kind, count]) => ({ kind, count })),
+    barred: ask.barred.filter((kind) => !known.has(kind)),
+  };
+}
+
+/** What lies in the kit and counts. */
+const ownedIn = ({ units }: KitDraft, { catalog, today }: KitWorld): InStock[] =>
+  units.flatMap(({ id, kind, count, condition, piecesUsed, expiresOn }) => {
+    const known = catalog.get(kind);
+    const isGood = expiresOn === null || expiresOn >= today;
+    return known !== undefined && isGood && piecesUsed === 0 && conditionCounts(condition, known) ? [{ id, kind, count, expiresOn }] : [];
+  });
+
+/** For whom it is made is somebody who is there; where there are adults, it is for them. */
+function suits({ traits: { ages } }: Kind, { persons, childrenByAge: { infants, small, older }, children }: Brief): boolean {
+  if (ages === undefined) return true;
+  const there: Age[] = [
+    ...(infants > 0 ? (['infants'] as const) : []),
+    ...(small > 0 ? (['small'] as const) : []),
+    ...(older > 0 || (children && infants + small + older === 0) ? (['older'] as const) : []),
+  ];
+  return persons > infants + small + older ? ages.includes('adults') : ages.some((age) => there.includes(age));
+}
+
+/**
+ * Proposals for a kit, side by side, and one out of what is owned alone. What the rules warn of is left out where something else holds
+ * as much. Yields the share done, with what is there by then.
+ */
+export function* proposeForKit(
+  draft: KitDraft,
+  ask: KitAsk,
+  world: KitWorld,
+): Generator<{ share: number; proposed: ProposedForKit }, ProposedForKit> {
+  const { catalog } = world;
+  const asked = questionOf(draft, ask, world);
+  const told = function* (question: ProposeQuestion, from: number, to: number) {
+    const work = propose(question, SIDE_BY_SIDE, catalog);
+    for (;;) {
+      const next = work.next();
+      if (next.done === true) return next.value;
+      if (from === 0 && next.value.proposed.proposals.length > 0)
+        yield { share: from + (to - from) * next.value.share, proposed: { ...next.value.proposed, fromOwned: null } };
+    }
+  };
+  let question = asked;
+  let best: Proposed = yield* told(question, 0, 0.5);
+  for (let round = 0; round < MOST_ROUNDS && best.proposals.length > 0; round += 1) {
+    yield { share: 0.5 + round / 10, proposed: { ...best, fromOwned: null } };
+    const warned = [...new Set(best.proposals.flatMap((proposal) => warnedOf(draft, ask, proposal, world)))];
+    const fixed = new Set(question.locked?.map(({ kind }) => kind));
+    const more = warned.filter((kind) => !fixed.has(kind) && question.barred?.includes(kind) !== true);
+    if (more.length === 0) break;
+    const without = { ...question, barred: [...(question.barred ?? []), ...more] };
+    const next = yield* told(without, 0.5, 0.9);
+    const [was, is] = [best.proposals[0], next.proposals[0]];
+    if (was === undefined || is === undefined || compareInOrder(inOrder(is.needs), inOrder(was.needs)) < 0) break;
+    [question, best] = [without, next];
+  }
+  const owned = (asked.stock ?? []).length > 0 ? proposalOfOwned(asked, catalog) : null;
+  return { ...best, fromOwned: owned };
+}
+
+function proposalOfOwned(question: ProposeQuestion, catalog: KindCatalog): Proposal | null {
+  const work = propose({ ...question, isOwnOnly: true, locked: [] }, [['fewest']], catalog);
+  for (;;) {
+    const next = work.next();
+    if (next.done === true) return next.value.proposals[0] ?? null;
+  }
+}
+
+/** Kinds of a proposal that the rules warn of, as it would lie in the kit. */
+function warnedOf(draft: KitDraft, ask: KitAsk, proposal: Proposal, world: KitWorld): string[] {
+  const { catalog, school, today } = world;
+  let number = 0;
+  const laid = layProposal(draft, proposal, ask.isKept, () => `p${number++}` as UnitId); // ids that live for this question only
+  const planned = new Map(laid.planned.map(({ id, kind }) => [id as string, kind]));
+  const whole = { ...laid, units: sheetOf(laid).map(({ planned: _, ...unit }): Unit => unit) };
+  const container = world.containers.find(({ id }) => id === draft.containerId);
+  const findings = runRules({
+    draft: whole,
+    brief: draft.brief,
+    school,
+    today,
+    coverage: judgeKit({ id: 'proposed', brief: draft.brief, units: whole.units }, school, container, today, catalog).coverage,
+    container,
+    position: world.positions.find(({ id }) => id === draft.positionId),
+    catalog,
+    packedMm: null,
+  });
+  return findings.filter(({ severity }) => severity !== 'note').flatMap(({ lookedAt }) => lookedAt.flatMap((id) => planned.get(id) ?? []));
+}
+
+/**
+ * A kit with a proposal laid out in it: what is owned and stays lies where it is, what is to come is planned. One that is not kept
+ * leaves what the proposal has no use for. How it is pressed goes with it; where things were locked or pinned is let go.
+ */
+export function layProposal(draft: KitDraft, { things, press }: Proposal, isKept: boolean, newId: () => UnitId): KitDraft {
+  const open = new Map(things.map(({ kind, count }) => [kind, count]));
+  const units = draft.units.flatMap((unit): Unit[] => {
+    const wanted = open.get(unit.kind) ?? 0;
+    const stays = isKept ? unit.count : Math.min(unit.count, wanted);
+    open.set(unit.kind, Math.max(0, wanted - unit.count));
+    return stays === 0 ? [] : [{ ...unit, count: stays }];
+  });
+  const planned = things.flatMap(({ kind, state }): PlannedThing[] => {
+    const count = open.get(kind) ?? 0;
+    return count === 0 ? [] : [{ id: newId(), kind, count, state: state ?? 'asSold' }];
+  });
+  return { ...draft, units, planned, fit: { ...draft.fit, press: Math.max(press, isKept ? draft.fit.press : 0), locks: {}, pins: {} } };
+}
