@@ -8,6 +8,8 @@ import type { ProposeQuestion } from './question.ts';
 export interface Choice {
   kind: Kind;
   isStock: boolean;
+  /** It lies elsewhere, in what is carried as one with it, and stays there. */
+  isBeside?: boolean;
   /** It was there a step before. */
   isHad?: boolean;
   priceMinor: number;
@@ -34,18 +36,27 @@ export function choicesOf(
   const inStock = new Map<string, number>();
   for (const { kind, count, expiresOn = null } of question.stock ?? [])
     if (isGoodOn(expiresOn, question.on)) inStock.set(kind, (inStock.get(kind) ?? 0) + count);
-  return question.kinds.flatMap((kind): Choice[] => {
+  const beside = new Map<string, number>();
+  for (const { kind, count, expiresOn = null } of question.beside ?? [])
+    if (isGoodOn(expiresOn, question.on)) beside.set(kind, (beside.get(kind) ?? 0) + count);
+  const given = question.kinds.flatMap((kind): Choice[] => {
+    const there = beside.get(kind.id) ?? 0;
+    if (there === 0 || booker.bringing(kind).length === 0) return [];
+    return [{ kind, isStock: true, isBeside: true, priceMinor: 0, massG: 0, volume: 0, least: there, most: there }];
+  });
+  const own = question.kinds.flatMap((kind): Choice[] => {
     const must = locked.get(kind.id) ?? 0;
     const useful = Math.min(MOST_OF_A_KIND, Math.max(must, barred.has(kind.id) ? 0 : usefulOf(booker, kind)));
     if (useful === 0) return [];
     const stored = Math.min(useful, inStock.get(kind.id) ?? 0);
-    const own = { kind, massG: kind.massG, volume: volumeOf(kind) };
+    const one = { kind, massG: kind.massG, volume: volumeOf(kind) };
     const choices: Choice[] = [];
-    if (stored > 0) choices.push({ ...own, isStock: true, priceMinor: 0, least: Math.min(stored, must), most: stored });
+    if (stored > 0) choices.push({ ...one, isStock: true, priceMinor: 0, least: Math.min(stored, must), most: stored });
     if ((useful > stored && question.isOwnOnly !== true) || must > stored)
-      choices.push({ ...own, isStock: false, priceMinor: kind.priceMinor, least: Math.max(0, must - stored), most: useful - stored });
+      choices.push({ ...one, isStock: false, priceMinor: kind.priceMinor, least: Math.max(0, must - stored), most: useful - stored });
     return choices.flatMap((choice) => splitBy(choice, had.get(kind.id) ?? 0));
   });
+  return [...own, ...given];
 }
 
 function splitBy(choice: Choice, had: number): Choice[] {

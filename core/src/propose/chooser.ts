@@ -56,12 +56,13 @@ export class Chooser {
     return new Chooser({ ...question, needs, goal: 'least' }, this.packings);
   }
 
+  /** What goes in here. */
   counted(counts: readonly number[]): Counted {
-    return this.choices.map(({ kind }, at) => ({ kind, count: counts[at] as number }));
+    return this.choices.map(({ kind, isBeside }, at) => ({ kind, count: isBeside === true ? 0 : (counts[at] as number) }));
   }
 
   met(counts: readonly number[]): number[] {
-    return this.booker.met(this.counted(counts));
+    return this.booker.met(this.choices.map(({ kind }, at) => ({ kind, count: counts[at] as number })));
   }
 
   sumOf(first: First, counts: readonly number[]): number {
@@ -82,9 +83,9 @@ export class Chooser {
       case 'thinnest':
         return this.choices.map(({ volume }) => volume);
       case 'fewest':
-        return this.choices.map(() => 1);
+        return this.choices.map(({ isBeside }) => (isBeside === true ? 0 : 1));
       case 'longest':
-        return this.choices.map(({ kind }) => (kind.dating === 'none' ? 0 : 1));
+        return this.choices.map(({ kind, isBeside }) => (isBeside === true || kind.dating === 'none' ? 0 : 1));
       case 'cheapest':
         return this.choices.map(({ priceMinor }) => priceMinor);
     }

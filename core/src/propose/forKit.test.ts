@@ -98,10 +98,26 @@ describe('proposals for a kit', () => {
     ];
     const { fromOwned, proposals } = forKit(draftOf('every-day'), {}, spares);
     expect(fromOwned?.total.money).toBe(0);
-    expect(fromOwned?.things.map(({ kind, count }) => `${count} ${kind}`)).toEqual(['1 windlass-tourniquet', '1 plain-gauze']);
+    expect(fromOwned?.things.map(({ kind, count }) => `${count} ${kind}`)).toEqual(['1 windlass-tourniquet', '3 plain-gauze']);
     expect(fromOwned?.needs.filter(({ state }) => state === 'gap').length).toBeGreaterThan(0);
     expect(proposals[0]?.total.money).toBeLessThan(forKit(draftOf('every-day')).proposals[0]?.total.money ?? 0);
     expect(forKit(draftOf('every-day')).fromOwned).toBeNull();
+  });
+
+  it('leaves to others what is carried as one with it, whatever limits there are', () => {
+    const draft = draftOf('every-day');
+    const beside = [
+      { id: 'belt', units: [unit('theirs', 'windlass-tourniquet'), unit('gone', 'plain-gauze', { expiresOn: plainDate('2026-11-01') })] },
+    ];
+    const ask: KitAsk = { ...ASK, limits: { money: 2500 } };
+    const alone = toEnd(proposeForKit(draft, ask, worldOf(draft))).proposals[0];
+    const inSet = toEnd(proposeForKit(draft, ask, { ...worldOf(draft), beside })).proposals[0];
+    expect(inSet?.things.filter(({ kind }) => catalog.get(kind)?.grades['M.limb'] === 'primary')).toEqual([]);
+    expect(inSet?.things.map(({ kind }) => kind)).toContain('plain-gauze');
+    expect(inSet?.needs.find(({ need }) => need === 'M.limb')?.state).not.toBe('gap');
+    const held = (proposal: typeof alone) => proposal?.needs.filter(({ state }) => state !== 'gap').length ?? 0;
+    expect(held(inSet)).toBeGreaterThan(held(alone));
+    expect(inSet?.total.things).toBe(inSet?.things.reduce((sum, { count }) => sum + count, 0));
   });
 
   it('stays within the pocket that the kit is carried in', () => {

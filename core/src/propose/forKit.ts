@@ -1,5 +1,6 @@
 import { compareInOrder, inOrder } from '../coverage/inOrder.ts';
 import { conditionCounts } from '../coverage/prepare.ts';
+import type { StockKit, StockUnit } from '../coverage/problem.ts';
 import { judgeKit } from '../kit/judgement.ts';
 import { sheetOf } from '../kit/planned.ts';
 import { type Brief, skillsOf } from '../model/brief.ts';
@@ -36,6 +37,8 @@ export interface KitWorld {
   positions: readonly Position[];
   /** What lies in stores. */
   spares: readonly InStock[];
+  /** What is carried as one with the kit. */
+  beside?: readonly StockKit[];
 }
 export interface ProposedForKit extends Proposed {
   /** Out of what is owned alone: what lies in the kit and in stores; null: nothing is owned. */
@@ -50,7 +53,7 @@ const MOST_ROUNDS = 3;
 /** The question of a kit: its brief and school, what is owned, and where it is carried. */
 export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): ProposeQuestion {
   const { brief } = draft;
-  const owned = ownedIn(draft, world);
+  const owned = ownedIn(draft.units, world);
   const counts = new Map<string, number>(ask.locked.map((kind) => [kind, 1]));
   if (ask.isKept) for (const { kind, count } of owned) counts.set(kind, (ask.locked.includes(kind) ? 0 : (counts.get(kind) ?? 0)) + count);
   const container = world.containers.find(({ id }) => id === draft.containerId);
@@ -64,6 +67,7 @@ export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): Propo
     skills: skillsOf(brief),
     isChecked: brief.securityChecks,
     stock: [...owned, ...(ask.takesStores ? world.spares : [])],
+    beside: (world.beside ?? []).flatMap(({ units }) => ownedIn(units, world)),
     limits: { ...ask.limits, ...(container === undefined ? {} : { container }), ...(position === undefined ? {} : { position }) },
     goal: ask.goal,
     locked: [...counts].map(([kind, count]) => ({ kind, count })),
@@ -71,9 +75,9 @@ export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): Propo
   };
 }
 
-/** What lies in the kit and counts. */
-const ownedIn = ({ units }: KitDraft, { catalog, today }: KitWorld): InStock[] =>
-  units.flatMap(({ id, kind, count, condition, piecesUsed, expiresOn }) => {
+/** What counts as it is: whole, good and in a condition to be used. */
+const ownedIn = (units: readonly StockUnit[], { catalog, today }: KitWorld): InStock[] =>
+  units.flatMap(({ id, kind, count, condition, piecesUsed = 0, expiresOn = null }) => {
     const known = catalog.get(kind);
     const isGood = expiresOn === null || expiresOn >= today;
     return known !== undefined && isGood && piecesUsed === 0 && conditionCounts(condition, known) ? [{ id, kind, count, expiresOn }] : [];
@@ -144,12 +148,14 @@ function warnedOf(draft: KitDraft, ask: KitAsk, proposal: Proposal, world: KitWo
   const planned = new Map(laid.planned.map(({ id, kind }) => [id as string, kind]));
   const whole = { ...laid, units: sheetOf(laid).map(({ planned: _, ...unit }): Unit => unit) };
   const container = world.containers.find(({ id }) => id === draft.containerId);
+  const inSet = world.beside === undefined ? null : { beside: world.beside, alone: [] };
   const findings = runRules({
     draft: whole,
     brief: draft.brief,
     school,
     today,
-    coverage: judgeKit({ id: 'proposed', brief: draft.brief, units: whole.units }, school, container, today, catalog).coverage,
+    coverage: judgeKit({ id: 'proposed', brief: draft.brief, units: whole.units, inSet }, school, container, today, catalog).coverage,
+    beside: world.beside,
     container,
     position: world.positions.find(({ id }) => id === draft.positionId),
     catalog,

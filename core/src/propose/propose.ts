@@ -126,7 +126,13 @@ function proposalOf(chooser: Chooser, { counts, isProven, bound }: Best, first: 
       thicknessMm: packed?.outerTMm ?? null,
       things: chooser.sumOf('fewest', counts),
     },
-    needs: coverage(problemFor(question, question.needs, unitsOf(things, question.stock ?? [])), catalog).needs,
+    needs: coverage(
+      problemFor(question, question.needs, [
+        ...unitsOf(things, question.stock ?? []),
+        ...(question.beside ?? []).map((unit) => ({ ...unit, condition: 'ready' as const })),
+      ]),
+      catalog,
+    ).needs,
     press: way.press,
     proven: isProven,
     bound: isProven ? null : { what: BOUNDS[first].what, value: bound / BOUNDS[first].per },
@@ -137,9 +143,9 @@ function proposalOf(chooser: Chooser, { counts, isProven, bound }: Best, first: 
 function thingsOf(chooser: Chooser, counts: readonly number[], way: Way): ProposedThing[] {
   const { choices, question } = chooser;
   const byKind = new Map<string, ProposedThing>();
-  for (const [at, { kind, isStock }] of choices.entries()) {
+  for (const [at, { kind, isStock, isBeside }] of choices.entries()) {
     const count = counts[at] as number;
-    if (count === 0) continue;
+    if (count === 0 || isBeside === true) continue;
     const thing: ProposedThing = byKind.get(kind.id) ?? { kind: kind.id, count: 0 };
     byKind.set(kind.id, thing);
     thing.count += count;

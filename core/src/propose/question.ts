@@ -44,6 +44,8 @@ export interface ProposeQuestion {
   upTo?: NeedId;
   locked?: readonly { kind: string; count: number }[];
   barred?: readonly string[];
+  /** What others hold that are carried as one with it: it counts, and is not packed here. */
+  beside?: readonly InStock[];
   /** Nothing is bought: only what lies in stores is chosen from. */
   isOwnOnly?: boolean;
   seed?: number;
