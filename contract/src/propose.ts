@@ -74,13 +74,16 @@ export const LadderBodySchema = z.object({
   position: z.string().optional(),
 });
 
+const RelaxedSchema = z.object({
+  what: z.enum(['money', 'massG', 'thicknessMm', 'skill', 'barred', 'checked', 'nothing']),
+  by: z.union([z.number(), z.string()]).nullable(),
+});
 const WhySchema = z.object({
   need: NeedIdSchema,
   /** A limit that would do if it were so much wider, alone; or a skill, a kind that was barred, or nothing that is known. */
-  relax: z.object({
-    what: z.enum(['money', 'massG', 'thicknessMm', 'skill', 'barred', 'checked', 'nothing']),
-    by: z.union([z.number(), z.string()]).nullable(),
-  }),
+  relax: RelaxedSchema,
+  /** A second limit that would have to give at the same time. */
+  and: RelaxedSchema.optional(),
 });
 
 const ProposalSchema = z.object({

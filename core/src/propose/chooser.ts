@@ -10,6 +10,8 @@ const EFFORT = 40_000;
 /** Packings that may be tried for one question, and for all questions of what holds the most. */
 const PACKINGS = 4;
 const PACKINGS_IN_ALL = 48;
+/** And to change what was found for the better. */
+const SWAPS = 16;
 
 /** Room for grades 1 to 3 of a demand. */
 export const GRADES = 4;
@@ -238,12 +240,63 @@ export class Chooser {
       };
       const found = ask(true);
       counts = found.counts ?? counts;
+      if (!found.proven && this.packings !== null && place < Math.max(1, named.length)) counts = this.swapped(counts, first, kept, isSame);
       // What nobody asked for only keeps the answer from hanging on chance.
       if (place < Math.max(1, named.length)) isProven &&= found.proven;
       if (place === 0) bound = found.proven || this.packings === null ? found.bound : ask(false).bound;
       kept.push({ first, most: this.sumOf(first, counts) });
     }
     return { counts, met: held.met, isProven, bound };
+  }
+
+  /**
+   * What goes in, changed kind by kind for what is better and goes in as well, until nothing more does: what would be best by its sums
+   * alone seldom goes in, and so is no place to begin.
+   */
+  private swapped(
+    start: readonly number[],
+    first: First,
+    kept: readonly Kept[],
+    isSame: (met: readonly number[]) => boolean,
+  ): readonly number[] {
+    const costs = this.costs(first);
+    const isWithin = (counts: readonly number[]) => kept.every((one) => this.sumOf(one.first, counts) <= one.most);
+    this.packingsLeft = Math.ceil(SWAPS * (this.question.effort ?? 1));
+    let counts = start;
+    for (let isBetter = true; isBetter; ) {
+      isBetter = false;
+      const dearest = [...counts.keys()]
+        .filter((at) => this.isFree(counts, at))
+        .sort((a, b) => (costs[b] as number) - (costs[a] as number));
+      for (const from of dearest) {
+        const cheaper = [...costs.keys()]
+          .filter((at) => (costs[at] as number) < (costs[from] as number) && this.choices[at]?.isBeside !== true)
+          .sort((a, b) => (costs[a] as number) - (costs[b] as number));
+        const better = cheaper
+          .map((to) => this.moved(counts, from, to))
+          .find((one) => one !== null && isWithin(one) && isSame(this.met(one)) && this.goesIn(one) === 'passes');
+        if (better == null) continue;
+        counts = better;
+        isBetter = true;
+        break;
+      }
+    }
+    return counts;
+  }
+
+  private isFree(counts: readonly number[], at: number): boolean {
+    return (counts[at] as number) > (this.choices[at]?.least ?? 0) && this.choices[at]?.isBeside !== true;
+  }
+
+  /** All that may go of one kind in another's place; null: there is no more of that one. */
+  private moved(counts: readonly number[], from: number, to: number): number[] | null {
+    const many = (counts[from] as number) - (this.choices[from]?.least ?? 0);
+    const taken = Math.min(many, (this.choices[to]?.most ?? 0) - (counts[to] as number));
+    if (taken <= 0) return null;
+    const next = [...counts];
+    next[from] = (counts[from] as number) - taken;
+    next[to] = (counts[to] as number) + taken;
+    return next;
   }
 
   /** Under 0 where the first is better by what is put first, then by what follows. */

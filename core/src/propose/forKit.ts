@@ -83,8 +83,9 @@ const ownedIn = (units: readonly StockUnit[], { catalog, today }: KitWorld): InS
     return known !== undefined && isGood && piecesUsed === 0 && conditionCounts(condition, known) ? [{ id, kind, count, expiresOn }] : [];
   });
 
-/** For whom it is made is somebody who is there; where there are adults, it is for them. */
-function suits({ traits: { ages } }: Kind, { persons, childrenByAge: { infants, small, older }, children }: Brief): boolean {
+/** For whom it is made is somebody who is there; where there are adults, it is for them. Few hands get into small gloves. */
+function suits({ traits: { ages, gloveSize } }: Kind, { persons, childrenByAge: { infants, small, older }, children }: Brief): boolean {
+  if (gloveSize === 'S') return false;
   if (ages === undefined) return true;
   const there: Age[] = [
     ...(infants > 0 ? (['infants'] as const) : []),

@@ -58,36 +58,39 @@ export function* climb(
   const asked = question.needs.filter(({ least }) => least > 0);
   const last = question.upTo === undefined ? question.needs.length : question.needs.findIndex(({ need }) => need === question.upTo) + 1;
   const rungs = asked.filter((one) => question.needs.indexOf(one) < last);
-  let free: Step | null = null;
-  let kept: Step | null = null;
+  const free: { need: NeedId; step: Step }[] = [];
+  const kept: { need: NeedId; step: Step }[] = [];
   for (const [index, { need }] of rungs.entries()) {
     const own = {
       ...question,
+      limits: {},
       goal: 'least' as const,
       needs: question.needs.filter((one) => !ladder.never.includes(one.need)),
       upTo: need,
     };
     const to = new StepFinder(own, along, packings);
-    if (!to.canHold(need)) {
-      ladder.never.push(need);
-      continue;
-    }
-    const nextFree: Step | null = to.cheapest(free, false);
-    const nextKept: Step | null = to.cheapest(kept, true);
-    if (nextFree === null) ladder.never.push(need);
+    const next = to.canHold(need) ? to.cheapest(free.at(-1)?.step ?? null, false) : null;
+    if (next === null) ladder.never.push(need);
     else {
-      ladder.steps.push(stepOf(need, free, nextFree));
-      free = nextFree;
-      if (nextKept !== null) {
-        ladder.nested.push(stepOf(need, kept, nextKept));
-        kept = nextKept;
+      free.push({ need, step: next });
+      // What holds more holds this as well: where packings are only tried, the next step may have found the better one.
+      for (let at = free.length - 2; at >= 0; at -= 1) {
+        const [own, after] = [free[at], free[at + 1]];
+        if (own !== undefined && after !== undefined && after.step.value < own.step.value) own.step = after.step;
       }
+      const nested = to.cheapest(kept.at(-1)?.step ?? null, true);
+      if (nested !== null) kept.push({ need, step: nested });
     }
+    ladder.steps = stepsOf(free);
+    ladder.nested = stepsOf(kept);
     yield { share: (index + 1) / rungs.length, ladder };
   }
-  ladder.regret = kept === null || free === null ? 0 : Math.max(0, kept.value - free.value);
+  ladder.regret = Math.max(0, (ladder.nested.at(-1)?.value ?? 0) - (ladder.steps.at(-1)?.value ?? 0));
   return ladder;
 }
+
+const stepsOf = (found: readonly { need: NeedId; step: Step }[]): LadderStep[] =>
+  found.map(({ need, step }, index) => stepOf(need, found[index - 1]?.step ?? null, step));
 
 /** All of it at once. */
 export const climbed = (question: ProposeQuestion, along: Along, catalog: KindCatalog): Ladder => toEnd(climb(question, along, catalog));

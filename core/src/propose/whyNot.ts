@@ -18,13 +18,15 @@ export type Relaxed =
 export interface Why {
   need: NeedId;
   relax: Relaxed;
+  /** A second limit that would have to give at the same time; absent: the first does by itself. */
+  and?: Relaxed;
 }
 
 /** For each need whose least is not met: every limit that would do by itself were it wider, the least by which. */
 export function whyNot(chooser: Chooser, held: Best): Why[] {
   const reasons = new Reasons(chooser, held);
   return chooser.booker.needs.flatMap(({ need, least }, demand) =>
-    least > 0 && reasons.heldOf(demand) < least ? reasons.of(demand).map((relax): Why => ({ need, relax })) : [],
+    least > 0 && reasons.heldOf(demand) < least ? reasons.of(demand).map((relaxed): Why => ({ need, ...relaxed })) : [],
   );
 }
 
@@ -42,30 +44,34 @@ class Reasons {
     return this.now[demand * GRADES + 3] as number;
   }
 
-  of(demand: number): Relaxed[] {
+  of(demand: number): Omit<Why, 'need'>[] {
     const { question, booker, choices } = this.chooser;
     const asked = booker.needs[demand];
     if (asked === undefined) return [];
     const serves = choices.some(({ kind }) =>
       booker.bringing(kind).some(({ profile }) => profile.uses.some((use) => use.demand === demand)),
     );
-    if (!serves) return [this.whyNothing(asked.need)];
+    if (!serves) return [{ relax: this.whyNothing(asked.need) }];
     const { money, massG, container } = question.limits;
     const chooser = this.chooser.askedFor(booker.needs.map((one, at) => ({ ...one, least: at === demand ? one.least : this.heldOf(at) })));
-    return [
+    const alone = [
       ...(money === undefined ? [] : this.wider(chooser, demand, 'cheapest', (sum) => ({ what: 'money', by: sum - money }))),
       ...(massG === undefined
         ? []
         : this.wider(chooser, demand, 'lightest', (sum) => ({ what: 'massG', by: Math.ceil(sum / 10 - massG) }))),
-      ...(container === undefined ? [] : this.thicker(chooser, demand)),
+      ...(container === undefined ? [] : this.thicker(chooser, demand).map(({ relax }) => relax)),
     ];
+    if (alone.length > 0) return alone.map((relax) => ({ relax }));
+    // Money and room at once: what takes least room, whatever it is sold for.
+    return container === undefined || money === undefined ? [] : this.thicker(chooser, demand, money);
   }
 
   /**
    * Least sum with the need held as well and that limit gone; the others stand. What else is open is not asked: it would take the pieces.
    */
-  private leastSum(chooser: Chooser, demand: number, first: First, isInRoom: boolean): readonly number[] | null {
-    const kept = chooser.limits().filter((one) => one.first !== first);
+  private leastSum(chooser: Chooser, demand: number, firsts: readonly [First, ...First[]], isInRoom: boolean): readonly number[] | null {
+    const kept = chooser.limits().filter((one) => !firsts.includes(one.first));
+    const [first] = firsts;
     const least = chooser.booker.demands[demand]?.least ?? 0;
     const wanted = this.now.slice();
     wanted[demand * GRADES + 3] = least;
@@ -79,15 +85,15 @@ class Reasons {
   }
 
   private wider(chooser: Chooser, demand: number, first: First, relaxed: (sum: number) => Relaxed): Relaxed[] {
-    const counts = this.leastSum(chooser, demand, first, true);
+    const counts = this.leastSum(chooser, demand, [first], true);
     return counts === null ? [] : [relaxed(chooser.sumOf(first, counts))];
   }
 
   /** What takes the least room, packed where the same room is as deep as it must be. */
-  private thicker(chooser: Chooser, demand: number): Relaxed[] {
+  private thicker(chooser: Chooser, demand: number, money?: number): Omit<Why, 'need'>[] {
     const { question } = this.chooser;
     const { container, position, thicknessMm = Number.POSITIVE_INFINITY } = question.limits;
-    const counts = this.leastSum(chooser, demand, 'thinnest', false);
+    const counts = this.leastSum(chooser, demand, money === undefined ? ['thinnest'] : ['thinnest', 'cheapest'], false);
     if (counts === null || container === undefined) return [];
     const deep = container.compartments.map((room) => ({
       ...room,
@@ -107,7 +113,10 @@ class Reasons {
     const by = Math.ceil(
       packed.outerTMm - Math.min(thicknessMm, position?.tMm ?? Number.POSITIVE_INFINITY, isBox ? most : Number.POSITIVE_INFINITY),
     );
-    return by > 0 ? [{ what: 'thicknessMm', by }] : [];
+    if (by <= 0) return [];
+    const relax: Relaxed = { what: 'thicknessMm', by };
+    const dearer = money === undefined ? 0 : chooser.sumOf('cheapest', counts) - money;
+    return dearer <= 0 ? [{ relax }] : [{ relax: { what: 'money', by: dearer }, and: relax }];
   }
 
   private whyNothing(need: NeedId): Relaxed {

@@ -20,7 +20,7 @@ export interface Screen {
 
 /** Screens of a kit stand within its frame. */
 export interface KitScreen extends Omit<Screen, 'path' | 'key' | 'inBar' | 'isBare'> {
-  path: 'brief' | 'bench' | 'fit' | 'stage' | 'compare';
+  path: 'brief' | 'bench' | 'fit' | 'stage' | 'compare' | 'propose';
 }
 
 export const KIT_FRAME_PATH = '/kits/:id';
@@ -53,6 +53,14 @@ export const KIT_SCREENS: readonly KitScreen[] = [
     does: 'make it ready, print it, weigh it',
     looks: ['/kits/helm-vest/stage', '/kits/helm-vest/stage?part=print&form=card'],
     load: async () => (await import('../stage/Stage.tsx')).Stage,
+  },
+  {
+    path: 'propose',
+    name: 'Propose',
+    does: 'what to put in for the place, the mass and the money',
+    isForPhone: true,
+    looks: ['/kits/bow-pocket/propose'],
+    load: async () => (await import('../propose/ProposePage.tsx')).ProposePage,
   },
   {
     path: 'compare',

@@ -1,8 +1,10 @@
 import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent } from '@dnd-kit/core';
 import { isPlanned, type SheetUnit } from '@ivrak/core/kit';
 import { type Kind, MM_PER_INCH, RUNGS, type Unit, type UnitId } from '@ivrak/core/model';
+import { Button } from '@mantine/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
+import { Link } from 'react-router';
 import { catalogNow } from '../data/catalog.ts';
 import { measuresNow } from '../drawing/figures.ts';
 import { KindDrawing } from '../drawing/KindDrawing.tsx';
@@ -129,6 +131,7 @@ function Lanes({ chosenId, overId, choose }: LanesProps) {
   const { draft, judgement } = useKit();
   return (
     <GroundSheet>
+      {draft.units.length === 0 && <Begin />}
       {RUNGS.map((lane) => (
         <Lane
           key={lane}
@@ -141,6 +144,19 @@ function Lanes({ chosenId, overId, choose }: LanesProps) {
         />
       ))}
     </GroundSheet>
+  );
+}
+
+/** An empty sheet leads on. */
+function Begin() {
+  const { kit } = useKit();
+  return (
+    <div className={css.begin}>
+      <Button component={Link} to={`/kits/${kit.id}/propose`}>
+        Propose what to put in
+      </Button>
+      <span>or take things out of the catalogue beside it.</span>
+    </div>
   );
 }
 

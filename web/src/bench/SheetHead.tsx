@@ -42,6 +42,9 @@ export function SheetHead() {
           </span>
         )}
       </p>
+      <Link className={css.sheetCompare} to={`/kits/${kit.id}/propose`}>
+        Propose
+      </Link>
       <Link className={css.sheetCompare} to={`/kits/${kit.id}/compare`}>
         Compare
       </Link>

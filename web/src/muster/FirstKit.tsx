@@ -137,8 +137,8 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
     if (!next.delete(need)) next.add(need);
     setLeft(next);
   };
-  const make = async () => {
-    const sheet = things.filter(({ need }) => !left.has(need)).map(({ kind, count }) => ({ ...newUnit(kind), count }));
+  const make = async (isProposed: boolean) => {
+    const sheet = isProposed ? [] : things.filter(({ need }) => !left.has(need)).map(({ kind, count }) => ({ ...newUnit(kind), count }));
     const draft: KitDraft = {
       name: name.trim(),
       layer,
@@ -156,7 +156,7 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
       const kit = await api.post('/api/kits', { body: draft });
       made();
       await refresh();
-      await navigate(`/kits/${kit.id}/bench`);
+      await navigate(`/kits/${kit.id}/${isProposed ? 'propose' : 'bench'}`);
     } catch (failure) {
       setError(messageOf(failure));
     }
@@ -165,7 +165,12 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
     <>
       <h2>What this situation asks for</h2>
       <p className="small muted">
-        One plain thing for each need, as many as the least takes. Leave out what you have otherwise; the Bench swaps, adds and counts.
+        One plain thing for each need, as many as the least takes. Leave out what you have otherwise; the Bench swaps, adds and counts. Or
+        have it worked out{' '}
+        <button type="button" className="link-button" onClick={() => void make(true)}>
+          what fits the pocket and the purse
+        </button>
+        .
       </p>
       <ul className={firstKit.firstThings}>
         {things.map((thing) => (
@@ -177,7 +182,7 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
         <Radio value="planned" label="are a plan: I will buy them" />
       </Radio.Group>
       <Refusal text={error} />
-      <Turn back={back} next={() => void make()} label="Make the kit" />
+      <Turn back={back} next={() => void make(false)} label="Make the kit" />
     </>
   );
 }

@@ -90,7 +90,7 @@ export function NewKit({ opened, close, list }: NewKitProps) {
   });
   const choose = (layer: Layer) =>
     form.setValues({ layer, ...START_PLACES[layer], ...(list?.containerId == null ? {} : { containerId: list.containerId }) });
-  const add = async (values: typeof START) => {
+  const add = async (values: typeof START, isProposed = false) => {
     try {
       const head = headOf(values);
       const kit =
@@ -99,7 +99,7 @@ export function NewKit({ opened, close, list }: NewKitProps) {
           : await api.post('/api/lists/:id/kit', { params: { id: list.id }, body: { kit: head, as: values.as } });
       await refresh();
       close();
-      await navigate(`/kits/${kit.id}/${list === undefined ? 'brief' : 'bench'}`);
+      await navigate(`/kits/${kit.id}/${isProposed ? 'propose' : list === undefined ? 'brief' : 'bench'}`);
     } catch (failure) {
       form.setFieldError('name', messageOf(failure));
     }
@@ -120,7 +120,14 @@ export function NewKit({ opened, close, list }: NewKitProps) {
             <Radio value="bought" label="bought: taken in now, with seller and price" />
           </Radio.Group>
         )}
-        <Button type="submit">Make the kit</Button>
+        <div className="row">
+          <Button type="submit">Make the kit</Button>
+          {list === undefined && (
+            <Button variant="default" onClick={() => form.onSubmit((values) => void add(values, true))()}>
+              Make it, and propose what to put in
+            </Button>
+          )}
+        </div>
       </form>
     </Modal>
   );

@@ -1,0 +1,122 @@
+import { partSheet, sheetOf } from '@ivrak/core/kit';
+import { capital } from '@ivrak/core/model';
+import { layProposal, type Proposal } from '@ivrak/core/propose';
+import { ActionIcon, Button } from '@mantine/core';
+import { IconBan, IconLock } from '@tabler/icons-react';
+import { clsx } from 'clsx';
+import { useNavigate } from 'react-router';
+import { containerOf, kindName } from '../data/catalog.ts';
+import { grams, mm, price } from '../drawing/figures.ts';
+import { edit } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { useSheetView } from '../kit/sheetView.ts';
+import { newUnitId } from '../kit/units.ts';
+import { MiniSheet } from './MiniSheet.tsx';
+import type { Limits, Wishes } from './ProposePage.tsx';
+import css from './propose.module.css';
+import { differenceText, HEADS, heldText, moreThan, provenText } from './words.ts';
+
+interface ProposalCardProps {
+  proposal: Proposal;
+  /** What else it is: the cheapest may be the lightest as well. */
+  names: readonly Proposal['first'][];
+  /** What it is compared to; null: it is the first. */
+  than: Proposal | null;
+  thicknessMm: number;
+  wishes: Wishes;
+  setWishes: (wishes: Wishes) => void;
+  limits: Limits;
+}
+
+/** One proposal: drawn to scale, its sums, what it holds, and every thing in it to be kept or barred by one press. */
+export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWishes, limits }: ProposalCardProps) {
+  const { kit, draft } = useKit();
+  const navigate = useNavigate();
+  const { first, total } = proposal;
+  const see = useSheetView((state) => state.see);
+  const heads = (names.length > 0 ? names : [first]).map((name) => HEADS[name]);
+  const head = capital(withAnd(heads.map((one) => one.toLowerCase())));
+  const differs = new Set(than === null ? [] : moreThan(proposal, than).map(({ kind }) => kind));
+  const ownG = containerOf(draft.containerId)?.massG ?? 0;
+  const layItOut = () => {
+    edit((before) => {
+      const laid = layProposal({ ...before, ...partSheet(before.units) }, proposal, wishes.isKept, newUnitId);
+      return { ...before, ...laid, units: sheetOf(laid), planned: [] };
+    });
+    see('plan');
+    void navigate(`/kits/${kit.id}/bench`);
+  };
+  return (
+    <section className={css.card} aria-label={head}>
+      <header>
+        <h3>{head}</h3>
+        <span className={clsx('small', proposal.proven ? 'state-full' : 'state-thin')}>{provenText(proposal)}</span>
+      </header>
+      <MiniSheet things={proposal.things} />
+      <dl className={css.sums}>
+        <Sum label={limits.money === null ? 'to buy' : `of ${price(limits.money)}`} value={price(total.money)} />
+        {total.thicknessMm !== null && (
+          <Sum label={Number.isFinite(thicknessMm) ? `of ${mm(thicknessMm)}` : 'thick'} value={mm(total.thicknessMm)} />
+        )}
+        <Sum label={limits.massG === null ? 'with container' : `of ${grams(limits.massG)}`} value={grams(Math.round(total.massG + ownG))} />
+      </dl>
+      <p className={css.says}>
+        {heldText(proposal)} {than !== null && differenceText(proposal, than)}
+        {proposal.press > 0 && ' Pressed by hand.'}
+      </p>
+      <ul className={css.things}>
+        {proposal.things.map(({ kind, count, fromStock = [] }) => (
+          <li key={kind} className={clsx(differs.has(kind) && css.differs)}>
+            <span className="grow">
+              {count > 1 && <span className="mono">{count} × </span>}
+              {kindName(kind)}
+              {fromStock.length > 0 && (
+                <span className="small muted"> {fromStock.length === count ? 'owned' : `${fromStock.length} owned`}</span>
+              )}
+            </span>
+            <ActionIcon
+              variant="subtle"
+              size={28}
+              aria-label={`${kindName(kind)} must be in it`}
+              aria-pressed={wishes.locked.includes(kind)}
+              onClick={() =>
+                setWishes({ ...wishes, locked: toggled(wishes.locked, kind), barred: wishes.barred.filter((one) => one !== kind) })
+              }
+            >
+              <IconLock size={17} />
+            </ActionIcon>
+            <ActionIcon
+              variant="subtle"
+              size={28}
+              aria-label={`${kindName(kind)} is not wanted`}
+              onClick={() =>
+                setWishes({ ...wishes, barred: toggled(wishes.barred, kind), locked: wishes.locked.filter((one) => one !== kind) })
+              }
+            >
+              <IconBan size={17} />
+            </ActionIcon>
+          </li>
+        ))}
+      </ul>
+      <Button variant={than === null ? 'filled' : 'default'} onClick={layItOut}>
+        Lay it out
+      </Button>
+    </section>
+  );
+}
+
+/** "cheapest, lightest and thinnest" */
+const withAnd = (words: readonly string[]): string =>
+  [words.slice(0, -1).join(', '), words.at(-1)].filter((part) => part !== '').join(' and ');
+
+const toggled = (kinds: readonly string[], kind: string): string[] =>
+  kinds.includes(kind) ? kinds.filter((one) => one !== kind) : [...kinds, kind];
+
+function Sum({ label, value }: { label: string; value: string }) {
+  return (
+    <div>
+      <dd className="mono">{value}</dd>
+      <dt>{label}</dt>
+    </div>
+  );
+}

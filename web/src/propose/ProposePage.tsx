@@ -1,0 +1,137 @@
+import { partSheet } from '@ivrak/core/kit';
+import type { KitAsk, Proposal, ProposedForKit } from '@ivrak/core/propose';
+import { Button, Progress } from '@mantine/core';
+import { useMemo, useState } from 'react';
+import { containerOf, positionOf, useCatalog } from '../data/catalog.ts';
+import { useStores } from '../data/queries.ts';
+import { useDraft } from '../kit/draftStore.ts';
+import { useKit } from '../kit/KitContext.tsx';
+import { Ask } from './Ask.tsx';
+import { LadderPart } from './LadderPart.tsx';
+import { ProposalCard } from './ProposalCard.tsx';
+import css from './propose.module.css';
+import { type Asked, useProposals } from './useProposing.ts';
+import { WhyNot } from './WhyNot.tsx';
+
+/** What somebody limits; the mass is that of the whole kit, with its container. */
+export interface Limits {
+  money: number | null;
+  massG: number | null;
+  thicknessMm: number | null;
+}
+export type Wishes = Omit<KitAsk, 'limits'>;
+
+const START: Wishes = { goal: 'least', locked: [], barred: [], isKept: true, takesStores: true };
+
+/** The best kit for the place, the mass and the money: proposals side by side, and what the next coin buys. */
+export function ProposePage() {
+  const { school } = useKit();
+  const [limits, setLimits] = useState<Limits>({ money: null, massG: null, thicknessMm: null });
+  const [wishes, setWishes] = useState<Wishes>(START);
+  const asked = useAsked(limits, wishes);
+  const proposals = useProposals(asked);
+  const isEmpty = asked?.draft.units.length === 0;
+  return (
+    <main id="main" className={css.page}>
+      <aside className={css.ask} aria-label="What is asked">
+        <h2>Propose</h2>
+        <p className="small muted">What holds the most within this, by {school.name}.</p>
+        <Ask limits={limits} setLimits={setLimits} wishes={wishes} setWishes={setWishes} asked={asked} isEmpty={isEmpty} />
+      </aside>
+      <div className={css.answers}>
+        {proposals.progress !== null && (
+          <div className={css.working} role="status">
+            <Progress
+              className="grow"
+              value={Math.max(4, proposals.progress * 100)}
+              aria-label="Working proposals out"
+              transitionDuration={0}
+            />
+            <Button size="compact-sm" variant="default" onClick={proposals.cancel}>
+              Stop here
+            </Button>
+          </div>
+        )}
+        {proposals.error !== null && <p className="refusal">{proposals.error}</p>}
+        {proposals.answer !== null && asked !== null && (
+          <Answers found={proposals.answer} isSettled={proposals.progress === null} {...{ wishes, setWishes, limits }} />
+        )}
+        {asked !== null && <LadderPart asked={asked} limits={limits} />}
+      </div>
+    </main>
+  );
+}
+
+/** The question as it is sent: the whole sheet, with what is planned left out, since it is what is asked about. */
+function useAsked(limits: Limits, wishes: Wishes): Asked | null {
+  const { today, school, beside } = useKit();
+  const sheet = useDraft((state) => state.draft);
+  const { kinds, containers, positions } = useCatalog();
+  const stores = useStores();
+  return useMemo(() => {
+    if (sheet === null) return null;
+    const draft = { ...sheet, units: partSheet(sheet.units).units, planned: [] };
+    const spares = (stores.data?.units ?? [])
+      .filter(({ place, condition, piecesUsed }) => place === 'stores' && condition === 'ready' && piecesUsed === 0)
+      .map(({ id, kind, count, expiresOn }) => ({ id: id as string, kind, count, expiresOn }));
+    const ownG = containerOf(draft.containerId)?.massG ?? 0;
+    const { money, massG, thicknessMm } = limits;
+    return {
+      draft,
+      ask: {
+        ...wishes,
+        limits: {
+          ...(money === null ? {} : { money }),
+          ...(massG === null ? {} : { massG: Math.max(0, massG - ownG) }),
+          ...(thicknessMm === null ? {} : { thicknessMm }),
+        },
+      },
+      world: { kinds, containers, positions, school, today, spares, beside },
+    };
+  }, [sheet, kinds, containers, positions, stores.data, limits, wishes, school, today, beside]);
+}
+
+interface AnswersProps {
+  found: ProposedForKit;
+  isSettled: boolean;
+  wishes: Wishes;
+  setWishes: (wishes: Wishes) => void;
+  limits: Limits;
+}
+
+function Answers({ found: { proposals, fromOwned, why }, isSettled, wishes, setWishes, limits }: AnswersProps) {
+  const { draft } = useKit();
+  const position = positionOf(draft.positionId);
+  const [first] = proposals;
+  if (first === undefined)
+    return isSettled ? (
+      <p className="refusal">What must be in it is more than the limits allow: let go of something, or widen a limit.</p>
+    ) : null;
+  const shown: Proposal[] = [
+    ...alikeLeftOut(proposals),
+    ...(fromOwned === null || fromOwned.things.length === 0 || proposals.some((one) => isSame(one, fromOwned)) ? [] : [fromOwned]),
+  ];
+  return (
+    <>
+      <div className={css.cards} data-count={shown.length}>
+        {shown.map((proposal) => (
+          <ProposalCard
+            key={proposal.first}
+            proposal={proposal}
+            names={proposals.filter((one) => isSame(one, proposal)).map((one) => one.first)}
+            than={proposal === first ? null : first}
+            thicknessMm={Math.min(limits.thicknessMm ?? Number.POSITIVE_INFINITY, position?.tMm ?? Number.POSITIVE_INFINITY)}
+            {...{ wishes, setWishes, limits }}
+          />
+        ))}
+      </div>
+      <WhyNot needs={first.needs} why={why} isSettled={isSettled} />
+    </>
+  );
+}
+
+const isSame = (a: Proposal, b: Proposal): boolean => JSON.stringify(a.things) === JSON.stringify(b.things);
+
+/** Where the cheapest is the lightest as well, it is told once, with both names. */
+const alikeLeftOut = (proposals: readonly Proposal[]): Proposal[] =>
+  proposals.filter((proposal, index) => proposals.findIndex((other) => isSame(other, proposal)) === index);
