@@ -7,10 +7,7 @@ const { api } = scene;
 const kitNamed = async (name) => (await api('/api/kits')).kits.find((kit) => kit.name === name);
 
 /** Until proposals are there and nothing is worked out any more. */
-const settled = (person) =>
-  person.waitFor(
-    () => document.querySelector('.propose_card') !== null && document.querySelector('[aria-label="Working proposals out"]') === null,
-  );
+const settled = (person) => person.waitFor(() => document.querySelector('.propose_cards[aria-busy="false"] .propose_card') !== null);
 const sumsOf = (person) =>
   person.page.$$eval('.propose_card', (cards) =>
     cards.map((card) => ({

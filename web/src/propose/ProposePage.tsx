@@ -54,7 +54,12 @@ export function ProposePage() {
         )}
         {proposals.error !== null && <p className="refusal">{proposals.error}</p>}
         {proposals.answer !== null && asked !== null && (
-          <Answers found={proposals.answer} isSettled={proposals.progress === null} {...{ wishes, setWishes, limits }} />
+          <Answers
+            found={proposals.answer}
+            isStale={proposals.isStale}
+            isSettled={proposals.progress === null}
+            {...{ wishes, setWishes, limits }}
+          />
         )}
         {asked !== null && <LadderPart asked={asked} limits={limits} />}
       </div>
@@ -93,13 +98,15 @@ function useAsked(limits: Limits, wishes: Wishes): Asked | null {
 
 interface AnswersProps {
   found: ProposedForKit;
+  /** Of the question before the last change. */
+  isStale: boolean;
   isSettled: boolean;
   wishes: Wishes;
   setWishes: (wishes: Wishes) => void;
   limits: Limits;
 }
 
-function Answers({ found: { proposals, fromOwned, why }, isSettled, wishes, setWishes, limits }: AnswersProps) {
+function Answers({ found: { proposals, fromOwned, why }, isStale, isSettled, wishes, setWishes, limits }: AnswersProps) {
   const { draft } = useKit();
   const position = positionOf(draft.positionId);
   const [first] = proposals;
@@ -113,7 +120,7 @@ function Answers({ found: { proposals, fromOwned, why }, isSettled, wishes, setW
   ];
   return (
     <>
-      <div className={css.cards} data-count={shown.length}>
+      <div className={css.cards} aria-busy={isStale || !isSettled} data-stale={isStale}>
         {shown.map((proposal) => (
           <ProposalCard
             key={proposal.first}

@@ -12,6 +12,8 @@ export interface Worked<T> {
   /** Share of the work done; null: at rest. */
   progress: number | null;
   error: string | null;
+  /** The answer is that of an earlier question. */
+  isStale: boolean;
   cancel(): void;
 }
 export interface Asked {
@@ -27,7 +29,7 @@ type Work<T> = (remote: Remote<Proposing>, asked: Asked, onStep: (share: number,
 
 /** Asks anew whenever the question changes, in a worker of its own; what is under way then is dropped, and the last answer stands meanwhile. */
 function useWorked<T>(asked: Asked | null, key: string, work: Work<T>): Worked<T> {
-  const [answer, setAnswer] = useState<T | null>(null);
+  const [answered, setAnswered] = useState<{ key: string; answer: T } | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [error, setError] = useState<string | null>(null);
   const end = useRef<() => void>(() => undefined);
@@ -51,12 +53,12 @@ function useWorked<T>(asked: Asked | null, key: string, work: Work<T>): Worked<T
       const onStep = proxy((share: number, so: T) => {
         if (isOver) return;
         setProgress(share);
-        setAnswer(so);
+        setAnswered({ key, answer: so });
       });
       worker
         .answer(latest.current.work(worker.remote, question, onStep))
         .then((found) => {
-          if (!isOver) setAnswer(found);
+          if (!isOver) setAnswered({ key, answer: found });
         })
         .catch((failure: unknown) => {
           if (!isOver) setError(messageOf(failure));
@@ -72,7 +74,13 @@ function useWorked<T>(asked: Asked | null, key: string, work: Work<T>): Worked<T
       isOver = true;
     };
   }, [key]);
-  return { answer, progress, error, cancel: () => end.current() };
+  return {
+    answer: answered?.answer ?? null,
+    progress,
+    error,
+    isStale: answered !== null && answered.key !== key && error === null,
+    cancel: () => end.current(),
+  };
 }
 
 /** What the question hangs on, as a text: the same one is not asked twice. */
