@@ -7,6 +7,7 @@ import { benchBuying } from './bench-buying.mjs';
 import { benchCarry } from './bench-carry.mjs';
 import { benchFitQuality, benchLists } from './bench-fit.mjs';
 import { benchHands } from './bench-hands.mjs';
+import { benchPropose } from './bench-propose.mjs';
 import { benchSets } from './bench-sets.mjs';
 import { benchHorizon, benchStores } from './bench-upkeep.mjs';
 import { benchUse } from './bench-use.mjs';
@@ -270,6 +271,7 @@ const PARTS = {
   carry,
   hands: () => benchHands(ivrak, report),
   buying: () => benchBuying(ivrak, report),
+  propose: () => benchPropose(ivrak, report),
   sets: () => benchSets(report),
   use: () => benchUse(report),
   frames: benchFrames,
@@ -288,6 +290,7 @@ benchCoverage();
 await carry();
 benchHorizon(ivrak, report);
 await benchBuying(ivrak, report);
+benchPropose(ivrak, report);
 benchFit();
 benchFitQuality(ivrak, report);
 benchHands(ivrak, report);

@@ -4,14 +4,14 @@ import { isGoodOn } from '../model/unit.ts';
 import type { Booker } from './booker.ts';
 import type { ProposeQuestion } from './question.ts';
 
-/** A kind that may be put in: to be bought, or out of stores. */
+/** A kind that may be put in: out of stores, and bought beyond that. */
 export interface Choice {
   kind: Kind;
-  isStock: boolean;
+  /** So many are owned, and cost nothing; they are taken first. */
+  stock: number;
   /** It lies elsewhere, in what is carried as one with it, and stays there. */
   isBeside?: boolean;
-  /** It was there a step before. */
-  isHad?: boolean;
+  /** Of what is bought. */
   priceMinor: number;
   massG: number;
   /** Tenths of a cubic centimetre. */
@@ -24,13 +24,7 @@ export interface Choice {
 /** Nobody carries more of one kind, whatever is asked. */
 const MOST_OF_A_KIND = 500;
 
-/** `had` is told apart from more of the same, so that it may be kept where that costs nothing. */
-export function choicesOf(
-  question: ProposeQuestion,
-  booker: Booker,
-  volumeOf: (kind: Kind) => number,
-  had: ReadonlyMap<string, number> = new Map(),
-): Choice[] {
+export function choicesOf(question: ProposeQuestion, booker: Booker, volumeOf: (kind: Kind) => number): Choice[] {
   const barred = new Set(question.barred ?? []);
   const locked = new Map((question.locked ?? []).map(({ kind, count }) => [kind, count]));
   const inStock = new Map<string, number>();
@@ -42,28 +36,18 @@ export function choicesOf(
   const given = question.kinds.flatMap((kind): Choice[] => {
     const there = beside.get(kind.id) ?? 0;
     if (there === 0 || booker.bringing(kind).length === 0) return [];
-    return [{ kind, isStock: true, isBeside: true, priceMinor: 0, massG: 0, volume: 0, least: there, most: there }];
+    return [{ kind, stock: there, isBeside: true, priceMinor: 0, massG: 0, volume: 0, least: there, most: there }];
   });
   const own = question.kinds.flatMap((kind): Choice[] => {
     const must = locked.get(kind.id) ?? 0;
     const useful = Math.min(MOST_OF_A_KIND, Math.max(must, barred.has(kind.id) ? 0 : usefulOf(booker, kind)));
     if (useful === 0) return [];
-    const stored = Math.min(useful, inStock.get(kind.id) ?? 0);
-    const one = { kind, massG: kind.massG, volume: volumeOf(kind) };
-    const choices: Choice[] = [];
-    if (stored > 0) choices.push({ ...one, isStock: true, priceMinor: 0, least: Math.min(stored, must), most: stored });
-    if ((useful > stored && question.isOwnOnly !== true) || must > stored)
-      choices.push({ ...one, isStock: false, priceMinor: kind.priceMinor, least: Math.max(0, must - stored), most: useful - stored });
-    return choices.flatMap((choice) => splitBy(choice, had.get(kind.id) ?? 0));
+    const stock = inStock.get(kind.id) ?? 0;
+    const most = question.isOwnOnly === true ? Math.max(must, Math.min(useful, stock)) : useful;
+    if (most === 0) return [];
+    return [{ kind, stock, priceMinor: kind.priceMinor, massG: kind.massG, volume: volumeOf(kind), least: must, most }];
   });
   return [...own, ...given];
-}
-
-function splitBy(choice: Choice, had: number): Choice[] {
-  const own = Math.min(choice.most, had);
-  if (own === 0 || choice.isStock) return [choice];
-  const was = { ...choice, isHad: true, least: Math.min(choice.least, own), most: own };
-  return own === choice.most ? [was] : [was, { ...choice, least: Math.max(0, choice.least - own), most: choice.most - own }];
 }
 
 /** Units beyond which nothing that is asked gains: all that its pieces might serve, by themselves or beside others. */

@@ -76,7 +76,7 @@ describe('what is proposed', () => {
           choices.reduce((all, choice, at) => all + of(choice) * (counts[at] as number), 0);
         return {
           met: inOrder(coverageNow(problemFor(question, asked, units), catalog)),
-          money: sum(({ priceMinor }) => priceMinor),
+          money: choices.reduce((all, { priceMinor, stock }, at) => all + priceMinor * Math.max(0, (counts[at] as number) - stock), 0),
           massG: sum(({ massG }) => massG),
         };
       };

@@ -4,9 +4,12 @@ import { type Judgement, type LeastCost, Search } from './leastCost.ts';
 import type { Counted, PackedSo, Packings } from './packing.ts';
 import { askedOf, type First, type ProposeQuestion } from './question.ts';
 import { type Laid, layRows } from './rows.ts';
+import { each, type Sum, sumOf } from './sums.ts';
 
 /** Exchanges of the simplex method that a page waits for, for each of its questions. */
 const EFFORT = 40_000;
+/** And where things are packed: there a proof takes more packings than anybody waits for. */
+const EFFORT_IN_ROOM = 4000;
 /** Packings that may be tried for one question, and for all questions of what holds the most. */
 const PACKINGS = 4;
 const PACKINGS_IN_ALL = 48;
@@ -46,10 +49,9 @@ export class Chooser {
   constructor(
     readonly question: ProposeQuestion,
     private readonly packings: Packings | null = null,
-    had?: ReadonlyMap<string, number>,
   ) {
     this.booker = new Booker(askedOf(question), question, question.kinds);
-    this.choices = choicesOf(question, this.booker, (kind) => packings?.leastVolume(kind) ?? volumeOf(kind), had);
+    this.choices = choicesOf(question, this.booker, (kind) => packings?.leastVolume(kind) ?? volumeOf(kind));
   }
 
   /** The same choices for other needs, in the same room. */
@@ -68,7 +70,7 @@ export class Chooser {
   }
 
   sumOf(first: First, counts: readonly number[]): number {
-    return this.costs(first).reduce((sum, cost, at) => sum + cost * (counts[at] as number), 0);
+    return sumOf(this.sum(first), counts);
   }
 
   /** What goes in as it is, in the room that there is; null: nothing is asked of a room, or it does not go in. */
@@ -78,18 +80,18 @@ export class Chooser {
   }
 
   /** In whole numbers: minor units, tenths of a gram, tenths of a cubic centimetre, pieces. */
-  costs(first: First): number[] {
+  sum(first: First): Sum {
     switch (first) {
       case 'lightest':
-        return this.choices.map(({ massG }) => Math.round(massG * 10));
+        return this.choices.map(({ massG }) => each(Math.round(massG * 10)));
       case 'thinnest':
-        return this.choices.map(({ volume }) => volume);
+        return this.choices.map(({ volume }) => each(volume));
       case 'fewest':
-        return this.choices.map(({ isBeside }) => (isBeside === true ? 0 : 1));
+        return this.choices.map(({ isBeside }) => each(isBeside === true ? 0 : 1));
       case 'longest':
-        return this.choices.map(({ kind, isBeside }) => (isBeside === true || kind.dating === 'none' ? 0 : 1));
+        return this.choices.map(({ kind, isBeside }) => each(isBeside === true || kind.dating === 'none' ? 0 : 1));
       case 'cheapest':
-        return this.choices.map(({ priceMinor }) => priceMinor);
+        return this.choices.map(({ priceMinor, stock }) => each(priceMinor, stock));
     }
   }
 
@@ -104,20 +106,17 @@ export class Chooser {
   }
 
   /** A search for least cost among what keeps sums and reaches steps; `asks` may be changed between two runs. */
-  search(costs: readonly number[], kept: readonly Kept[], reaches: (met: readonly number[]) => boolean, isInRoom = true): Asking {
-    const sums = kept.map(({ first, most }) => ({ costs: this.costs(first), most }));
-    const laid = layRows(
-      this.booker,
-      this.choices,
-      costs,
-      sums.map(({ costs: own, most }) => ({ by: own, most })),
-    );
+  search(cost: Sum, kept: readonly Kept[], reaches: (met: readonly number[]) => boolean, isInRoom = true): Asking {
+    const ceilings = kept.map(({ first, most }) => ({ sum: this.sum(first), most }));
+    const laid = layRows(this.booker, this.choices, cost, ceilings);
     const judge = (counts: readonly number[]): Judgement => {
-      const isOver = sums.some(({ costs: own, most }) => own.reduce((sum, cost, at) => sum + cost * (counts[at] as number), 0) > most);
+      const isOver = ceilings.some(({ sum, most }) => sumOf(sum, counts) > most);
       if (isOver || !reaches(this.met(counts))) return 'fails';
       return isInRoom ? this.goesIn(counts) : 'passes';
     };
-    const search = new Search(laid.programme, judge, (values) => this.near(values, costs, (counts) => judge(counts) === 'passes'));
+    const costOf = (counts: readonly number[]) => sumOf(cost, counts);
+    const near = (values: readonly number[]) => this.near(values, cost, (counts) => judge(counts) === 'passes');
+    const search = new Search(laid.programme, costOf, judge, near);
     for (const [at, { least, most }] of this.choices.entries()) search.bound(at, least, most);
     return {
       search,
@@ -132,7 +131,7 @@ export class Chooser {
     this.packingsLeft = Math.min(this.packingsInAll, Math.ceil(PACKINGS * effort));
     this.wasNotTried = false;
     const before = search.work;
-    const result = search.run({ ...limits, effort: EFFORT * effort }, start);
+    const result = search.run({ ...limits, effort: (this.packings === null ? EFFORT : EFFORT_IN_ROOM) * effort }, start);
     this.work += search.work - before;
     return this.wasNotTried ? { ...result, proven: false } : result;
   }
@@ -158,7 +157,7 @@ export class Chooser {
     // What is scarcest guides: the room, then money, then mass.
     const guide = limits.at(-1)?.first ?? 'cheapest';
     let wanted: readonly number[] = [];
-    const asking = this.search(this.costs(guide), limits, (met) => {
+    const asking = this.search(this.sum(guide), limits, (met) => {
       for (const [step, value] of wanted.entries()) if (met[step] !== value) return (met[step] as number) > value;
       return true;
     });
@@ -234,7 +233,7 @@ export class Chooser {
     let { counts, isProven, bound } = held;
     for (const [place, first] of order.entries()) {
       const ask = (isInRoom: boolean) => {
-        const asking = this.search(this.costs(first), kept, isSame, isInRoom);
+        const asking = this.search(this.sum(first), kept, isSame, isInRoom);
         asking.require(held.met);
         return asking.run({}, counts);
       };
@@ -259,7 +258,8 @@ export class Chooser {
     kept: readonly Kept[],
     isSame: (met: readonly number[]) => boolean,
   ): readonly number[] {
-    const costs = this.costs(first);
+    const sum = this.sum(first);
+    const costs = this.choices.map((_, at) => nextCost(sum, at, start[at] as number));
     const isWithin = (counts: readonly number[]) => kept.every((one) => this.sumOf(one.first, counts) <= one.most);
     this.packingsLeft = Math.ceil(SWAPS * (this.question.effort ?? 1));
     let counts = start;
@@ -309,12 +309,12 @@ export class Chooser {
   }
 
   /** Broken counts made whole upward, then taken out again what is not needed, dearest first. */
-  private near(values: readonly number[], costs: readonly number[], passes: (counts: readonly number[]) => boolean): number[] | null {
+  private near(values: readonly number[], cost: Sum, passes: (counts: readonly number[]) => boolean): number[] | null {
     const counts = values.map((value) => Math.ceil(value - 1e-6));
     if (!passes(counts)) return null;
     const dearest = [...counts.keys()]
       .filter((at) => (counts[at] as number) > 0)
-      .sort((a, b) => (costs[b] as number) - (costs[a] as number));
+      .sort((a, b) => nextCost(cost, b, counts[b] as number) - nextCost(cost, a, counts[a] as number));
     for (const at of dearest)
       while ((counts[at] as number) > (this.choices[at]?.least ?? 0)) {
         counts[at] = (counts[at] as number) - 1;
@@ -325,6 +325,10 @@ export class Chooser {
     return counts;
   }
 }
+
+/** What the last of so many adds, or the first where there is none. */
+const nextCost = (sum: Sum, at: number, count: number): number =>
+  (sum[at] ?? []).reduce((all, { by, beyond }) => all + (Math.max(1, count) > beyond ? by : 0), 0);
 
 const orderOf = (named: readonly First[]): First[] => [...named, ...USUAL_ORDER.filter((first) => !named.includes(first))];
 

@@ -13,7 +13,8 @@ import type { Age } from '../model/traits.ts';
 import type { Unit, UnitId } from '../model/unit.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import { runRules } from '../rules/rules.ts';
-import { type Proposal, type Proposed, propose } from './propose.ts';
+import type { Packings } from './packing.ts';
+import { type Proposal, type Proposed, packingsFor, propose } from './propose.ts';
 import type { First, InStock, ProposeLimits, ProposeQuestion } from './question.ts';
 
 /** What a carrier asks of a proposal for a kit. */
@@ -49,6 +50,8 @@ export interface ProposedForKit extends Proposed {
 const SIDE_BY_SIDE: readonly (readonly First[])[] = [['cheapest'], ['lightest'], ['thinnest']];
 /** How often what the rules warn of is left out and the question asked again. */
 const MOST_ROUNDS = 3;
+/** Where each round packs anew. */
+const MOST_ROUNDS_IN_ROOM = 1;
 
 /** The question of a kit: its brief and school, what is owned, and where it is carried. */
 export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): ProposeQuestion {
@@ -106,8 +109,10 @@ export function* proposeForKit(
 ): Generator<{ share: number; proposed: ProposedForKit }, ProposedForKit> {
   const { catalog } = world;
   const asked = questionOf(draft, ask, world);
+  // One room: what was found to go in, or not, holds for every round.
+  const packings = packingsFor(asked, catalog);
   const told = function* (question: ProposeQuestion, from: number, to: number) {
-    const work = propose(question, SIDE_BY_SIDE, catalog);
+    const work = propose(question, SIDE_BY_SIDE, catalog, packings);
     for (;;) {
       const next = work.next();
       if (next.done === true) return next.value;
@@ -117,7 +122,8 @@ export function* proposeForKit(
   };
   let question = asked;
   let best: Proposed = yield* told(question, 0, 0.5);
-  for (let round = 0; round < MOST_ROUNDS && best.proposals.length > 0; round += 1) {
+  const most = packings === null ? MOST_ROUNDS : MOST_ROUNDS_IN_ROOM;
+  for (let round = 0; round < most && best.proposals.length > 0; round += 1) {
     yield { share: 0.5 + round / 10, proposed: { ...best, fromOwned: null } };
     const warned = [...new Set(best.proposals.flatMap((proposal) => warnedOf(draft, ask, proposal, world)))];
     const fixed = new Set(question.locked?.map(({ kind }) => kind));
@@ -129,12 +135,12 @@ export function* proposeForKit(
     if (was === undefined || is === undefined || compareInOrder(inOrder(is.needs), inOrder(was.needs)) < 0) break;
     [question, best] = [without, next];
   }
-  const owned = (asked.stock ?? []).length > 0 ? proposalOfOwned(asked, catalog) : null;
+  const owned = (asked.stock ?? []).length > 0 ? proposalOfOwned(asked, catalog, packings) : null;
   return { ...best, fromOwned: owned };
 }
 
-function proposalOfOwned(question: ProposeQuestion, catalog: KindCatalog): Proposal | null {
-  const work = propose({ ...question, isOwnOnly: true, locked: [] }, [['fewest']], catalog);
+function proposalOfOwned(question: ProposeQuestion, catalog: KindCatalog, packings: Packings | null): Proposal | null {
+  const work = propose({ ...question, isOwnOnly: true, locked: [] }, [['fewest']], catalog, packings);
   for (;;) {
     const next = work.next();
     if (next.done === true) return next.value.proposals[0] ?? null;

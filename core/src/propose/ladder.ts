@@ -4,6 +4,7 @@ import { type Best, Chooser } from './chooser.ts';
 import { Packings } from './packing.ts';
 import { toEnd } from './propose.ts';
 import type { First, ProposeQuestion } from './question.ts';
+import { each, weighed } from './sums.ts';
 
 export const ALONGS = ['money', 'massG', 'thicknessMm'] as const;
 export type Along = (typeof ALONGS)[number];
@@ -128,10 +129,11 @@ class StepFinder {
   cheapest(before: Step | null, isNested: boolean): Step | null {
     const had = before?.counts ?? new Map<string, number>();
     const locked = isNested ? [...had].map(([kind, count]) => ({ kind, count })) : this.question.locked;
-    const chooser = new Chooser({ ...this.question, ...(locked === undefined ? {} : { locked }) }, this.packings, had);
-    const costs = chooser.costs(FIRST[this.along]);
+    const chooser = new Chooser({ ...this.question, ...(locked === undefined ? {} : { locked }) }, this.packings);
+    // Of what was there a step before nothing is lost by keeping it.
+    const anew = chooser.choices.map(({ kind, isBeside }) => each(isBeside === true ? 0 : 1, had.get(kind.id) ?? 0));
     const asking = chooser.search(
-      costs.map((cost, at) => cost * WEIGHT + (chooser.choices[at]?.isHad === true ? 0 : 1)),
+      weighed(chooser.sum(FIRST[this.along]), WEIGHT, anew),
       chooser.limits().filter(({ first }) => first !== FIRST[this.along]),
       (met) => met.every((value, step) => value >= (this.all[step] as number)),
     );
@@ -141,10 +143,10 @@ class StepFinder {
     const best: Best = { counts: found.counts, met: this.all, isProven: found.proven, bound: found.bound };
     const counts = new Map<string, number>();
     for (const { kind, count } of chooser.counted(best.counts)) if (count > 0) counts.set(kind.id, (counts.get(kind.id) ?? 0) + count);
-    return { counts, value: this.valueOf(chooser, best, before), isProven: best.isProven && this.along !== 'thicknessMm' };
+    return { counts, value: this.sumOf(chooser, best, before), isProven: best.isProven && this.along !== 'thicknessMm' };
   }
 
-  private valueOf(chooser: Chooser, best: Best, before: Step | null): number {
+  private sumOf(chooser: Chooser, best: Best, before: Step | null): number {
     if (this.along !== 'thicknessMm') return chooser.sumOf(FIRST[this.along], best.counts) / (this.along === 'massG' ? 10 : 1);
     // Holding more was never thinner: what says so was packed better.
     return Math.max(before?.value ?? 0, chooser.packedSo(best.counts)?.outerTMm ?? 0);

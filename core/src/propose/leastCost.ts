@@ -48,6 +48,8 @@ export class Search {
 
   constructor(
     private readonly programme: Programme,
+    /** What whole counts cost, as the programme has it. */
+    private readonly costOf: (counts: readonly number[]) => number,
     private readonly judge: (counts: readonly number[]) => Judgement,
     private readonly near: (values: readonly number[]) => readonly number[] | null = () => null,
   ) {
@@ -80,12 +82,6 @@ export class Search {
     this.visit();
     const bound = Math.min(this.left, this.bestCost, this.under);
     return { counts: this.best, cost: this.bestCost, bound, proven: bound >= Math.min(this.bestCost, this.under) };
-  }
-
-  private costOf(counts: readonly number[]): number {
-    let sum = 0;
-    for (let at = 0; at < counts.length; at += 1) sum += (counts[at] as number) * (this.programme.costs[at] as number);
-    return sum;
   }
 
   /** Keeps what is cheaper than the best and passes. */
@@ -123,7 +119,7 @@ export class Search {
       this.left = Math.min(this.left, Math.ceil(cost - WHOLE));
       return;
     }
-    const values = Array.from({ length: this.programme.counts }, (_, at) => this.relaxation.valueOf(at));
+    const values = Array.from({ length: this.programme.counts }, (_, at) => this.relaxation.sumOf(at));
     const broken = this.mostBroken(values);
     if (broken >= 0) {
       const rounded = this.best === null ? this.near(values) : null;

@@ -1,6 +1,7 @@
 import type { Coverage } from '../coverage/coverage.ts';
 import { flatBagCapacity } from '../fit/film.ts';
-import { kitCarry, type outerOf } from '../kit/carryCheck.ts';
+import { OUTCOME_MAKES } from '../fit/problem.ts';
+import { carryCheck, kitCarry, type outerOf } from '../kit/carryCheck.ts';
 import { kitFitProblem } from '../kit/kitFit.ts';
 import { isOutside } from '../kit/outside.ts';
 import { packForPlace } from '../kit/packForPlace.ts';
@@ -52,7 +53,15 @@ export class Packings {
   ) {
     const { position, thicknessMm = Number.POSITIVE_INFINITY } = room;
     const place = position ?? { ...NOWHERE, wMm: ANYWHERE_MM, hMm: ANYWHERE_MM, tMm: ANYWHERE_MM };
-    this.place = { ...place, tMm: Math.max(0.1, Math.min(place.tMm, thicknessMm)) };
+    const around = { ...place, tMm: Math.max(0.1, Math.min(place.tMm, thicknessMm)) };
+    // What sticks out of its place whatever is in it was chosen all the same: then only its thickness is looked at.
+    const { outlineFits } = carryCheck(
+      room.container,
+      around,
+      { thicknessMm: 0, ...(isOutcome(room.container) ? { outer: NOTHING } : {}) },
+      0,
+    );
+    this.place = outlineFits ? around : { ...around, wMm: ANYWHERE_MM, hMm: ANYWHERE_MM };
   }
 
   /** What a kind takes of the room at the least, in tenths of a cubic centimetre: nothing of it is less than that, however it lies. */
@@ -133,6 +142,9 @@ export class Packings {
     return packed.verdict === 'cannot' || atLeast.overMm > 0 ? 'never' : 'notFound';
   }
 }
+
+const NOTHING = { wMm: 0, hMm: 0, tMm: 0 };
+const isOutcome = ({ make }: Container): boolean => OUTCOME_MAKES.includes(make);
 
 const NOWHERE: Position = {
   id: 'anywhere',

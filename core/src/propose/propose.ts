@@ -43,6 +43,8 @@ export interface Proposed {
 
 /** Decodes of a packing that is only tried. */
 const DECODES = 600;
+/** Share of the work after which something is shown. */
+const HURRIED = 0.2;
 
 /**
  * What to put in, once for each of what may be put first, holding the same. Pure; yields the share done with what is there by then. Money
@@ -52,18 +54,23 @@ export function* propose(
   question: ProposeQuestion,
   firsts: readonly (readonly First[])[],
   catalog: KindCatalog,
+  packings: Packings | null = packingsFor(question, catalog),
 ): Generator<{ share: number; proposed: Proposed }, Proposed> {
-  const { container, position, thicknessMm } = question.limits;
-  const packings =
-    container === undefined
-      ? null
-      : new Packings({ container, position, thicknessMm }, catalog, Math.ceil(DECODES * (question.effort ?? 1)), question.seed ?? 1);
   const lasting = longestLasting(question, firsts, packings);
   const chooser = new Chooser(lasting, packings);
-  const held = chooser.mostHeld();
   const so: Proposed = { proposals: [], why: [] };
-  if (held === null) return so;
   const parts = firsts.length + 2;
+  const [[first = 'cheapest'] = []] = firsts;
+  const asIs = (held: Best) => [proposalOf(chooser, { ...held, isProven: false }, first, catalog)];
+  if (packings !== null) {
+    // A few packings first, so that there is something to look at; what they told is known to those that follow.
+    const hurried = new Chooser({ ...lasting, effort: HURRIED * (question.effort ?? 1) }, packings).mostHeld();
+    if (hurried !== null) so.proposals = asIs(hurried);
+    yield { share: 0.5 / parts, proposed: so };
+  }
+  const held = chooser.mostHeld();
+  if (held === null) return { proposals: [], why: [] };
+  so.proposals = asIs(held);
   yield { share: 1 / parts, proposed: so };
   const found: Best[] = [];
   for (const [index, named] of firsts.entries()) {
@@ -77,6 +84,12 @@ export function* propose(
   }
   so.why = whyNot(chooser, held);
   return so;
+}
+
+/** Packings of the room that is named; what was packed is known to whoever asks next. Null: none is. */
+export function packingsFor({ limits, effort = 1, seed = 1 }: ProposeQuestion, catalog: KindCatalog): Packings | null {
+  const { container, position, thicknessMm } = limits;
+  return container === undefined ? null : new Packings({ container, position, thicknessMm }, catalog, Math.ceil(DECODES * effort), seed);
 }
 
 /** All of it at once. */
@@ -143,13 +156,13 @@ function proposalOf(chooser: Chooser, { counts, isProven, bound }: Best, first: 
 function thingsOf(chooser: Chooser, counts: readonly number[], way: Way): ProposedThing[] {
   const { choices, question } = chooser;
   const byKind = new Map<string, ProposedThing>();
-  for (const [at, { kind, isStock, isBeside }] of choices.entries()) {
+  for (const [at, { kind, stock, isBeside }] of choices.entries()) {
     const count = counts[at] as number;
     if (count === 0 || isBeside === true) continue;
     const thing: ProposedThing = byKind.get(kind.id) ?? { kind: kind.id, count: 0 };
     byKind.set(kind.id, thing);
     thing.count += count;
-    if (isStock) thing.fromStock = takenFrom(question, kind.id, count);
+    if (stock > 0) thing.fromStock = takenFrom(question, kind.id, Math.min(stock, count));
     const [laid] = layOut([{ kind, count }], way);
     if (way.isFlat && laid !== undefined && laid.state !== kind.states[0]?.id) thing.state = laid.state;
   }

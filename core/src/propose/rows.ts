@@ -2,12 +2,13 @@ import { EVERY, type GradeCode, type Use } from '../coverage/booking.ts';
 import type { Booker } from './booker.ts';
 import type { Choice } from './choices.ts';
 import type { Programme, Row } from './programme.ts';
+import type { Sum } from './sums.ts';
 
 const CODES: readonly GradeCode[] = [1, 2, 3];
 
 /** A sum over the choices that may not be more than so much. */
 export interface Ceiling {
-  by: readonly number[];
+  sum: Sum;
   most: number;
 }
 export interface Laid {
@@ -20,14 +21,15 @@ export interface Laid {
  * What counts of kinds can give at most: every kit that holds what is asked is within these rows, but not everything within them holds
  * it, since a better thing of a sort silences a lesser one and pieces are whole. What is booked decides. Nothing is asked of needs yet.
  */
-export function layRows(booker: Booker, choices: readonly Choice[], costs: readonly number[], ceilings: readonly Ceiling[]): Laid {
-  return new Layout(booker, choices).lay(costs, ceilings);
+export function layRows(booker: Booker, choices: readonly Choice[], cost: Sum, ceilings: readonly Ceiling[]): Laid {
+  return new Layout(booker, choices).lay(cost, ceilings);
 }
 
 class Layout {
   private readonly rows: { terms: Map<number, number>; least: number }[] = [];
   private readonly most: number[];
   private readonly covers = new Map<number, number>();
+  private readonly beyonds = new Map<string, number>();
   private readonly sorts = new Map<string, { variables: Map<GradeCode, number>; row: number }>();
   /** By companion: the row of what is there of it, and the row of tools that are one. */
   private readonly companions = new Map<number, { given: number; free: Map<number, number> }>();
@@ -39,19 +41,46 @@ class Layout {
     this.most = choices.map(({ most }) => most);
   }
 
-  lay(costs: readonly number[], ceilings: readonly Ceiling[]): Laid {
+  lay(cost: Sum, ceilings: readonly Ceiling[]): Laid {
     for (const [at, { kind }] of this.choices.entries())
       for (const { profile, pieces } of this.booker.bringing(kind))
         if (profile.isTool) for (const thing of profile.provides) add(this.companion(thing).free, at, pieces);
     for (const [at, { kind }] of this.choices.entries()) for (const part of this.booker.bringing(kind)) this.addPart(at, part);
-    for (const { by, most } of ceilings) {
+    for (const { sum, most } of ceilings) {
       const row = this.row(-most);
-      for (const [at, own] of by.entries()) this.term(row, at, -own);
+      for (const [at, by] of this.inVariables(sum)) this.term(row, at, -by);
     }
+    const costs = this.inVariables(cost);
     const rows = this.rows.map(({ terms, least }): Row => ({ at: [...terms.keys()], by: [...terms.values()], least }));
-    const none = this.most.slice(this.choices.length).map(() => 0);
-    const programme: Programme = { costs: [...costs, ...none], most: this.most, counts: this.choices.length, rows };
+    const programme: Programme = {
+      costs: this.most.map((_, at) => costs.get(at) ?? 0),
+      most: this.most,
+      counts: this.choices.length,
+      rows,
+    };
     return { programme, rowOf: (demand, grade) => this.covers.get(demand * 4 + grade) ?? -1 };
+  }
+
+  /** A sum in variables: what is counted only beyond so many has a variable of its own. */
+  private inVariables(sum: Sum): Map<number, number> {
+    const by = new Map<number, number>();
+    for (const [at, shares] of sum.entries())
+      for (const share of shares)
+        if (share.by !== 0 && share.beyond < (this.most[at] as number)) add(by, this.beyond(at, share.beyond), share.by);
+    return by;
+  }
+
+  private beyond(at: number, many: number): number {
+    if (many <= 0) return at;
+    const name = `${at}/${many}`;
+    const known = this.beyonds.get(name) ?? this.variable((this.most[at] as number) - many);
+    if (!this.beyonds.has(name)) {
+      const row = this.row(-many);
+      this.term(row, known, 1);
+      this.term(row, at, -1);
+    }
+    this.beyonds.set(name, known);
+    return known;
   }
 
   private addPart(at: number, { profile, pieces }: ReturnType<Booker['bringing']>[number]): void {

@@ -62,7 +62,7 @@ export class Relaxation {
     return this.high[variable] as number;
   }
 
-  valueOf(variable: number): number {
+  sumOf(variable: number): number {
     const place = this.placeOf[variable] as number;
     return place >= 0 ? (this.values[place] as number) : this.boundOf(variable);
   }

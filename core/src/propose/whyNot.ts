@@ -79,7 +79,7 @@ class Reasons {
       const own = cumulated(chooser, met);
       return wanted.every((value, at) => value <= (own[at] as number));
     };
-    const asking = chooser.search(chooser.costs(first), kept, reaches, isInRoom);
+    const asking = chooser.search(chooser.sum(first), kept, reaches, isInRoom);
     asking.requireSums(wanted);
     return asking.run({}, null).counts;
   }

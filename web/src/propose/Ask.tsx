@@ -1,4 +1,5 @@
 import { NEEDS } from '@ivrak/core/model';
+import type { Ladder } from '@ivrak/core/propose';
 import { SegmentedControl, Slider, Switch } from '@mantine/core';
 import { IconBan, IconLock, IconX } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
@@ -9,7 +10,6 @@ import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { MoneyInput } from '../ui/MoneyInput.tsx';
 import type { Limits, Wishes } from './ProposePage.tsx';
 import css from './propose.module.css';
-import { type Asked, useLadder } from './useProposing.ts';
 import { nextStep } from './words.ts';
 
 interface AskProps {
@@ -17,7 +17,8 @@ interface AskProps {
   setLimits: (limits: Limits) => void;
   wishes: Wishes;
   setWishes: (wishes: Wishes) => void;
-  asked: Asked | null;
+  /** Along money; null: not worked out yet. */
+  ladder: Ladder | null;
   /** Nothing lies in the kit. */
   isEmpty: boolean;
 }
@@ -28,11 +29,10 @@ const USUAL_MASS_G = 1500;
 const roundUp = (value: number, step: number) => Math.ceil(value / step) * step;
 
 /** Limits as sliders and figures, and what is to be in it or not. */
-export function Ask({ limits, setLimits, wishes, setWishes, asked, isEmpty }: AskProps) {
+export function Ask({ limits, setLimits, wishes, setWishes, ladder, isEmpty }: AskProps) {
   const { draft } = useKit();
   const container = containerOf(draft.containerId);
   const position = positionOf(draft.positionId);
-  const ladder = useLadder(asked, 'money').answer;
   const dearest = ladder?.nested.at(-1)?.value || USUAL_MONEY;
   const next = ladder === null || limits.money === null ? null : nextStep(ladder, limits.money);
   const mostG = roundUp(Math.max(position?.massG ?? USUAL_MASS_G, (container?.massG ?? 0) + 200) * 2, 100);

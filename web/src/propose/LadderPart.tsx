@@ -1,5 +1,5 @@
 import { NEEDS } from '@ivrak/core/model';
-import type { Along } from '@ivrak/core/propose';
+import type { Along, Ladder } from '@ivrak/core/propose';
 import { Progress } from '@mantine/core';
 import { type KeyboardEvent, useState } from 'react';
 import { containerOf } from '../data/catalog.ts';
@@ -7,7 +7,7 @@ import { useKit } from '../kit/KitContext.tsx';
 import { LadderChart } from './LadderChart.tsx';
 import type { Limits } from './ProposePage.tsx';
 import css from './propose.module.css';
-import { type Asked, useLadder } from './useProposing.ts';
+import { type Asked, useLadder, type Worked } from './useProposing.ts';
 import { amountOf, stepText, sumText, thingsText } from './words.ts';
 
 const ALONG_NAMES: Record<Along, string> = { money: 'money', massG: 'grams', thicknessMm: 'millimetres' };
@@ -17,13 +17,21 @@ const TITLES: Record<Along, string> = {
   thicknessMm: 'What the next millimetre holds',
 };
 
+interface LadderPartProps {
+  /** Null: proposals are worked out first. */
+  asked: Asked | null;
+  money: Worked<Ladder>;
+  limits: Limits;
+}
+
 /** The ladder: along money, grams or millimetres, which needs are held; read along by keys, and as a table. */
-export function LadderPart({ asked, limits }: { asked: Asked; limits: Limits }) {
+export function LadderPart({ asked, money, limits }: LadderPartProps) {
   const { draft } = useKit();
   const [along, setAlong] = useState<Along>('money');
   const [isTable, setTable] = useState(false);
   const [at, setAt] = useState<number | null>(null);
-  const { answer: ladder, progress, error } = useLadder(asked, along);
+  const other = useLadder(along === 'money' ? null : asked, along === 'money' ? 'massG' : along);
+  const { answer: ladder, progress, error } = along === 'money' ? money : other;
   const container = containerOf(draft.containerId);
   const sums: Record<Along, number | null> = {
     money: limits.money,
@@ -124,7 +132,7 @@ export function LadderPart({ asked, limits }: { asked: Asked; limits: Limits }) 
 }
 
 interface LadderTableProps {
-  ladder: NonNullable<ReturnType<typeof useLadder>['answer']>;
+  ladder: Ladder;
   along: Along;
   sum: number | null;
 }

@@ -10,7 +10,7 @@ import { Ask } from './Ask.tsx';
 import { LadderPart } from './LadderPart.tsx';
 import { ProposalCard } from './ProposalCard.tsx';
 import css from './propose.module.css';
-import { type Asked, useProposals } from './useProposing.ts';
+import { type Asked, useLadder, useProposals } from './useProposing.ts';
 import { WhyNot } from './WhyNot.tsx';
 
 /** What somebody limits; the mass is that of the whole kit, with its container. */
@@ -30,13 +30,16 @@ export function ProposePage() {
   const [wishes, setWishes] = useState<Wishes>(START);
   const asked = useAsked(limits, wishes);
   const proposals = useProposals(asked);
+  // One after the other: both would share the machine, and proposals are waited for.
+  const settled = proposals.answer !== null && proposals.progress === null && !proposals.isStale ? asked : null;
+  const ladder = useLadder(settled, 'money');
   const isEmpty = asked?.draft.units.length === 0;
   return (
     <main id="main" className={css.page}>
       <aside className={css.ask} aria-label="What is asked">
         <h2>Propose</h2>
         <p className="small muted">What holds the most within this, by {school.name}.</p>
-        <Ask limits={limits} setLimits={setLimits} wishes={wishes} setWishes={setWishes} asked={asked} isEmpty={isEmpty} />
+        <Ask limits={limits} setLimits={setLimits} wishes={wishes} setWishes={setWishes} ladder={ladder.answer} isEmpty={isEmpty} />
       </aside>
       <div className={css.answers}>
         {proposals.progress !== null && (
@@ -61,7 +64,7 @@ export function ProposePage() {
             {...{ wishes, setWishes, limits }}
           />
         )}
-        {asked !== null && <LadderPart asked={asked} limits={limits} />}
+        {proposals.answer !== null && <LadderPart asked={settled} money={ladder} limits={limits} />}
       </div>
     </main>
   );

@@ -32,11 +32,13 @@ function useWorked<T>(asked: Asked | null, key: string, work: Work<T>): Worked<T
   const [answered, setAnswered] = useState<{ key: string; answer: T } | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [error, setError] = useState<string | null>(null);
+  const finished = useRef('');
   const end = useRef<() => void>(() => undefined);
   const latest = useRef({ asked, work });
   latest.current = { asked, work };
   useEffect(() => {
-    if (key === '') return;
+    // What was answered in full is not asked again.
+    if (key === '' || finished.current === key) return;
     let isOver = false;
     const start = () => {
       const question = latest.current.asked;
@@ -58,7 +60,9 @@ function useWorked<T>(asked: Asked | null, key: string, work: Work<T>): Worked<T
       worker
         .answer(latest.current.work(worker.remote, question, onStep))
         .then((found) => {
-          if (!isOver) setAnswered({ key, answer: found });
+          if (isOver) return;
+          finished.current = key;
+          setAnswered({ key, answer: found });
         })
         .catch((failure: unknown) => {
           if (!isOver) setError(messageOf(failure));
@@ -78,7 +82,7 @@ function useWorked<T>(asked: Asked | null, key: string, work: Work<T>): Worked<T
     answer: answered?.answer ?? null,
     progress,
     error,
-    isStale: answered !== null && answered.key !== key && error === null,
+    isStale: answered !== null && key !== '' && answered.key !== key && error === null,
     cancel: () => end.current(),
   };
 }
