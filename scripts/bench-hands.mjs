@@ -1,6 +1,7 @@
 // Packing as hands do it: a base kit of 130 things, and where else a kit could be carried.
 
-const BASE = [
+/** Kinds and counts of a base kit. */
+export const BASE = [
   ['windlass-tourniquet', 4],
   ['kaolin-gauze', 4],
   ['plain-gauze', 4],
