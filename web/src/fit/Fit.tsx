@@ -3,7 +3,7 @@ import { type Container, lengthUnit } from '@ivrak/core/model';
 import { packingSteps } from '@ivrak/core/staging';
 import { Anchor, Button, Progress, SegmentedControl, Select } from '@mantine/core';
 import { clsx } from 'clsx';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { containerOf, positionOf, useCatalog } from '../data/catalog.ts';
 import { grams, measuresNow, mm, size } from '../drawing/figures.ts';
@@ -38,12 +38,17 @@ export function Fit() {
     () => (shown === null ? [] : reachOrder(shown.result, packing.problem, nameOf(draft))),
     [shown, packing.problem, draft],
   );
-  const act = (arranged: Arranged) => {
+  const act = useCallback((arranged: Arranged) => {
     setRefusal(arranged.ok ? null : arranged.reason);
     if (arranged.ok) edit((before) => ({ ...before, fit: arranged.draft.fit }));
-  };
-  const scene: Scene | null =
-    shown === null || container === undefined ? null : { draft, container, result: shown.result, items: packing.problem?.items ?? [] };
+  }, []);
+  const result = shown?.result ?? null;
+  const items = packing.problem?.items;
+  // The same as long as nothing of it changes: what is drawn from it is not drawn anew at each step of a packing.
+  const scene: Scene | null = useMemo(
+    () => (result === null || container === undefined ? null : { draft, container, result, items: items ?? [] }),
+    [draft, container, result, items],
+  );
   const isStale = shown !== null && shown.result !== packing.result;
   return (
     <>
@@ -59,7 +64,7 @@ export function Fit() {
         )}
       </main>
       <aside className={parts.drawer} aria-label="Fit">
-        <Choices />
+        <Choices draft={draft} />
         <Packing result={packing.result} />
         <Verdict order={order} />
         <Proposals />
@@ -95,7 +100,7 @@ interface DrawingsProps {
 }
 
 /** The packing as it was asked to be seen. */
-function Drawings({ scene, order, chosen, choose, act, refusal, isStale }: DrawingsProps) {
+const Drawings = memo(function Drawings({ scene, order, chosen, choose, act, refusal, isStale }: DrawingsProps) {
   const [view, setView] = useState<View>('cut');
   const { draft, container, result } = scene;
   const steps = useMemo(() => packingSteps(container, result), [container, result]);
@@ -125,7 +130,7 @@ function Drawings({ scene, order, chosen, choose, act, refusal, isStale }: Drawi
       )}
     </>
   );
-}
+});
 
 /** A scrolling region without anything to press in it must take the focus itself, or keys could not scroll it. */
 const SCROLLS_BY_KEYS = 0;
@@ -155,7 +160,7 @@ function Waiting() {
 }
 
 /** Figures of the packing, its balance, and what lies otherwise than before. */
-function FitLine({ result, before }: { result: FitResult; before: FitResult | null }) {
+const FitLine = memo(function FitLine({ result, before }: { result: FitResult; before: FitResult | null }) {
   const changes = before === null ? [] : packingChanges(before, result);
   const count = (what: string) => changes.filter((change) => change.what === what).length;
   const told = (['added', 'gone', 'other compartment', 'turned', 'moved'] as const).flatMap((what) =>
@@ -180,10 +185,9 @@ function FitLine({ result, before }: { result: FitResult; before: FitResult | nu
       )}
     </p>
   );
-}
+});
 
-function Choices() {
-  const { draft } = useKit();
+const Choices = memo(function Choices({ draft }: Pick<Scene, 'draft'>) {
   const containers = useCatalog((state) => state.containers);
   const positions = useCatalog((state) => state.positions);
   const container = containerOf(draft.containerId);
@@ -215,7 +219,7 @@ function Choices() {
       </Anchor>
     </div>
   );
-}
+});
 
 function measuresLine(container: Container): string {
   const { make, facing, compartments } = container;

@@ -1,7 +1,7 @@
 import { defaultDecodes, type FitProblem, type FitResult } from '@ivrak/core/fit';
 import { type CarryCheck, fitFingerprint, isPlanned, type Judgement, kitCarry, kitFitProblem } from '@ivrak/core/kit';
 import type { KitView } from '@ivrak/core/model';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { catalogNow, containerOf, positionOf } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
@@ -30,6 +30,8 @@ const isPacked = (value: unknown): value is Packed =>
   typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;
 
 const PACK_AFTER_MS = 500;
+/** How often it is said how far a packing is. */
+const TOLD_EVERY_MS = 150;
 
 /** Packs in workers, one run at a time; `found` is called with what the last one came to. */
 function usePackRun(problem: FitProblem | null, fingerprint: string | null, found: (packed: Packed) => void) {
@@ -45,9 +47,12 @@ function usePackRun(problem: FitProblem | null, fingerprint: string | null, foun
       if (problem === null || fingerprint === null) return;
       running.current?.cancel();
       setProgress(0);
+      let told = 0;
       // Progress comes over a port of its own and may arrive after the result: what is no longer running says nothing.
       const run: RunningFit = startBestFit({ ...problem, seed, decodes: longer * defaultDecodes(problem) }, (share) => {
-        if (running.current === run) setProgress(share);
+        if (running.current !== run || performance.now() - told < TOLD_EVERY_MS) return;
+        told = performance.now();
+        startTransition(() => setProgress(share));
       });
       running.current = run;
       const end = () => {
@@ -58,7 +63,8 @@ function usePackRun(problem: FitProblem | null, fingerprint: string | null, foun
       };
       run.result.then(
         (result) => {
-          if (end()) found({ fingerprint, result });
+          // Drawn in slices, so that whoever presses something meanwhile is answered.
+          if (end()) startTransition(() => found({ fingerprint, result }));
         },
         () => void end(),
       );
