@@ -82,13 +82,27 @@ async function buyScene(page) {
   await new Promise((resolve) => setTimeout(resolve, 1000));
 }
 
+/** As for somebody who begins with nothing, within a sum. */
+async function proposeScene(page) {
+  const settled = () => page.waitForSelector('.propose_cards[aria-busy="false"]');
+  await settled();
+  for (const name of ['Keep what is in the kit', 'Take spares from stores'])
+    await page.locator(`::-p-aria([name="${name}"][role="switch"])`).click();
+  const field = await page.waitForSelector('::-p-aria([name="Money"][role="textbox"])');
+  await field.type('60');
+  await page.keyboard.press('Tab');
+  await new Promise((resolve) => setTimeout(resolve, 400));
+  await settled();
+  await page.waitForSelector('.propose_chart, .propose_ladder > p');
+}
+
 const VIEWS = [
   { name: 'muster', path: '/' },
   { name: 'muster-phone', path: '/', viewport: PHONE },
   { name: 'brief', path: '/kits/console-case/brief' },
   { name: 'schools', path: '/schools/committee-first' },
   { name: 'bench', path: '/kits/guest-vest/bench', act: (page) => page.hover('.choosing_catalogEntry') },
-  { name: 'lists', path: '/lists?list=bleeding-parts' },
+  { name: 'propose', path: '/kits/bow-pocket/propose', act: proposeScene },
   { name: 'fit', path: '/kits/helm-vest/fit', act: () => new Promise((resolve) => setTimeout(resolve, 7000)) },
   { name: 'stage', path: '/kits/helm-vest/stage' },
   { name: 'trip', path: '/trips/race-day' },
