@@ -5,6 +5,7 @@ import { coverageNow } from '../coverage/coverage.ts';
 import { compareInOrder, inOrder } from '../coverage/inOrder.ts';
 import { madeUpKinds, madeUpNeeds, madeUpSchool, TODAY } from '../coverage/madeUpFixture.ts';
 import { Random } from '../fit/random.ts';
+import type { Kind } from '../model/kind.ts';
 import { SKILLS } from '../model/need.ts';
 import { type Best, Chooser } from './chooser.ts';
 import { askedOf, type ProposeQuestion, problemFor } from './question.ts';
@@ -103,5 +104,31 @@ describe('what is proposed', () => {
       if (best.met.some((value, at) => value < (chooser.booker.full[at] as number))) short += 1;
     }
     expect(short).toBeGreaterThan(tried / 8);
+  });
+
+  it('takes one unit more where pieces come in packs that do not come out even', () => {
+    const random = new Random(3);
+    const [pattern] = madeUpKinds(random, ['C.roll'], 1) as [Kind];
+    const kind = (id: string, pieces: number, priceMinor: number): Kind => ({
+      ...pattern,
+      id,
+      pieces,
+      priceMinor,
+      family: 'other',
+      grades: { 'C.roll': 'primary' },
+      moreParts: [],
+      requires: {},
+      provides: [],
+      tool: false,
+      skill: null,
+    });
+    const ask = (least: number, kinds: readonly Kind[]) => {
+      const needs = [{ need: 'C.roll' as const, least, ideal: least }];
+      const chooser = new Chooser({ needs, school: madeUpSchool(random, ['C.dress']), on: TODAY, kinds, limits: {} });
+      return chooser.sorted(chooser.mostHeld() as Best, ['cheapest']).counts;
+    };
+    expect(ask(3, [kind('twos', 2, 100)])).toEqual([2]);
+    expect(ask(3, [kind('tens', 10, 100)])).toEqual([1]);
+    expect(ask(3, [kind('twos', 2, 100), kind('ones', 1, 60)])).toEqual([1, 1]);
   });
 });

@@ -67,10 +67,13 @@ describe('proposals for a kit', () => {
     },
   );
 
-  it('proposes airways for whoever is there: none for infants where nobody is one', () => {
+  it('proposes airways and gloves for whoever is there: none for infants where nobody is one, none that few hands get into', () => {
     const { proposals } = forKit(draftOf('safety-boat'));
     for (const { things } of proposals)
-      for (const { kind } of things) expect(catalog.get(kind)?.traits.ages ?? ['adults']).toContain('adults');
+      for (const { kind } of things) {
+        expect(catalog.get(kind)?.traits.ages ?? ['adults']).toContain('adults');
+        expect(catalog.get(kind)?.traits.gloveSize).not.toBe('S');
+      }
   });
 
   it('keeps what lies in the kit, takes no lapsed thing for one that counts, and plans the rest', () => {

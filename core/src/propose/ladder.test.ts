@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
+import { CONTAINERS, POSITIONS } from '../catalog/containers.ts';
 import { KINDS, kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { TEMPLATES } from '../catalog/templates.ts';
@@ -59,6 +60,27 @@ describe('the ladder', () => {
         }
       }
       expect(regret).toBe((nested.at(-1)?.value ?? 0) - (steps.at(-1)?.value ?? 0));
+    }
+  });
+
+  it('never falls where things are packed, though a later step may find what an earlier one did not', () => {
+    const school = SCHOOLS.find(({ id }) => id === 'committee-first') as (typeof SCHOOLS)[number];
+    const container = CONTAINERS.find(({ id }) => id === 'life-vest-pouch') as (typeof CONTAINERS)[number];
+    const position = POSITIONS.find(({ id }) => id === 'life-vest-pocket') as (typeof POSITIONS)[number];
+    const { brief } = TEMPLATES.find(({ id }) => id === 'every-day') as (typeof TEMPLATES)[number];
+    const question: ProposeQuestion = {
+      needs: deriveNeeds(brief, school),
+      school,
+      on: plainDate('2026-12-01'),
+      kinds: KINDS,
+      skills: skillsOf(brief),
+      limits: { container, position },
+    };
+    for (const along of ['money', 'thicknessMm'] as const) {
+      const { steps } = climbed(question, along, CATALOG);
+      const values = steps.map(({ value }) => value);
+      expect(values.length).toBeGreaterThan(4);
+      expect(values).toEqual([...values].sort((a, b) => a - b));
     }
   });
 
