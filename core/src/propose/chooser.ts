@@ -240,9 +240,11 @@ export class Chooser {
       const found = ask(true);
       counts = found.counts ?? counts;
       if (!found.proven && this.packings !== null && place < Math.max(1, named.length)) counts = this.swapped(counts, first, kept, isSame);
-      // What nobody asked for only keeps the answer from hanging on chance.
-      if (place < Math.max(1, named.length)) isProven &&= found.proven;
       if (place === 0) bound = found.proven || this.packings === null ? found.bound : ask(false).bound;
+      // What goes in and is no worse than what would not have to is the best, however it was found.
+      const isBest = found.proven || (place === 0 && this.sumOf(first, counts) <= bound);
+      // What nobody asked for only keeps the answer from hanging on chance.
+      if (place < Math.max(1, named.length)) isProven &&= isBest;
       kept.push({ first, most: this.sumOf(first, counts) });
     }
     return { counts, met: held.met, isProven, bound };

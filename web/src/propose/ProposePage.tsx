@@ -1,9 +1,11 @@
 import { partSheet } from '@ivrak/core/kit';
 import type { KitAsk, Proposal, ProposedForKit } from '@ivrak/core/propose';
 import { Button, Progress } from '@mantine/core';
+import { useMediaQuery } from '@mantine/hooks';
 import { useMemo, useState } from 'react';
 import { containerOf, positionOf, useCatalog } from '../data/catalog.ts';
 import { useStores } from '../data/queries.ts';
+import { grams, mm, price } from '../drawing/figures.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { Ask } from './Ask.tsx';
@@ -28,6 +30,9 @@ export function ProposePage() {
   const { school } = useKit();
   const [limits, setLimits] = useState<Limits>({ money: null, massG: null, thicknessMm: null });
   const [wishes, setWishes] = useState<Wishes>(START);
+  // Where the page is narrow the proposals come first; what they are asked by is one press away.
+  const isNarrow = useMediaQuery('(max-width: 900px)') === true;
+  const [isOpen, setOpen] = useState(false);
   const asked = useAsked(limits, wishes);
   const proposals = useProposals(asked);
   // One after the other: both would share the machine, and proposals are waited for.
@@ -39,7 +44,14 @@ export function ProposePage() {
       <aside className={css.ask} aria-label="What is asked">
         <h2>Propose</h2>
         <p className="small muted">What holds the most within this, by {school.name}.</p>
-        <Ask limits={limits} setLimits={setLimits} wishes={wishes} setWishes={setWishes} ladder={ladder.answer} isEmpty={isEmpty} />
+        {isNarrow && (
+          <Button variant="default" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+            {isOpen ? 'Hide limits and wishes' : `Limits and wishes: ${limitsText(limits)}`}
+          </Button>
+        )}
+        {(isOpen || !isNarrow) && (
+          <Ask limits={limits} setLimits={setLimits} wishes={wishes} setWishes={setWishes} ladder={ladder.answer} isEmpty={isEmpty} />
+        )}
       </aside>
       <div className={css.answers}>
         {proposals.progress !== null && (
@@ -68,6 +80,12 @@ export function ProposePage() {
       </div>
     </main>
   );
+}
+
+/** "60.00 €, 22 mm" */
+function limitsText({ money, massG, thicknessMm }: Limits): string {
+  const told = [money === null ? '' : price(money), thicknessMm === null ? '' : mm(thicknessMm), massG === null ? '' : grams(massG)];
+  return told.filter((part) => part !== '').join(', ') || 'none';
 }
 
 /** The question as it is sent: the whole sheet, with what is planned left out, since it is what is asked about. */
