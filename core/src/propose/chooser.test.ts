@@ -7,6 +7,7 @@ import { madeUpKinds, madeUpNeeds, madeUpSchool, TODAY } from '../coverage/madeU
 import { Random } from '../fit/random.ts';
 import type { Kind } from '../model/kind.ts';
 import { SKILLS } from '../model/need.ts';
+import { bestOf } from './best.ts';
 import { type Best, Chooser } from './chooser.ts';
 import { askedOf, type ProposeQuestion, problemFor } from './question.ts';
 
@@ -98,7 +99,7 @@ describe('what is proposed', () => {
         expect(held, `question ${tried}`).toBeNull();
         continue;
       }
-      const found = chooser.sorted(held as Best, question.first ?? []);
+      const found = bestOf(chooser, held as Best, question.first ?? []);
       expect(judge(found.counts), `question ${tried}`).toEqual(best);
       expect(found.isProven).toBe(true);
       if (best.met.some((value, at) => value < (chooser.booker.full[at] as number))) short += 1;
@@ -125,7 +126,7 @@ describe('what is proposed', () => {
     const ask = (least: number, kinds: readonly Kind[]) => {
       const needs = [{ need: 'C.roll' as const, least, ideal: least }];
       const chooser = new Chooser({ needs, school: madeUpSchool(random, ['C.dress']), on: TODAY, kinds, limits: {} });
-      return chooser.sorted(chooser.mostHeld() as Best, ['cheapest']).counts;
+      return bestOf(chooser, chooser.mostHeld() as Best, ['cheapest']).counts;
     };
     expect(ask(3, [kind('twos', 2, 100)])).toEqual([2]);
     expect(ask(3, [kind('tens', 10, 100)])).toEqual([1]);

@@ -13,14 +13,9 @@ const EFFORT_IN_ROOM = 4000;
 /** Packings that may be tried for one question, and for all questions of what holds the most. */
 const PACKINGS = 4;
 const PACKINGS_IN_ALL = 48;
-/** And to change what was found for the better. */
-const SWAPS = 16;
 
 /** Room for grades 1 to 3 of a demand. */
 export const GRADES = 4;
-
-/** What follows where nothing else is put first. */
-const USUAL_ORDER: readonly First[] = ['cheapest', 'lightest', 'fewest', 'thinnest'];
 
 /** Counts by choice, how far each step of the order is met by them, and whether nothing within the limits is better. */
 export interface Best {
@@ -48,7 +43,7 @@ export class Chooser {
 
   constructor(
     readonly question: ProposeQuestion,
-    private readonly packings: Packings | null = null,
+    readonly packings: Packings | null = null,
   ) {
     this.booker = new Booker(askedOf(question), question, question.kinds);
     this.choices = choicesOf(question, this.booker, (kind) => packings?.leastVolume(kind) ?? volumeOf(kind));
@@ -136,7 +131,12 @@ export class Chooser {
     return this.wasNotTried ? { ...result, proven: false } : result;
   }
 
-  private goesIn(counts: readonly number[]): Judgement {
+  /** So many packings may be tried from here on. */
+  allowPackings(count: number): void {
+    this.packingsLeft = Math.ceil(count * (this.question.effort ?? 1));
+  }
+
+  goesIn(counts: readonly number[]): Judgement {
     if (this.packings === null) return 'passes';
     const before = this.packings.packed;
     const found = this.packings.of(this.counted(counts), this.packingsLeft > 0);
@@ -225,91 +225,6 @@ export class Chooser {
       }
   }
 
-  /** Of all that holds the same, the best by what is put first, then by what follows. */
-  sorted(held: Best, named: readonly First[]): Best {
-    const order = orderOf(named);
-    const kept = this.limits();
-    const isSame = (met: readonly number[]) => met.every((value, step) => value === held.met[step]);
-    let { counts, isProven, bound } = held;
-    for (const [place, first] of order.entries()) {
-      const ask = (isInRoom: boolean) => {
-        const asking = this.search(this.sum(first), kept, isSame, isInRoom);
-        asking.require(held.met);
-        return asking.run({}, counts);
-      };
-      const found = ask(true);
-      counts = found.counts ?? counts;
-      if (!found.proven && this.packings !== null && place < Math.max(1, named.length)) counts = this.swapped(counts, first, kept, isSame);
-      if (place === 0) bound = found.proven || this.packings === null ? found.bound : ask(false).bound;
-      // What goes in and is no worse than what would not have to is the best, however it was found.
-      const isBest = found.proven || (place === 0 && this.sumOf(first, counts) <= bound);
-      // What nobody asked for only keeps the answer from hanging on chance.
-      if (place < Math.max(1, named.length)) isProven &&= isBest;
-      kept.push({ first, most: this.sumOf(first, counts) });
-    }
-    return { counts, met: held.met, isProven, bound };
-  }
-
-  /**
-   * What goes in, changed kind by kind for what is better and goes in as well, until nothing more does: what would be best by its sums
-   * alone seldom goes in, and so is no place to begin.
-   */
-  private swapped(
-    start: readonly number[],
-    first: First,
-    kept: readonly Kept[],
-    isSame: (met: readonly number[]) => boolean,
-  ): readonly number[] {
-    const sum = this.sum(first);
-    const costs = this.choices.map((_, at) => nextCost(sum, at, start[at] as number));
-    const isWithin = (counts: readonly number[]) => kept.every((one) => this.sumOf(one.first, counts) <= one.most);
-    this.packingsLeft = Math.ceil(SWAPS * (this.question.effort ?? 1));
-    let counts = start;
-    for (let isBetter = true; isBetter; ) {
-      isBetter = false;
-      const dearest = [...counts.keys()]
-        .filter((at) => this.isFree(counts, at))
-        .sort((a, b) => (costs[b] as number) - (costs[a] as number));
-      for (const from of dearest) {
-        const cheaper = [...costs.keys()]
-          .filter((at) => (costs[at] as number) < (costs[from] as number) && this.choices[at]?.isBeside !== true)
-          .sort((a, b) => (costs[a] as number) - (costs[b] as number));
-        const better = cheaper
-          .map((to) => this.moved(counts, from, to))
-          .find((one) => one !== null && isWithin(one) && isSame(this.met(one)) && this.goesIn(one) === 'passes');
-        if (better == null) continue;
-        counts = better;
-        isBetter = true;
-        break;
-      }
-    }
-    return counts;
-  }
-
-  private isFree(counts: readonly number[], at: number): boolean {
-    return (counts[at] as number) > (this.choices[at]?.least ?? 0) && this.choices[at]?.isBeside !== true;
-  }
-
-  /** All that may go of one kind in another's place; null: there is no more of that one. */
-  private moved(counts: readonly number[], from: number, to: number): number[] | null {
-    const many = (counts[from] as number) - (this.choices[from]?.least ?? 0);
-    const taken = Math.min(many, (this.choices[to]?.most ?? 0) - (counts[to] as number));
-    if (taken <= 0) return null;
-    const next = [...counts];
-    next[from] = (counts[from] as number) - taken;
-    next[to] = (counts[to] as number) + taken;
-    return next;
-  }
-
-  /** Under 0 where the first is better by what is put first, then by what follows. */
-  compare(a: Best, b: Best, named: readonly First[]): number {
-    for (const first of orderOf(named)) {
-      const difference = this.sumOf(first, a.counts) - this.sumOf(first, b.counts);
-      if (difference !== 0) return difference;
-    }
-    return 0;
-  }
-
   /** Broken counts made whole upward, then taken out again what is not needed, dearest first. */
   private near(values: readonly number[], cost: Sum, passes: (counts: readonly number[]) => boolean): number[] | null {
     const counts = values.map((value) => Math.ceil(value - 1e-6));
@@ -329,10 +244,8 @@ export class Chooser {
 }
 
 /** What the last of so many adds, or the first where there is none. */
-const nextCost = (sum: Sum, at: number, count: number): number =>
+export const nextCost = (sum: Sum, at: number, count: number): number =>
   (sum[at] ?? []).reduce((all, { by, beyond }) => all + (Math.max(1, count) > beyond ? by : 0), 0);
-
-const orderOf = (named: readonly First[]): First[] => [...named, ...USUAL_ORDER.filter((first) => !named.includes(first))];
 
 export interface Asking {
   search: Search;

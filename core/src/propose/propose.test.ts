@@ -11,6 +11,7 @@ import { skillsOf } from '../model/brief.ts';
 import type { Kind } from '../model/kind.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { deriveNeeds } from '../needs/needs.ts';
+import { bestOf } from './best.ts';
 import { type Best, Chooser } from './chooser.ts';
 import { isPlain, isPlainNeed, programmeOf } from './programmeFixture.ts';
 import { proposed } from './propose.ts';
@@ -80,7 +81,7 @@ describe('a proposal', () => {
       const question = { ...whole, kinds, goal: 'least' as const, needs: whole.needs.filter(({ need }) => isPlainNeed(need)) };
       const chooser = new Chooser(question);
       const held = chooser.mostHeld() as Best;
-      const found = chooser.sorted(held, ['cheapest']);
+      const found = bestOf(chooser, held, ['cheapest']);
       const asked = heldBy(chooser, held);
       const most = Math.max(3, ...found.counts);
       const programme = programmeOf(
@@ -143,7 +144,7 @@ describe('a proposal', () => {
     for (let round = 0; round < rounds(4); round += 1) {
       const question = anyQuestion(random);
       const chooser = new Chooser(question);
-      const found = chooser.sorted(chooser.mostHeld() as Best, ['lightest']);
+      const found = bestOf(chooser, chooser.mostHeld() as Best, ['lightest']);
       const [promised] = all(question, [['lightest']]).proposals;
       const asked = askedOf(question);
       const states = (promised?.needs ?? []).map((need, at) => ({ ...need, least: asked[at]?.least ?? 0, ideal: asked[at]?.ideal ?? 0 }));

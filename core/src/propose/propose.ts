@@ -3,6 +3,7 @@ import type { NeedCoverage } from '../coverage/states.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { compareExpiry } from '../model/plainDate.ts';
 import { isGoodOn } from '../model/unit.ts';
+import { bestOf, compareBest } from './best.ts';
 import { type Best, Chooser } from './chooser.ts';
 import { layOut, Packings, type Way } from './packing.ts';
 import { type First, type InStock, type ProposeQuestion, problemFor } from './question.ts';
@@ -74,10 +75,10 @@ export function* propose(
   yield { share: 1 / parts, proposed: so };
   const found: Best[] = [];
   for (const [index, named] of firsts.entries()) {
-    found.push(chooser.sorted(held, named));
+    found.push(bestOf(chooser, held, named));
     // Where packings are only tried, what was found for one may be better for another than its own.
     so.proposals = firsts.slice(0, index + 1).map((own, at) => {
-      const better = found.reduce((best, one) => (chooser.compare(one, best, own) < 0 ? one : best), found[at] as Best);
+      const better = found.reduce((best, one) => (compareBest(chooser, one, best, own) < 0 ? one : best), found[at] as Best);
       return proposalOf(chooser, { ...(found[at] as Best), counts: better.counts }, own[0] ?? 'cheapest', catalog);
     });
     yield { share: (index + 2) / parts, proposed: so };

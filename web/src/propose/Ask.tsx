@@ -8,8 +8,8 @@ import { grams, mm, price } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { MoneyInput } from '../ui/MoneyInput.tsx';
-import type { Limits, Wishes } from './ProposePage.tsx';
 import css from './propose.module.css';
+import type { Limits, Wishes } from './wishes.ts';
 import { nextStep } from './words.ts';
 
 interface AskProps {

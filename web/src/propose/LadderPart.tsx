@@ -5,9 +5,9 @@ import { type KeyboardEvent, useState } from 'react';
 import { containerOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { LadderChart } from './LadderChart.tsx';
-import type { Limits } from './ProposePage.tsx';
 import css from './propose.module.css';
 import { type Asked, useLadder, type Worked } from './useProposing.ts';
+import type { Limits } from './wishes.ts';
 import { amountOf, stepText, sumText, thingsText } from './words.ts';
 
 const ALONG_NAMES: Record<Along, string> = { money: 'money', massG: 'grams', thicknessMm: 'millimetres' };

@@ -12,8 +12,8 @@ import { useKit } from '../kit/KitContext.tsx';
 import { useSheetView } from '../kit/sheetView.ts';
 import { newUnitId } from '../kit/units.ts';
 import { MiniSheet } from './MiniSheet.tsx';
-import type { Limits, Wishes } from './ProposePage.tsx';
 import css from './propose.module.css';
+import type { Limits, Wishes } from './wishes.ts';
 import { differenceText, HEADS, heldText, moreThan, provenText } from './words.ts';
 
 interface ProposalCardProps {

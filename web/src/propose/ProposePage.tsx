@@ -1,5 +1,5 @@
 import { partSheet } from '@ivrak/core/kit';
-import type { KitAsk, Proposal, ProposedForKit } from '@ivrak/core/propose';
+import type { Proposal, ProposedForKit } from '@ivrak/core/propose';
 import { Button, Progress } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { useMemo, useState } from 'react';
@@ -14,14 +14,7 @@ import { ProposalCard } from './ProposalCard.tsx';
 import css from './propose.module.css';
 import { type Asked, useLadder, useProposals } from './useProposing.ts';
 import { WhyNot } from './WhyNot.tsx';
-
-/** What somebody limits; the mass is that of the whole kit, with its container. */
-export interface Limits {
-  money: number | null;
-  massG: number | null;
-  thicknessMm: number | null;
-}
-export type Wishes = Omit<KitAsk, 'limits'>;
+import type { Limits, Wishes } from './wishes.ts';
 
 const START: Wishes = { goal: 'least', locked: [], barred: [], isKept: true, takesStores: true };
 
