@@ -25,7 +25,7 @@ const QuestionFields = {
   /** The day from which dates are looked at; absent: today. */
   on: PlainDateSchema.optional(),
   /** Kinds in place of those of the catalogue. */
-  kinds: z.array(KindSchema).max(2000).optional(),
+  kinds: z.array(KindSchema).max(600, 'at most 600 kinds at once').optional(),
   skills: z.array(z.enum(SKILLS)).optional(),
   /** The kit has to pass security checks: what is barred there is not proposed. */
   isChecked: z.boolean().optional(),

@@ -20,6 +20,7 @@ export {
   type OfferBook,
   OfferBookSchema,
   OfferSchema,
+  offeredPrices,
   type SupplierTerms,
   SupplierTermsSchema,
 } from './offers.ts';

@@ -75,3 +75,23 @@ export type BuyingProblem = z.infer<typeof BuyingProblemSchema>;
 /** Percent off what a supplier sells on a day; no day: whatever the terms say. */
 export const percentOff = ({ discount }: Pick<SupplierTerms, 'discount'>, on: PlainDate | undefined): number =>
   discount == null || (on !== undefined && discount.until !== null && discount.until < on) ? 0 : discount.percent;
+
+/**
+ * What one unit of a kind comes to at its best offer on a day, discounts taken off and packs shared out, rounded up to minor units. Of
+ * kinds where the seller matters only authorised ones are looked at. Shipping and what is left over of a pack are not in it.
+ */
+export function offeredPrices(
+  { offers, suppliers }: Pick<OfferBook, 'offers' | 'suppliers'>,
+  sellerMatters: (kind: string) => boolean,
+  on?: PlainDate,
+): Map<string, number> {
+  const terms = new Map(suppliers.map((supplier) => [supplier.id, supplier]));
+  const prices = new Map<string, number>();
+  for (const { kind, price, perPack, supplier, authorised } of offers) {
+    if (sellerMatters(kind) && authorised !== true) continue;
+    const own = terms.get(supplier);
+    const paid = own === undefined ? price : (price * (100 - percentOff(own, on))) / 100;
+    prices.set(kind, Math.min(prices.get(kind) ?? Number.POSITIVE_INFINITY, Math.ceil(paid / perPack)));
+  }
+  return prices;
+}

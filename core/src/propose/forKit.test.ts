@@ -86,11 +86,21 @@ describe('proposals for a kit', () => {
     const laid = layProposal(draft, proposal as NonNullable<typeof proposal>, true, newId);
     expect(laid.units).toEqual(draft.units);
     expect(laid.planned.map(({ kind }) => kind)).not.toContain('ratchet-tourniquet');
+    // A lapsed one does not stand for the one that is to come, and leaves where nothing is kept.
+    expect(laid.planned).toContainEqual(expect.objectContaining({ kind: 'plain-gauze', count: 1 }));
+    expect(layProposal(draft, proposal as NonNullable<typeof proposal>, false, newId).units.map(({ id }) => id)).toEqual(['own']);
     // Starting anew, what the proposal has no use for leaves the sheet.
     const [anew] = forKit(draft, { isKept: false, locked: ['windlass-tourniquet'] }).proposals;
     const cleared = layProposal(draft, anew as NonNullable<typeof anew>, false, newId);
     expect(cleared.units.map(({ kind }) => kind)).not.toContain('ratchet-tourniquet');
     expect(cleared.planned.map(({ kind }) => kind)).toContain('windlass-tourniquet');
+  });
+
+  it('keeps every lot of a kind, whether it is locked by hand or not', () => {
+    const draft = { ...draftOf('every-day'), units: [unit('one', 'gloves', { count: 2 }), unit('two', 'gloves', { count: 3 })] };
+    for (const locked of [[], ['gloves']])
+      expect(questionOf(draft, { ...ASK, locked }, worldOf(draft)).locked).toEqual([{ kind: 'gloves', count: 5 }]);
+    expect(questionOf(draft, { ...ASK, isKept: false, locked: ['gloves'] }, worldOf(draft)).locked).toEqual([{ kind: 'gloves', count: 1 }]);
   });
 
   it('out of what is owned alone buys nothing', () => {

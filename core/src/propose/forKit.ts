@@ -38,6 +38,8 @@ export interface KitWorld {
   positions: readonly Position[];
   /** What lies in stores. */
   spares: readonly InStock[];
+  /** What a unit is offered for, minor units; what is not offered is reckoned at its usual price. */
+  offered?: ReadonlyMap<string, number>;
   /** What is carried as one with the kit. */
   beside?: readonly StockKit[];
 }
@@ -57,8 +59,9 @@ const MOST_ROUNDS_IN_ROOM = 1;
 export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): ProposeQuestion {
   const { brief } = draft;
   const owned = ownedIn(draft.units, world);
-  const counts = new Map<string, number>(ask.locked.map((kind) => [kind, 1]));
-  if (ask.isKept) for (const { kind, count } of owned) counts.set(kind, (ask.locked.includes(kind) ? 0 : (counts.get(kind) ?? 0)) + count);
+  const counts = new Map<string, number>();
+  if (ask.isKept) for (const { kind, count } of owned) counts.set(kind, (counts.get(kind) ?? 0) + count);
+  for (const kind of ask.locked) counts.set(kind, Math.max(1, counts.get(kind) ?? 0));
   const container = world.containers.find(({ id }) => id === draft.containerId);
   const position = world.positions.find(({ id }) => id === draft.positionId);
   const known = new Set(counts.keys());
@@ -66,7 +69,10 @@ export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): Propo
     needs: deriveNeeds(brief, world.school),
     school: world.school,
     on: world.today,
-    kinds: [...world.catalog.values()].filter((kind) => known.has(kind.id) || suits(kind, brief)),
+    kinds: [...world.catalog.values()].flatMap((kind) => {
+      if (!known.has(kind.id) && !suits(kind, brief)) return [];
+      return [{ ...kind, priceMinor: world.offered?.get(kind.id) ?? kind.priceMinor }];
+    }),
     skills: skillsOf(brief),
     isChecked: brief.securityChecks,
     stock: [...owned, ...(ask.takesStores ? world.spares : [])],
@@ -176,16 +182,19 @@ function warnedOf(draft: KitDraft, ask: KitAsk, proposal: Proposal, world: KitWo
  * leaves what the proposal has no use for. How it is pressed goes with it; where things were locked or pinned is let go.
  */
 export function layProposal(draft: KitDraft, { things, press }: Proposal, isKept: boolean, newId: () => UnitId): KitDraft {
+  // What of the kit's own the proposal counts on; a lapsed thing of the same kind is not it.
+  const counted = new Map<string, number>();
+  for (const { fromStock = [] } of things) for (const id of fromStock) counted.set(id, (counted.get(id) ?? 0) + 1);
   const open = new Map(things.map(({ kind, count }) => [kind, count]));
   const units = draft.units.flatMap((unit): Unit[] => {
-    const wanted = open.get(unit.kind) ?? 0;
-    const stays = isKept ? unit.count : Math.min(unit.count, wanted);
-    open.set(unit.kind, Math.max(0, wanted - unit.count));
+    const own = Math.min(unit.count, counted.get(unit.id) ?? 0);
+    open.set(unit.kind, (open.get(unit.kind) ?? 0) - own);
+    const stays = isKept ? unit.count : own;
     return stays === 0 ? [] : [{ ...unit, count: stays }];
   });
   const planned = things.flatMap(({ kind, state }): PlannedThing[] => {
     const count = open.get(kind) ?? 0;
-    return count === 0 ? [] : [{ id: newId(), kind, count, state: state ?? 'asSold' }];
+    return count <= 0 ? [] : [{ id: newId(), kind, count, state: state ?? 'asSold' }];
   });
   return { ...draft, units, planned, fit: { ...draft.fit, press: Math.max(press, isKept ? draft.fit.press : 0), locks: {}, pins: {} } };
 }

@@ -21,6 +21,9 @@ interface AskProps {
   ladder: Ladder | null;
   /** Nothing lies in the kit. */
   isEmpty: boolean;
+  /** So many of the same are bought for at once. */
+  alike: number;
+  setAlike: (alike: number) => void;
 }
 
 /** Where nothing tells how far a slider should go. */
@@ -29,7 +32,7 @@ const USUAL_MASS_G = 1500;
 const roundUp = (value: number, step: number) => Math.ceil(value / step) * step;
 
 /** Limits as sliders and figures, and what is to be in it or not. */
-export function Ask({ limits, setLimits, wishes, setWishes, ladder, isEmpty }: AskProps) {
+export function Ask({ limits, setLimits, wishes, setWishes, ladder, isEmpty, alike, setAlike }: AskProps) {
   const { draft } = useKit();
   const container = containerOf(draft.containerId);
   const position = positionOf(draft.positionId);
@@ -111,6 +114,17 @@ export function Ask({ limits, setLimits, wishes, setWishes, ladder, isEmpty }: A
         checked={wishes.takesStores}
         onChange={(event) => setWishes({ ...wishes, takesStores: event.currentTarget.checked })}
       />
+      <div className={css.limitField}>
+        <DecimalInput
+          label="Kits alike to buy for"
+          size="xs"
+          decimals={0}
+          min={1}
+          max={50}
+          value={alike}
+          onChange={(many) => setAlike(many ?? 1)}
+        />
+      </div>
       <Chosen
         label="Must be in it"
         none="Press the lock beside a thing."

@@ -12,6 +12,7 @@ import { useKit } from '../kit/KitContext.tsx';
 import { useSheetView } from '../kit/sheetView.ts';
 import { newUnitId } from '../kit/units.ts';
 import { MiniSheet } from './MiniSheet.tsx';
+import { Ordered } from './Ordered.tsx';
 import css from './propose.module.css';
 import type { Limits, Wishes } from './wishes.ts';
 import { differenceText, HEADS, heldText, moreThan, provenText } from './words.ts';
@@ -26,10 +27,13 @@ interface ProposalCardProps {
   wishes: Wishes;
   setWishes: (wishes: Wishes) => void;
   limits: Limits;
+  alike: number;
+  /** Nothing is worked out any more. */
+  isSettled: boolean;
 }
 
 /** One proposal: drawn to scale, its sums, what it holds, and every thing in it to be kept or barred by one press. */
-export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWishes, limits }: ProposalCardProps) {
+export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWishes, limits, alike, isSettled }: ProposalCardProps) {
   const { kit, draft } = useKit();
   const navigate = useNavigate();
   const { first, total } = proposal;
@@ -64,6 +68,7 @@ export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWi
         {heldText(proposal)} {than !== null && differenceText(proposal, than)}
         {proposal.press > 0 && ' Pressed by hand.'}
       </p>
+      <div className={css.ordered}>{isSettled && total.money > 0 && <Ordered things={proposal.things} alike={alike} />}</div>
       <ul className={css.things}>
         {proposal.things.map(({ kind, count, fromStock = [] }) => (
           <li key={kind} className={clsx(differs.has(kind) && css.differs)}>
@@ -98,7 +103,7 @@ export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWi
           </li>
         ))}
       </ul>
-      <Button variant={than === null ? 'filled' : 'default'} onClick={layItOut}>
+      <Button {...(than === null ? {} : { variant: 'default' })} onClick={layItOut}>
         Lay it out
       </Button>
     </section>

@@ -1,9 +1,11 @@
+import { offeredPrices } from '@ivrak/core/buying';
 import { partSheet } from '@ivrak/core/kit';
 import type { Proposal, ProposedForKit } from '@ivrak/core/propose';
 import { Button, Progress } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { useMemo, useState } from 'react';
-import { containerOf, positionOf, useCatalog } from '../data/catalog.ts';
+import { useOffers } from '../buying/queries.ts';
+import { catalogNow, containerOf, positionOf, useCatalog } from '../data/catalog.ts';
 import { useStores } from '../data/queries.ts';
 import { grams, mm, price } from '../drawing/figures.ts';
 import { useDraft } from '../kit/draftStore.ts';
@@ -23,6 +25,7 @@ export function ProposePage() {
   const { school } = useKit();
   const [limits, setLimits] = useState<Limits>({ money: null, massG: null, thicknessMm: null });
   const [wishes, setWishes] = useState<Wishes>(START);
+  const [alike, setAlike] = useState(1);
   // Where the page is narrow the proposals come first; what they are asked by is one press away.
   const isNarrow = useMediaQuery('(max-width: 900px)') === true;
   const [isOpen, setOpen] = useState(false);
@@ -43,7 +46,16 @@ export function ProposePage() {
           </Button>
         )}
         {(isOpen || !isNarrow) && (
-          <Ask limits={limits} setLimits={setLimits} wishes={wishes} setWishes={setWishes} ladder={ladder.answer} isEmpty={isEmpty} />
+          <Ask
+            limits={limits}
+            setLimits={setLimits}
+            wishes={wishes}
+            setWishes={setWishes}
+            ladder={ladder.answer}
+            isEmpty={isEmpty}
+            alike={alike}
+            setAlike={setAlike}
+          />
         )}
       </aside>
       <div className={css.answers}>
@@ -66,7 +78,7 @@ export function ProposePage() {
             found={proposals.answer}
             isStale={proposals.isStale}
             isSettled={proposals.progress === null}
-            {...{ wishes, setWishes, limits }}
+            {...{ wishes, setWishes, limits, alike }}
           />
         )}
         {proposals.answer !== null && <LadderPart asked={settled} money={ladder} limits={limits} />}
@@ -87,12 +99,15 @@ function useAsked(limits: Limits, wishes: Wishes): Asked | null {
   const sheet = useDraft((state) => state.draft);
   const { kinds, containers, positions } = useCatalog();
   const stores = useStores();
+  const book = useOffers().data?.data;
   return useMemo(() => {
     if (sheet === null) return null;
     const draft = { ...sheet, units: partSheet(sheet.units).units, planned: [] };
     const spares = (stores.data?.units ?? [])
       .filter(({ place, condition, piecesUsed }) => place === 'stores' && condition === 'ready' && piecesUsed === 0)
       .map(({ id, kind, count, expiresOn }) => ({ id: id as string, kind, count, expiresOn }));
+    const offered =
+      book === undefined ? new Map<string, number>() : offeredPrices(book, (id) => catalogNow().get(id)?.sellerMatters === true, today);
     const ownG = containerOf(draft.containerId)?.massG ?? 0;
     const { money, massG, thicknessMm } = limits;
     return {
@@ -105,9 +120,9 @@ function useAsked(limits: Limits, wishes: Wishes): Asked | null {
           ...(thicknessMm === null ? {} : { thicknessMm }),
         },
       },
-      world: { kinds, containers, positions, school, today, spares, beside },
+      world: { kinds, containers, positions, school, today, spares, beside, offered },
     };
-  }, [sheet, kinds, containers, positions, stores.data, limits, wishes, school, today, beside]);
+  }, [sheet, kinds, containers, positions, stores.data, book, limits, wishes, school, today, beside]);
 }
 
 interface AnswersProps {
@@ -118,9 +133,10 @@ interface AnswersProps {
   wishes: Wishes;
   setWishes: (wishes: Wishes) => void;
   limits: Limits;
+  alike: number;
 }
 
-function Answers({ found: { proposals, fromOwned, why }, isStale, isSettled, wishes, setWishes, limits }: AnswersProps) {
+function Answers({ found: { proposals, fromOwned, why }, isStale, isSettled, wishes, setWishes, limits, alike }: AnswersProps) {
   const { draft } = useKit();
   const position = positionOf(draft.positionId);
   const [first] = proposals;
@@ -142,6 +158,8 @@ function Answers({ found: { proposals, fromOwned, why }, isStale, isSettled, wis
             names={proposals.filter((one) => isSame(one, proposal)).map((one) => one.first)}
             than={proposal === first ? null : first}
             thicknessMm={Math.min(limits.thicknessMm ?? Number.POSITIVE_INFINITY, position?.tMm ?? Number.POSITIVE_INFINITY)}
+            alike={alike}
+            isSettled={isSettled && !isStale}
             {...{ wishes, setWishes, limits }}
           />
         ))}

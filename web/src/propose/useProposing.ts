@@ -101,6 +101,7 @@ const keyOf = (asked: Asked | null, more = ''): string =>
         asked.world.spares.length,
         asked.world.kinds.length,
         asked.world.beside?.length,
+        [...(asked.world.offered ?? [])],
         more,
       ]);
 

@@ -1,6 +1,6 @@
 import type { Ladder, LadderStep, Proposal } from '@ivrak/core/propose';
 import { describe, expect, it } from 'vitest';
-import { differenceText, heldText, moreThan, nextStep, provenText, stepsWithin, stepText, sumText, whyText } from './words.ts';
+import { differenceText, heldText, moreThan, nextStep, orderedText, provenText, stepsWithin, stepText, sumText, whyText } from './words.ts';
 
 const step = (need: LadderStep['need'], value: number, more: Partial<LadderStep> = {}): LadderStep => ({
   need,
@@ -72,6 +72,18 @@ describe('words of a proposal', () => {
     );
     expect(whyText([{ need: 'A.airway', relax: { what: 'skill', by: 'airway' } }])).toBe('takes somebody trained for nasal airway');
     expect(whyText([{ need: 'C.defib', relax: { what: 'nothing', by: null } }])).toBe('nothing in the catalogue serves it');
+  });
+});
+
+describe('words of an order', () => {
+  it('name packs, shipping, what is left over and what nobody offers', () => {
+    const euros = (minor: number) => `${minor / 100} €`;
+    expect(orderedText({ total: 7120, leftover: [{ count: 4 }] }, 1, 0, euros)).toBe(
+      'In whole packs: 71.2 € with shipping, 4 pieces left over.',
+    );
+    expect(orderedText({ total: 21_000, leftover: [] }, 3, 1200, euros)).toBe(
+      '3 alike in whole packs: 210 € with shipping; 12 € more for what nobody offers.',
+    );
   });
 });
 

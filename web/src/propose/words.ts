@@ -94,6 +94,19 @@ export const stepsWithin = ({ steps }: Pick<Ladder, 'steps'>, sum: number): Ladd
 export const thingsText = (things: readonly { kind: string; count: number }[]): string =>
   things.map(({ kind, count }) => (count === 1 ? kindName(kind) : `${count} × ${kindName(kind)}`)).join(', ');
 
+/** "3 alike in whole packs: 71.20 € with shipping, 4 pieces left over; 12.00 € more for what nobody offers." */
+export function orderedText(
+  { total, leftover }: { total: number; leftover: readonly { count: number }[] },
+  alike: number,
+  usualMinor: number,
+  show: (minor: number) => string,
+): string {
+  const left = leftover.reduce((sum, { count }) => sum + count, 0);
+  const head = `${alike === 1 ? 'In' : `${alike} alike in`} whole packs: ${show(total)} with shipping`;
+  const over = left === 0 ? '' : `, ${left} ${left === 1 ? 'piece' : 'pieces'} left over`;
+  return `${head}${over}${usualMinor === 0 ? '' : `; ${show(usualMinor)} more for what nobody offers`}.`;
+}
+
 /** A step in one sentence, for reading along the ladder by keys. */
 export function stepText({ need, value, adds, drops }: LadderStep, along: Along, number: number, of: number): string {
   const swapped = drops.length === 0 ? '' : `, ${thingsText(drops)} out`;
