@@ -115,15 +115,7 @@ export function Ask({ limits, setLimits, wishes, setWishes, ladder, isEmpty, ali
         onChange={(event) => setWishes({ ...wishes, takesStores: event.currentTarget.checked })}
       />
       <div className={css.limitField}>
-        <DecimalInput
-          label="Kits alike to buy for"
-          size="xs"
-          decimals={0}
-          min={1}
-          max={50}
-          value={alike}
-          onChange={(many) => setAlike(many ?? 1)}
-        />
+        <DecimalInput label="Kits alike" size="xs" decimals={0} min={1} max={50} value={alike} onChange={(many) => setAlike(many ?? 1)} />
       </div>
       <Chosen
         label="Must be in it"

@@ -29,7 +29,8 @@ function Plan({ things, alike, book }: OrderedProps & { book: OfferBook }) {
     return { need, offers: book.offers, suppliers: book.suppliers, on: today, authorisedOnly };
   }, [things, alike, book, today]);
   const plan = usePlan(problem).data;
-  if (plan === undefined) return null;
+  // Where nobody offers any of it, the usual prices above are all there is to say.
+  if (plan === undefined || plan.orders.length === 0) return null;
   const usual = plan.unmet.reduce((sum, { kind, count }) => sum + count * (catalogNow().get(kind)?.priceMinor ?? 0), 0);
   return <p className="small muted">{orderedText(plan, alike, usual, price)}</p>;
 }
