@@ -83,7 +83,12 @@ export function prepare(problem: CoverageProblem, catalog: KindCatalog, good: re
       const inHand = reachS === null ? profile : profiles.withinReach(profile, reachS, amount);
       rows.push({ unit, kind, part, pieces: amount, expiresOn, anyTime: profile, profile: inHand, scale });
     }
-  const demands = problem.needs.map(
+  return { rows, good, demands: demandsOf(problem.needs, profiles), late: profiles.late };
+}
+
+/** What is asked as the booking sees it; asked once all kinds have been looked at, since they tell which sorts there are. */
+export const demandsOf = (needs: readonly AskedNeed[], profiles: Profiles): Demand[] =>
+  needs.map(
     ({ need, least, ideal }, index): Demand => ({
       least: Math.min(EVERY, least),
       ideal: Math.min(EVERY, Math.max(least, ideal)),
@@ -91,8 +96,6 @@ export function prepare(problem: CoverageProblem, catalog: KindCatalog, good: re
       caps: profiles.capsOf(index),
     }),
   );
-  return { rows, good, demands, late: profiles.late };
-}
 
 export interface Means {
   need: NeedId;

@@ -16,7 +16,7 @@ export function bestOf(chooser: Chooser, held: Best, named: readonly First[]): B
   for (const [place, first] of order.entries()) {
     const ask = (isInRoom: boolean) => {
       const asking = chooser.search(chooser.sum(first), kept, isSame, isInRoom);
-      asking.require(held.met);
+      asking.require(chooser.booker.byGrade(held.met));
       return asking.run({}, counts);
     };
     const found = ask(true);

@@ -1,10 +1,11 @@
-import { type Demand, EVERY, type Profile, type Slot, slotsOf } from '../coverage/booking.ts';
+import { type Demand, EVERY, type Profile, type Slot, slotsOf, type Use } from '../coverage/booking.ts';
+import { GRADES } from '../coverage/bookingNet.ts';
 import { isBarred } from '../coverage/grades.ts';
+import { demandsOf } from '../coverage/prepare.ts';
 import type { AskedNeed } from '../coverage/problem.ts';
-import { type PartProfile, Profiles } from '../coverage/profiles.ts';
+import { Profiles } from '../coverage/profiles.ts';
 import { Table } from '../coverage/table.ts';
 import type { Kind } from '../model/kind.ts';
-import { circleOf } from '../model/need.ts';
 import type { ProposeQuestion } from './question.ts';
 
 /** Pieces that one unit of a kind brings, part by part. */
@@ -29,45 +30,24 @@ export class Booker {
       school: question.school,
       ...(question.skills === undefined ? {} : { skills: question.skills }),
     });
-    const isOut = (kind: Kind) => question.isChecked === true && isBarred(kind);
-    const asked = (index: number) => Math.min(EVERY, Math.max(needs[index]?.least ?? 0, needs[index]?.ideal ?? 0));
-    const wanted = ({ profile }: PartProfile): Profile => ({ ...profile, uses: profile.uses.filter(({ demand }) => asked(demand) > 0) });
-    for (const kind of kinds)
+    const isAsked = ({ demand }: Use): boolean => Math.max(needs[demand]?.least ?? 0, needs[demand]?.ideal ?? 0) > 0;
+    for (const kind of kinds) {
+      if (question.isChecked === true && isBarred(kind)) continue;
+      const parts = profiles.of(kind).map(({ profile, piecesPerUnit, scale }) => ({
+        profile: { ...profile, uses: profile.uses.filter(isAsked) },
+        pieces: Math.min(EVERY, piecesPerUnit * scale),
+      }));
       this.brought.set(
         kind,
-        isOut(kind)
-          ? []
-          : profiles.of(kind).flatMap((part) => {
-              const profile = wanted(part);
-              if (profile.uses.length === 0 && profile.provides.length === 0) return [];
-              return [{ profile, pieces: Math.min(EVERY, part.piecesPerUnit * part.scale) }];
-            }),
+        parts.filter(({ profile }) => profile.uses.length > 0 || profile.provides.length > 0),
       );
-    this.demands = needs.map(
-      ({ need, least }, index): Demand => ({
-        least: Math.min(EVERY, least),
-        ideal: asked(index),
-        circle: circleOf(need),
-        caps: profiles.capsOf(index),
-      }),
-    );
+    }
+    this.demands = demandsOf(needs, profiles);
     this.slots = slotsOf(this.demands);
   }
 
   bringing(kind: Kind): readonly Bringing[] {
     return this.brought.get(kind) ?? [];
-  }
-
-  /** What the whole of it would be, step by step, were every least and ideal met by what is made for it. */
-  get full(): readonly number[] {
-    const given = new Set<string>();
-    return this.slots.map(({ demand, part }) => {
-      const own = this.demands[demand];
-      const isFirst = !given.has(`${demand}/${part}`);
-      given.add(`${demand}/${part}`);
-      if (own === undefined || !isFirst) return 0;
-      return part === 'least' ? own.least : own.ideal - own.least;
-    });
   }
 
   /** How far each step of the order is met by so many of each kind. */
@@ -76,5 +56,16 @@ export class Booker {
       count === 0 ? [] : this.bringing(kind).map(({ profile, pieces }) => ({ profile, pieces: Math.min(EVERY, pieces * count) })),
     );
     return new Table(this.demands, suppliers).stepsMet();
+  }
+
+  /** Pieces of each grade and better by demand (`demand * GRADES + grade`), where steps are met so far. */
+  byGrade(steps: readonly number[], parts: 'all' | 'least' = 'all'): Float64Array {
+    const sums = new Float64Array(this.demands.length * GRADES);
+    for (const [step, value] of steps.entries()) {
+      const { demand, grade, part } = this.slots[step] as Slot; // steps are those of the slots
+      if (part === 'ideal' && parts === 'least') continue;
+      for (let code = grade; code <= 3; code += 1) sums[demand * GRADES + code] = (sums[demand * GRADES + code] as number) + value;
+    }
+    return sums;
   }
 }

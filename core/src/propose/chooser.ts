@@ -1,3 +1,4 @@
+import { GRADES } from '../coverage/bookingNet.ts';
 import { Booker } from './booker.ts';
 import { type Choice, choicesOf } from './choices.ts';
 import { type Judgement, type LeastCost, Search } from './leastCost.ts';
@@ -13,9 +14,6 @@ const EFFORT_IN_ROOM = 4000;
 /** Packings that may be tried for one question, and for all questions of what holds the most. */
 const PACKINGS = 4;
 const PACKINGS_IN_ALL = 48;
-
-/** Room for grades 1 to 3 of a demand. */
-export const GRADES = 4;
 
 /** Counts by choice, how far each step of the order is met by them, and whether nothing within the limits is better. */
 export interface Best {
@@ -35,8 +33,6 @@ export interface Kept {
 export class Chooser {
   readonly booker: Booker;
   readonly choices: readonly Choice[];
-  /** Exchanges and looks in all. */
-  work = 0;
   private packingsLeft = 0;
   private packingsInAll = Number.POSITIVE_INFINITY;
   private wasNotTried = false;
@@ -100,7 +96,7 @@ export class Chooser {
     ];
   }
 
-  /** A search for least cost among what keeps sums and reaches steps; `asks` may be changed between two runs. */
+  /** A search for least cost among what keeps sums and reaches steps; what is required may be changed between two runs. */
   search(cost: Sum, kept: readonly Kept[], reaches: (met: readonly number[]) => boolean, isInRoom = true): Asking {
     const ceilings = kept.map(({ first, most }) => ({ sum: this.sum(first), most }));
     const laid = layRows(this.booker, this.choices, cost, ceilings);
@@ -113,21 +109,14 @@ export class Chooser {
     const near = (values: readonly number[]) => this.near(values, cost, (counts) => judge(counts) === 'passes');
     const search = new Search(laid.programme, costOf, judge, near);
     for (const [at, { least, most }] of this.choices.entries()) search.bound(at, least, most);
-    return {
-      search,
-      run: (limits, start) => this.run(search, limits, start),
-      require: (steps) => this.require(search, laid, steps),
-      requireSums: (sums) => this.requireSums(search, laid, sums),
-    };
+    return { run: (limits, start) => this.run(search, limits, start), require: (sums) => this.require(search, laid, sums) };
   }
 
   private run(search: Search, limits: { under?: number; isAnyGood?: boolean }, start: readonly number[] | null): LeastCost {
     const effort = this.question.effort ?? 1;
     this.packingsLeft = Math.min(this.packingsInAll, Math.ceil(PACKINGS * effort));
     this.wasNotTried = false;
-    const before = search.work;
     const result = search.run({ ...limits, effort: (this.packings === null ? EFFORT : EFFORT_IN_ROOM) * effort }, start);
-    this.work += search.work - before;
     return this.wasNotTried ? { ...result, proven: false } : result;
   }
 
@@ -152,7 +141,7 @@ export class Chooser {
 
   /** Step by step of the order, each as far as it goes with those before kept; null: not even what must be in goes. */
   mostHeld(): Best | null {
-    const { slots, demands } = this.booker;
+    const { slots } = this.booker;
     const limits = this.limits();
     // What is scarcest guides: the room, then money, then mass.
     const guide = limits.at(-1)?.first ?? 'cheapest';
@@ -161,39 +150,43 @@ export class Chooser {
       for (const [step, value] of wanted.entries()) if (met[step] !== value) return (met[step] as number) > value;
       return true;
     });
-    let counts: readonly number[] | null = null;
-    let met: readonly number[] = [];
-    let isProven = true;
+    const best: Best = { counts: [], met: [], isProven: true, bound: 0 };
     const tryFor = (steps: readonly number[]): boolean => {
       wanted = steps;
-      asking.require(steps);
-      const found = asking.run({ isAnyGood: true }, counts);
+      asking.require(this.booker.byGrade(steps));
+      const found = asking.run({ isAnyGood: true }, best.met.length === 0 ? null : best.counts);
       if (found.counts === null) {
-        isProven &&= found.proven;
+        best.isProven &&= found.proven;
         return false;
       }
-      counts = found.counts;
-      met = this.met(counts);
+      best.counts = found.counts;
+      best.met = this.met(found.counts);
       return true;
     };
     this.packingsInAll = Math.ceil(PACKINGS_IN_ALL * (this.question.effort ?? 1));
     const all = this.met(this.choices.map(({ most }) => most));
     if (!tryFor(all)) {
-      isProven = true;
+      best.isProven = true;
       if (!tryFor([])) return null;
-      for (const [step, { demand, part }] of slots.entries()) {
-        const asked = demands[demand];
-        const before = slots.slice(0, step).reduce((sum, slot, at) => sum + (slot.demand === demand ? (met[at] as number) : 0), 0);
-        const room = Math.max(0, (part === 'least' ? (asked?.least ?? 0) : (asked?.ideal ?? 0)) - before);
-        let high = Math.min(room, this.supply(step));
-        while ((met[step] as number) < high) {
-          const middle = Math.ceil(((met[step] as number) + high) / 2);
-          if (!tryFor([...met.slice(0, step), middle])) high = middle - 1;
+      for (const step of slots.keys()) {
+        let high = Math.min(this.openAt(step, best.met), this.supply(step));
+        while ((best.met[step] as number) < high) {
+          const middle = Math.ceil(((best.met[step] as number) + high) / 2);
+          if (!tryFor([...best.met.slice(0, step), middle])) high = middle - 1;
         }
       }
     }
     this.packingsInAll = Number.POSITIVE_INFINITY;
-    return { counts: counts as unknown as readonly number[], met, isProven, bound: 0 };
+    return best;
+  }
+
+  /** What a need still asks for at a step, with those before it met so far. */
+  private openAt(step: number, met: readonly number[]): number {
+    const { slots, demands } = this.booker;
+    const { demand, part } = slots[step] as Booker['slots'][number];
+    const { least, ideal } = demands[demand] as Booker['demands'][number];
+    const before = slots.slice(0, step).reduce((sum, slot, at) => sum + (slot.demand === demand ? (met[at] as number) : 0), 0);
+    return Math.max(0, (part === 'least' ? least : ideal) - before);
   }
 
   /** Pieces of a grade that there could be for a need at all. */
@@ -207,17 +200,7 @@ export class Chooser {
     return sum;
   }
 
-  private require(search: Search, laid: Laid, steps: readonly number[]): void {
-    const { slots, demands } = this.booker;
-    const sums = new Float64Array(demands.length * GRADES);
-    for (const [step, value] of steps.entries()) {
-      const { demand, grade } = slots[step] as Booker['slots'][number];
-      for (let code = grade; code <= 3; code += 1) sums[demand * GRADES + code] = (sums[demand * GRADES + code] as number) + value;
-    }
-    this.requireSums(search, laid, sums);
-  }
-
-  private requireSums(search: Search, { rowOf }: Laid, sums: Float64Array): void {
+  private require(search: Search, { rowOf }: Laid, sums: Float64Array): void {
     for (let demand = 0; demand < this.booker.demands.length; demand += 1)
       for (const code of [1, 2, 3] as const) {
         const row = rowOf(demand, code);
@@ -248,12 +231,9 @@ export const nextCost = (sum: Sum, at: number, count: number): number =>
   (sum[at] ?? []).reduce((all, { by, beyond }) => all + (Math.max(1, count) > beyond ? by : 0), 0);
 
 export interface Asking {
-  search: Search;
   run: (limits: { under?: number; isAnyGood?: boolean }, start: readonly number[] | null) => LeastCost;
-  /** Steps that must be met from now on. */
-  require: (steps: readonly number[]) => void;
-  /** The same by demand and grade: pieces of that grade and better. */
-  requireSums: (sums: Float64Array) => void;
+  /** Pieces of each grade and better that must be there from now on, as `Booker.byGrade` has them. */
+  require: (sums: Float64Array) => void;
 }
 
 /** As sold, in tenths of a cubic centimetre: what is compared where no room is named. */

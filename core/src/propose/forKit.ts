@@ -13,8 +13,8 @@ import type { Age } from '../model/traits.ts';
 import type { Unit, UnitId } from '../model/unit.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import { runRules } from '../rules/rules.ts';
-import type { Packings } from './packing.ts';
-import { type Proposal, type Proposed, packingsFor, propose } from './propose.ts';
+import { SOLD_SO } from './packing.ts';
+import { type Proposal, type Proposed, packingsFor, sideBySide, toEnd } from './propose.ts';
 import type { First, InStock, ProposeLimits, ProposeQuestion } from './question.ts';
 
 /** What a carrier asks of a proposal for a kit. */
@@ -117,40 +117,32 @@ export function* proposeForKit(
   const asked = questionOf(draft, ask, world);
   // One room: what was found to go in, or not, holds for every round.
   const packings = packingsFor(asked, catalog);
-  const told = function* (question: ProposeQuestion, from: number, to: number) {
-    const work = propose(question, SIDE_BY_SIDE, catalog, packings);
-    for (;;) {
-      const next = work.next();
-      if (next.done === true) return next.value;
-      if (from === 0 && next.value.proposed.proposals.length > 0)
-        yield { share: from + (to - from) * next.value.share, proposed: { ...next.value.proposed, fromOwned: null } };
-    }
-  };
+  const inRoom = (one: ProposeQuestion) => sideBySide(one, SIDE_BY_SIDE, catalog, packings);
   let question = asked;
-  let best: Proposed = yield* told(question, 0, 0.5);
+  const first = inRoom(question);
+  let step = first.next();
+  for (; step.done !== true; step = first.next())
+    if (step.value.proposed.proposals.length > 0)
+      yield { share: step.value.share / 2, proposed: { ...step.value.proposed, fromOwned: null } };
+  let best = step.value;
   const most = packings === null ? MOST_ROUNDS : MOST_ROUNDS_IN_ROOM;
   for (let round = 0; round < most && best.proposals.length > 0; round += 1) {
-    yield { share: 0.5 + round / 10, proposed: { ...best, fromOwned: null } };
+    yield { share: 0.5 + round / 10, proposed: { proposals: best.proposals, why: [], fromOwned: null } };
     const warned = [...new Set(best.proposals.flatMap((proposal) => warnedOf(draft, ask, proposal, world)))];
     const fixed = new Set(question.locked?.map(({ kind }) => kind));
     const more = warned.filter((kind) => !fixed.has(kind) && question.barred?.includes(kind) !== true);
     if (more.length === 0) break;
     const without = { ...question, barred: [...(question.barred ?? []), ...more] };
-    const next = yield* told(without, 0.5, 0.9);
+    const next = toEnd(inRoom(without));
     const [was, is] = [best.proposals[0], next.proposals[0]];
     if (was === undefined || is === undefined || compareInOrder(inOrder(is.needs), inOrder(was.needs)) < 0) break;
     [question, best] = [without, next];
   }
-  const owned = (asked.stock ?? []).length > 0 ? proposalOfOwned(asked, catalog, packings) : null;
-  return { ...best, fromOwned: owned };
-}
-
-function proposalOfOwned(question: ProposeQuestion, catalog: KindCatalog, packings: Packings | null): Proposal | null {
-  const work = propose({ ...question, isOwnOnly: true, locked: [] }, [['fewest']], catalog, packings);
-  for (;;) {
-    const next = work.next();
-    if (next.done === true) return next.value.proposals[0] ?? null;
-  }
+  const [fromOwned = null] =
+    (asked.stock ?? []).length === 0
+      ? []
+      : toEnd(sideBySide({ ...asked, isOwnOnly: true, locked: [] }, [['fewest']], catalog, packings)).proposals;
+  return { proposals: best.proposals, why: best.why(), fromOwned };
 }
 
 /** Kinds of a proposal that the rules warn of, as it would lie in the kit. */
@@ -194,7 +186,7 @@ export function layProposal(draft: KitDraft, { things, press }: Proposal, isKept
   });
   const planned = things.flatMap(({ kind, state }): PlannedThing[] => {
     const count = open.get(kind) ?? 0;
-    return count <= 0 ? [] : [{ id: newId(), kind, count, state: state ?? 'asSold' }];
+    return count <= 0 ? [] : [{ id: newId(), kind, count, state: state ?? SOLD_SO }];
   });
   return { ...draft, units, planned, fit: { ...draft.fit, press: Math.max(press, isKept ? draft.fit.press : 0), locks: {}, pins: {} } };
 }

@@ -1,8 +1,8 @@
 import type { KindCatalog } from '../model/kind.ts';
 import type { NeedId } from '../model/need.ts';
 import { type Best, Chooser } from './chooser.ts';
-import { Packings } from './packing.ts';
-import { toEnd } from './propose.ts';
+import type { Packings } from './packing.ts';
+import { packingsFor, toEnd } from './propose.ts';
 import type { First, ProposeQuestion } from './question.ts';
 import { each, weighed } from './sums.ts';
 
@@ -34,7 +34,6 @@ export interface Ladder {
 }
 
 const FIRST: Record<Along, First> = { money: 'cheapest', massG: 'lightest', thicknessMm: 'thinnest' };
-const DECODES = 600;
 /** What is bought beside what was there, in a sum whose larger part is the cost. */
 const WEIGHT = 1000;
 
@@ -52,10 +51,12 @@ export function* climb(
   // How thick it may be is what is asked where it is asked along thickness.
   const thicknessMm = along === 'thicknessMm' ? undefined : question.limits.thicknessMm;
   const place = position === undefined || along !== 'thicknessMm' ? position : { ...position, tMm: 2000 };
-  const packings =
-    container === undefined
-      ? null
-      : new Packings({ container, position: place, thicknessMm }, catalog, Math.ceil(DECODES * (question.effort ?? 1)), question.seed ?? 1);
+  const limits = {
+    ...(container === undefined ? {} : { container }),
+    ...(place === undefined ? {} : { position: place }),
+    ...(thicknessMm === undefined ? {} : { thicknessMm }),
+  };
+  const packings = packingsFor({ ...question, limits }, catalog);
   const asked = question.needs.filter(({ least }) => least > 0);
   const last = question.upTo === undefined ? question.needs.length : question.needs.findIndex(({ need }) => need === question.upTo) + 1;
   const rungs = asked.filter((one) => question.needs.indexOf(one) < last);
@@ -137,7 +138,7 @@ class StepFinder {
       chooser.limits().filter(({ first }) => first !== FIRST[this.along]),
       (met) => met.every((value, step) => value >= (this.all[step] as number)),
     );
-    asking.require(this.all);
+    asking.require(chooser.booker.byGrade(this.all));
     const found = asking.run({}, null);
     if (found.counts === null) return null;
     const best: Best = { counts: found.counts, met: this.all, isProven: found.proven, bound: found.bound };

@@ -68,7 +68,7 @@ export class Packings {
   leastVolume(kind: Kind): number {
     const { container } = this.room;
     if (isOutside({ kind: kind.id }, container, this.catalog) || (container.outside?.length ?? 0) > 0) return 0;
-    const isFilm = !['rigid', 'soft'].includes(container.make);
+    const isFilm = isOutcome(container);
     const boxes = kind.states.map(({ wMm, hMm, tMm }) => wMm * hMm * tMm);
     const share = isFilm ? Math.min(1 - kind.give, solidityOf(kind)) : 1 - kind.give;
     return Math.floor((Math.min(...boxes) * share) / 100);
@@ -82,7 +82,7 @@ export class Packings {
     const inside = Math.max(0, this.place.tMm - container.wallMm);
     if (container.make === 'flatBag')
       return Math.ceil(Math.min(flatBagCapacity(first.wMm, first.hMm), first.wMm * first.hMm * inside) / 100);
-    if (container.make === 'rigid' || container.make === 'soft')
+    if (!isOutcome(container))
       return Math.ceil(
         container.compartments.reduce((sum, { wMm, hMm, dMm, maxDMm = dMm }) => sum + wMm * hMm * Math.min(maxDMm, inside), 0) / 100,
       );
@@ -144,7 +144,8 @@ export class Packings {
 }
 
 const NOTHING = { wMm: 0, hMm: 0, tMm: 0 };
-const isOutcome = ({ make }: Container): boolean => OUTCOME_MAKES.includes(make);
+/** Film and bands take their shape from what they hold. */
+export const isOutcome = ({ make }: Container): boolean => OUTCOME_MAKES.includes(make);
 
 const NOWHERE: Position = {
   id: 'anywhere',
@@ -163,16 +164,21 @@ const NOWHERE: Position = {
   isSeen: false,
 };
 
-/** Things as units that are only thought of, one a kind, lying one way or the other. */
-export const layOut = (chosen: Counted, { isFlat }: Way): Unit[] =>
-  chosen.flatMap(({ kind, count }, index) => {
-    if (count === 0) return [];
-    const unit = { ...plainUnit(UnitIdSchema.parse(`p${index}`), kind.id), count };
-    return [isFlat ? { ...unit, state: flattest(kind) } : unit];
-  });
+/** How a kind lies as it is sold: the first of its states. */
+export const SOLD_SO = 'asSold';
 
-export const flattest = ({ states }: Kind): string =>
-  states.reduce((best, one) => (Math.min(one.wMm, one.hMm, one.tMm) < Math.min(best.wMm, best.hMm, best.tMm) ? one : best)).id;
+/** How a kind lies where things lie so. */
+export const stateOf = ({ states }: Kind, { isFlat }: Way): string => {
+  const thin = ({ wMm, hMm, tMm }: Kind['states'][number]) => Math.min(wMm, hMm, tMm);
+  const flattest = states.reduce((best, one) => (thin(one) < thin(best) ? one : best));
+  return !isFlat || flattest === states[0] ? SOLD_SO : flattest.id;
+};
+
+/** Things as units that are only thought of, one a kind, lying one way or the other. */
+const layOut = (chosen: Counted, way: Way): Unit[] =>
+  chosen.flatMap(({ kind, count }, index) =>
+    count === 0 ? [] : [{ ...plainUnit(UnitIdSchema.parse(`p${index}`), kind.id), count, state: stateOf(kind, way) }],
+  );
 
 function countsOf(chosen: Counted): Map<string, number> {
   const counts = new Map<string, number>();

@@ -5,7 +5,7 @@ import { compareExpiry } from '../model/plainDate.ts';
 import { isGoodOn } from '../model/unit.ts';
 import { bestOf, compareBest } from './best.ts';
 import { type Best, Chooser } from './chooser.ts';
-import { layOut, Packings, type Way } from './packing.ts';
+import { Packings, SOLD_SO, stateOf, type Way } from './packing.ts';
 import { type First, type InStock, type ProposeQuestion, problemFor } from './question.ts';
 import { type Why, whyNot } from './whyNot.ts';
 
@@ -48,15 +48,25 @@ const DECODES = 600;
 const HURRIED = 0.2;
 
 /**
- * What to put in, once for each of what may be put first, holding the same. Pure; yields the share done with what is there by then. Money
- * in minor units, mass in g, lengths in mm. Empty where not even what must be in goes within the limits.
+ * What to put in, once for each of what may be put first, holding the same; and why a need stays open. Pure; yields the share done with
+ * what is there by then. Money in minor units, mass in g, lengths in mm. Empty where not even what must be in goes within the limits.
  */
 export function* propose(
   question: ProposeQuestion,
   firsts: readonly (readonly First[])[],
   catalog: KindCatalog,
-  packings: Packings | null = packingsFor(question, catalog),
 ): Generator<{ share: number; proposed: Proposed }, Proposed> {
+  const { proposals, why } = yield* sideBySide(question, firsts, catalog, packingsFor(question, catalog));
+  return { proposals, why: why() };
+}
+
+/** The same for whoever asks several times in one room; why needs stay open is worked out only if it is asked. */
+export function* sideBySide(
+  question: ProposeQuestion,
+  firsts: readonly (readonly First[])[],
+  catalog: KindCatalog,
+  packings: Packings | null,
+): Generator<{ share: number; proposed: Proposed }, { proposals: Proposal[]; why: () => Why[] }> {
   const lasting = longestLasting(question, firsts, packings);
   const chooser = new Chooser(lasting, packings);
   const so: Proposed = { proposals: [], why: [] };
@@ -70,7 +80,7 @@ export function* propose(
     yield { share: 0.5 / parts, proposed: so };
   }
   const held = chooser.mostHeld();
-  if (held === null) return { proposals: [], why: [] };
+  if (held === null) return { proposals: [], why: () => [] };
   so.proposals = asIs(held);
   yield { share: 1 / parts, proposed: so };
   const found: Best[] = [];
@@ -83,8 +93,7 @@ export function* propose(
     });
     yield { share: (index + 2) / parts, proposed: so };
   }
-  so.why = whyNot(chooser, held);
-  return so;
+  return { proposals: so.proposals, why: () => whyNot(chooser, held) };
 }
 
 /** Packings of the room that is named; what was packed is known to whoever asks next. Null: none is. */
@@ -156,18 +165,15 @@ function proposalOf(chooser: Chooser, { counts, isProven, bound }: Best, first: 
 /** Kinds with their counts, in the order of the catalogue; what stores give, longest lasting first. */
 function thingsOf(chooser: Chooser, counts: readonly number[], way: Way): ProposedThing[] {
   const { choices, question } = chooser;
-  const byKind = new Map<string, ProposedThing>();
-  for (const [at, { kind, stock, isBeside }] of choices.entries()) {
+  return choices.flatMap(({ kind, stock, isBeside }, at): ProposedThing[] => {
     const count = counts[at] as number;
-    if (count === 0 || isBeside === true) continue;
-    const thing: ProposedThing = byKind.get(kind.id) ?? { kind: kind.id, count: 0 };
-    byKind.set(kind.id, thing);
-    thing.count += count;
+    if (count === 0 || isBeside === true) return [];
+    const thing: ProposedThing = { kind: kind.id, count };
     if (stock > 0) thing.fromStock = takenFrom(question, kind.id, Math.min(stock, count));
-    const [laid] = layOut([{ kind, count }], way);
-    if (way.isFlat && laid !== undefined && laid.state !== kind.states[0]?.id) thing.state = laid.state;
-  }
-  return [...byKind.values()];
+    const state = stateOf(kind, way);
+    if (state !== SOLD_SO) thing.state = state;
+    return [thing];
+  });
 }
 
 function takenFrom({ stock = [], on }: ProposeQuestion, kind: string, count: number): string[] {

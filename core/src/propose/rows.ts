@@ -1,4 +1,5 @@
 import { EVERY, type GradeCode, type Use } from '../coverage/booking.ts';
+import { GRADES } from '../coverage/bookingNet.ts';
 import type { Booker } from './booker.ts';
 import type { Choice } from './choices.ts';
 import type { Programme, Row } from './programme.ts';
@@ -30,7 +31,8 @@ class Layout {
   private readonly most: number[];
   private readonly covers = new Map<number, number>();
   private readonly beyonds = new Map<string, number>();
-  private readonly sorts = new Map<string, { variables: Map<GradeCode, number>; row: number }>();
+  /** By demand and sort: the row of all that counts of it, and by grade the row that ties it to what gives it. */
+  private readonly sorts = new Map<string, { ties: Map<GradeCode, number>; row: number }>();
   /** By companion: the row of what is there of it, and the row of tools that are one. */
   private readonly companions = new Map<number, { given: number; free: Map<number, number> }>();
 
@@ -58,7 +60,7 @@ class Layout {
       counts: this.choices.length,
       rows,
     };
-    return { programme, rowOf: (demand, grade) => this.covers.get(demand * 4 + grade) ?? -1 };
+    return { programme, rowOf: (demand, grade) => this.covers.get(demand * GRADES + grade) ?? -1 };
   }
 
   /** A sum in variables: what is counted only beyond so many has a variable of its own. */
@@ -156,28 +158,24 @@ class Layout {
       for (const code of CODES) if (code >= grade) for (const [at, by] of terms) this.term(this.cover(demand, code), at, by);
       return;
     }
+    const cap = this.booker.demands[demand]?.caps?.[key] ?? EVERY;
     const name = `${demand}/${key}`;
-    const sort = this.sorts.get(name) ?? {
-      variables: new Map<GradeCode, number>(),
-      row: this.row(-(this.booker.demands[demand]?.caps?.[key] ?? EVERY)),
-    };
+    const sort = this.sorts.get(name) ?? { ties: new Map<GradeCode, number>(), row: this.row(-cap) };
     this.sorts.set(name, sort);
-    let through = sort.variables.get(grade);
-    if (through === undefined) {
-      // The row that ties it to what gives stands right behind.
-      const variable = this.variable(this.booker.demands[demand]?.caps?.[key] ?? EVERY);
-      const tie = this.row(0);
+    let tie = sort.ties.get(grade);
+    if (tie === undefined) {
+      const variable = this.variable(cap);
+      tie = this.row(0);
       this.term(tie, variable, -1);
-      through = tie * TIES + variable;
-      sort.variables.set(grade, through);
+      sort.ties.set(grade, tie);
       this.term(sort.row, variable, -1);
       for (const code of CODES) if (code >= grade) this.term(this.cover(demand, code), variable, 1);
     }
-    for (const [at, by] of terms) this.term(Math.floor(through / TIES), at, by);
+    for (const [at, by] of terms) this.term(tie, at, by);
   }
 
   private cover(demand: number, grade: GradeCode): number {
-    const at = demand * 4 + grade;
+    const at = demand * GRADES + grade;
     const row = this.covers.get(at) ?? this.row(0);
     this.covers.set(at, row);
     return row;
@@ -201,9 +199,6 @@ class Layout {
     if (by !== 0) add((this.rows[row] as Layout['rows'][number]).terms, at, by);
   }
 }
-
-/** More variables than any programme has. */
-const TIES = 1_000_000;
 
 function add(into: Map<number, number>, at: number, by: number): void {
   into.set(at, (into.get(at) ?? 0) + by);

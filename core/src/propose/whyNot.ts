@@ -1,7 +1,8 @@
+import { GRADES } from '../coverage/bookingNet.ts';
 import { gradeOf, isBarred } from '../coverage/grades.ts';
 import { NEEDS, type NeedId, type Skill } from '../model/need.ts';
-import { type Best, type Chooser, GRADES } from './chooser.ts';
-import { Packings } from './packing.ts';
+import type { Best, Chooser } from './chooser.ts';
+import { isOutcome, Packings } from './packing.ts';
 import type { First } from './question.ts';
 
 /** What would have to give for a need to be held beside all that is held now. */
@@ -37,7 +38,7 @@ class Reasons {
     private readonly chooser: Chooser,
     held: Best,
   ) {
-    this.now = cumulated(chooser, held.met);
+    this.now = chooser.booker.byGrade(held.met, 'least');
   }
 
   heldOf(demand: number): number {
@@ -54,11 +55,11 @@ class Reasons {
     if (!serves) return [{ relax: this.whyNothing(asked.need) }];
     const { money, massG, container } = question.limits;
     const chooser = this.chooser.askedFor(booker.needs.map((one, at) => ({ ...one, least: at === demand ? one.least : this.heldOf(at) })));
-    const alone = [
-      ...(money === undefined ? [] : this.wider(chooser, demand, 'cheapest', (sum) => ({ what: 'money', by: sum - money }))),
-      ...(massG === undefined
-        ? []
-        : this.wider(chooser, demand, 'lightest', (sum) => ({ what: 'massG', by: Math.ceil(sum / 10 - massG) }))),
+    const dearer = money === undefined ? [] : this.wider(chooser, demand, 'cheapest', (sum) => sum - money);
+    const heavier = massG === undefined ? [] : this.wider(chooser, demand, 'lightest', (sum) => Math.ceil(sum / 10 - massG));
+    const alone: Relaxed[] = [
+      ...dearer.map((by) => ({ what: 'money' as const, by })),
+      ...heavier.map((by) => ({ what: 'massG' as const, by })),
       ...(container === undefined ? [] : this.thicker(chooser, demand).map(({ relax }) => relax)),
     ];
     if (alone.length > 0) return alone.map((relax) => ({ relax }));
@@ -76,17 +77,19 @@ class Reasons {
     const wanted = this.now.slice();
     wanted[demand * GRADES + 3] = least;
     const reaches = (met: readonly number[]) => {
-      const own = cumulated(chooser, met);
+      const own = chooser.booker.byGrade(met, 'least');
       return wanted.every((value, at) => value <= (own[at] as number));
     };
     const asking = chooser.search(chooser.sum(first), kept, reaches, isInRoom);
-    asking.requireSums(wanted);
+    asking.require(wanted);
     return asking.run({}, null).counts;
   }
 
-  private wider(chooser: Chooser, demand: number, first: First, relaxed: (sum: number) => Relaxed): Relaxed[] {
+  /** By how much one limit would have to be wider, alone; nothing where a hurried search only missed what is within it. */
+  private wider(chooser: Chooser, demand: number, first: First, beyond: (sum: number) => number): number[] {
     const counts = this.leastSum(chooser, demand, [first], true);
-    return counts === null ? [] : [relaxed(chooser.sumOf(first, counts))];
+    const by = counts === null ? 0 : beyond(chooser.sumOf(first, counts));
+    return by > 0 ? [by] : [];
   }
 
   /** What takes the least room, packed where the same room is as deep as it must be. */
@@ -100,7 +103,7 @@ class Reasons {
       dMm: DEEP_MM,
       ...(room.maxDMm === undefined ? {} : { maxDMm: DEEP_MM }),
     }));
-    const isBox = container.make === 'rigid' || container.make === 'soft';
+    const isBox = !isOutcome(container);
     const room = {
       container: isBox ? { ...container, compartments: deep } : container,
       position: position === undefined ? undefined : { ...position, tMm: DEEP_MM },
@@ -134,12 +137,3 @@ class Reasons {
 
 const DEEP_MM = 400;
 const PACKED_DECODES = 1500;
-
-/** Pieces toward each least by what is of a grade or better. */
-function cumulated({ booker: { slots, demands } }: Chooser, met: readonly number[]): Float64Array {
-  const sums = new Float64Array(demands.length * GRADES);
-  for (const [step, { demand, part, grade }] of slots.entries())
-    for (let code = grade; part === 'least' && code <= 3; code += 1)
-      sums[demand * GRADES + code] = (sums[demand * GRADES + code] as number) + (met[step] as number);
-  return sums;
-}
