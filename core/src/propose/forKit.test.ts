@@ -134,6 +134,11 @@ describe('proposals for a kit', () => {
 
   it('stays within the pocket that the kit is carried in', () => {
     const draft = draftOf('every-day', 'back-pocket-pouch', 'back-pocket');
-    for (const { total } of forKit(draft).proposals) expect(total.thicknessMm).toBeLessThanOrEqual(22);
+    const { proposals, why } = forKit(draft, { limits: { money: 3000 } });
+    for (const { total } of proposals) expect(total.thicknessMm).toBeLessThanOrEqual(22);
+    // What would have to give is more than there is, never less.
+    expect(why.length).toBeGreaterThan(0);
+    for (const { relax, and } of why)
+      for (const { by } of [relax, ...(and === undefined ? [] : [and])]) if (typeof by === 'number') expect(by).toBeGreaterThan(0);
   });
 });

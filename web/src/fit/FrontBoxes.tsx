@@ -13,6 +13,7 @@ import parts from '../ui/parts.module.css';
 import type { Scene } from './arrange.ts';
 import css from './fit.module.css';
 import { type Frame, fillOf, frameOf, type RoomDrawing } from './frames.ts';
+import { PlaceNumber } from './PlaceNumber.tsx';
 import type { ReachEntry } from './reachOrder.ts';
 import type { BoxDrag } from './useBoxDrag.ts';
 import { backToFront, visibleSpot } from './visibleSpot.ts';
@@ -178,10 +179,7 @@ function FrontLabel({ box, frame, infront, scale, roomH, place, name }: FrontLab
   const lines = wrapped(name, spot.side * scale * 2 - 8, Math.floor((spot.clear * scale - radius) / LINE_PX));
   return (
     <g pointerEvents="none">
-      <circle cx={x} cy={y} r={radius} fill="var(--bar)" />
-      <text x={x} y={y + radius * 0.4} textAnchor="middle" className={css.cutawayNumber} fontSize={radius * 1.2} fill="var(--on-bar)">
-        {place}
-      </text>
+      <PlaceNumber place={place} x={x} y={y} radius={radius} />
       {lines?.map((line, index) => (
         <text key={line} x={x} y={y + radius + 14 + index * LINE_PX} textAnchor="middle" className={parts.cutawayText} fill="var(--ink)">
           {line}

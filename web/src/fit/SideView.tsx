@@ -7,6 +7,7 @@ import parts from '../ui/parts.module.css';
 import css from './fit.module.css';
 import type { Frame } from './frames.ts';
 import { fillOf, frameOf, PAD, type RoomDrawing } from './frames.ts';
+import { PlaceNumber } from './PlaceNumber.tsx';
 import type { ReachEntry } from './reachOrder.ts';
 import { visibleSpot } from './visibleSpot.ts';
 
@@ -126,14 +127,7 @@ function SideNumber({ box, before, scale, room, place }: SideNumberProps) {
   const radius = Math.min(9, spot.clear * scale);
   if (radius < 6) return null;
   const [x, y] = [spot.x * scale, (room.h - spot.y) * scale];
-  return (
-    <g pointerEvents="none">
-      <circle cx={x} cy={y} r={radius} fill="var(--bar)" />
-      <text x={x} y={y + radius * 0.4} textAnchor="middle" className={css.cutawayNumber} fontSize={radius * 1.2} fill="var(--on-bar)">
-        {place}
-      </text>
-    </g>
-  );
+  return <PlaceNumber place={place} x={x} y={y} radius={radius} />;
 }
 
 interface DepthLineProps {

@@ -3,6 +3,7 @@ import type { FitResult } from '@ivrak/core/fit';
 import { type CarryRow, type FitProposal, type FitWorld, proposeFits, whereCarried } from '@ivrak/core/kit';
 import type { Kind, KitDraft } from '@ivrak/core/model';
 import { expose } from 'comlink';
+import { workOff } from '../data/workOff.ts';
 
 /** What can be sent to a worker: the catalogue as a list. */
 export type SentWorld = Omit<FitWorld, 'catalog'> & { kinds: readonly Kind[]; known: FitResult | null };
@@ -10,23 +11,12 @@ type Progress = (share: number) => void;
 
 const worldOf = ({ kinds, ...world }: Omit<SentWorld, 'known'>): FitWorld => ({ ...world, catalog: kindCatalog(kinds) });
 
-async function run<T>(work: Generator<number, T>, onProgress: Progress): Promise<T> {
-  let next = work.next();
-  while (!next.done) {
-    onProgress(next.value);
-    // Lets messages through between steps.
-    await new Promise((resolve) => setTimeout(resolve, 0));
-    next = work.next();
-  }
-  return next.value;
-}
-
 /** Packs a kit many times over, off the main thread; the page ends the worker to cancel. */
 const fitAdvice = {
   propose: (draft: KitDraft, world: SentWorld, onProgress: Progress): Promise<FitProposal[]> =>
-    run(proposeFits(draft, worldOf(world)), onProgress),
+    workOff(proposeFits(draft, worldOf(world)), onProgress),
   whereCarried: (draft: KitDraft, { known, ...world }: SentWorld, onProgress: Progress): Promise<CarryRow[]> =>
-    run(whereCarried(draft, worldOf(world), known), onProgress),
+    workOff(whereCarried(draft, worldOf(world), known), onProgress),
 };
 export type FitAdvice = typeof fitAdvice;
 

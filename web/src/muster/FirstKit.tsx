@@ -166,7 +166,7 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
       <h2>What this situation asks for</h2>
       <p className="small muted">
         One plain thing for each need, as many as the least takes. Leave out what you have otherwise; the Bench swaps, adds and counts. Or
-        have it worked out{' '}
+        have it worked out:{' '}
         <button type="button" className="link-button" onClick={() => void make(true)}>
           what fits the pocket and the purse
         </button>

@@ -30,7 +30,7 @@ export function LadderPart({ asked, money, limits }: LadderPartProps) {
   const [along, setAlong] = useState<Along>('money');
   const [isTable, setTable] = useState(false);
   const [at, setAt] = useState<number | null>(null);
-  const other = useLadder(along === 'money' ? null : asked, along === 'money' ? 'massG' : along);
+  const other = useLadder(along === 'money' ? null : asked, along);
   const { answer: ladder, progress, error } = along === 'money' ? money : other;
   const container = containerOf(draft.containerId);
   const sums: Record<Along, number | null> = {
@@ -42,18 +42,10 @@ export function LadderPart({ asked, money, limits }: LadderPartProps) {
   const steps = ladder?.steps ?? [];
   const isOwned = along === 'money' && steps.length > 0 && progress === null && steps.every(({ value }) => value === 0);
   const step = at === null ? undefined : steps[at];
-  const readAlong = ({ key, preventDefault }: Pick<KeyboardEvent, 'key'> & { preventDefault: () => void }) => {
-    const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[key];
-    const to =
-      key === 'Home'
-        ? 0
-        : key === 'End'
-          ? steps.length - 1
-          : by === undefined
-            ? null
-            : Math.max(0, Math.min(steps.length - 1, (at ?? -1) + by));
+  const readAlong = (event: KeyboardEvent) => {
+    const to = stepTo(event.key, at ?? -1, steps.length - 1);
     if (to === null) return;
-    preventDefault();
+    event.preventDefault();
     setAt(to);
   };
   const choices: Along[] = container === undefined ? ['money', 'massG'] : ['money', 'massG', 'thicknessMm'];
@@ -98,7 +90,7 @@ export function LadderPart({ asked, money, limits }: LadderPartProps) {
               aria-valuemax={steps.length}
               aria-valuenow={at === null ? 0 : at + 1}
               aria-valuetext={step === undefined ? 'Arrow keys read along' : stepText(step, along, (at ?? 0) + 1, steps.length)}
-              onKeyDown={(event) => readAlong({ key: event.key, preventDefault: () => event.preventDefault() })}
+              onKeyDown={readAlong}
             >
               <LadderChart {...{ ladder, sum, at }} show={amountOf[along]} />
             </div>
@@ -129,6 +121,16 @@ export function LadderPart({ asked, money, limits }: LadderPartProps) {
       )}
     </section>
   );
+}
+
+const ALONG_KEYS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 };
+
+/** Where a key leads from a step; null: it is none of the ladder's. */
+function stepTo(key: string, from: number, last: number): number | null {
+  if (key === 'Home') return 0;
+  if (key === 'End') return last;
+  const by = ALONG_KEYS[key];
+  return by === undefined ? null : Math.max(0, Math.min(last, from + by));
 }
 
 interface LadderTableProps {

@@ -62,7 +62,7 @@ export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWi
         {total.thicknessMm !== null && (
           <Sum label={Number.isFinite(thicknessMm) ? `of ${mm(thicknessMm)}` : 'thick'} value={mm(total.thicknessMm)} />
         )}
-        <Sum label={limits.massG === null ? 'with container' : `of ${grams(limits.massG)}`} value={grams(Math.round(total.massG + ownG))} />
+        <Sum label={limits.massG === null ? 'in all' : `of ${grams(limits.massG)}`} value={grams(Math.round(total.massG + ownG))} />
       </dl>
       <p className={css.says}>
         {heldText(proposal)} {than !== null && differenceText(proposal, than)}
@@ -73,7 +73,7 @@ export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWi
         {proposal.things.map(({ kind, count, fromStock = [] }) => (
           <li key={kind} className={clsx(differs.has(kind) && css.differs)}>
             <span className="grow">
-              {count > 1 && <span className="mono">{count} × </span>}
+              {count > 1 && `${count} × `}
               {kindName(kind)}
               {fromStock.length > 0 && (
                 <span className="small muted"> {fromStock.length === count ? 'owned' : `${fromStock.length} owned`}</span>

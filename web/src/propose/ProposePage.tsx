@@ -1,4 +1,4 @@
-import { offeredPrices } from '@ivrak/core/buying';
+import { emptyBook, offeredPrices } from '@ivrak/core/buying';
 import { partSheet } from '@ivrak/core/kit';
 import type { Proposal, ProposedForKit } from '@ivrak/core/propose';
 import { Button, Progress } from '@mantine/core';
@@ -29,12 +29,12 @@ export function ProposePage() {
   // Where the page is narrow the proposals come first; what they are asked by is one press away.
   const isNarrow = useMediaQuery('(max-width: 900px)') === true;
   const [isOpen, setOpen] = useState(false);
-  const asked = useAsked(limits, wishes);
-  const proposals = useProposals(asked);
+  const questions = useQuestions(limits, wishes);
+  const proposals = useProposals(questions.proposals);
   // One after the other: both would share the machine, and proposals are waited for.
-  const settled = proposals.answer !== null && proposals.progress === null && !proposals.isStale ? asked : null;
+  const settled = proposals.answer !== null && proposals.progress === null && !proposals.isStale ? questions.ladder : null;
   const ladder = useLadder(settled, 'money');
-  const isEmpty = asked?.draft.units.length === 0;
+  const isEmpty = questions.ladder?.draft.units.length === 0;
   return (
     <main id="main" className={css.page}>
       <aside className={css.ask} aria-label="What is asked">
@@ -73,7 +73,7 @@ export function ProposePage() {
           </div>
         )}
         {proposals.error !== null && <p className="refusal">{proposals.error}</p>}
-        {proposals.answer !== null && asked !== null && (
+        {proposals.answer !== null && (
           <Answers
             found={proposals.answer}
             isStale={proposals.isStale}
@@ -93,36 +93,41 @@ function limitsText({ money, massG, thicknessMm }: Limits): string {
   return told.filter((part) => part !== '').join(', ') || 'none';
 }
 
-/** The question as it is sent: the whole sheet, with what is planned left out, since it is what is asked about. */
-function useAsked(limits: Limits, wishes: Wishes): Asked | null {
+/** What every question is about: the sheet without what is planned, since that is what is asked about, and all there is to choose from. */
+function useAbout(): Pick<Asked, 'draft' | 'world'> | null {
   const { today, school, beside } = useKit();
   const sheet = useDraft((state) => state.draft);
   const { kinds, containers, positions } = useCatalog();
-  const stores = useStores();
+  const stores = useStores().data;
   const book = useOffers().data?.data;
   return useMemo(() => {
     if (sheet === null) return null;
     const draft = { ...sheet, units: partSheet(sheet.units).units, planned: [] };
-    const spares = (stores.data?.units ?? [])
+    const spares = (stores?.units ?? [])
       .filter(({ place, condition, piecesUsed }) => place === 'stores' && condition === 'ready' && piecesUsed === 0)
       .map(({ id, kind, count, expiresOn }) => ({ id: id as string, kind, count, expiresOn }));
-    const offered =
-      book === undefined ? new Map<string, number>() : offeredPrices(book, (id) => catalogNow().get(id)?.sellerMatters === true, today);
-    const ownG = containerOf(draft.containerId)?.massG ?? 0;
+    const { offers, suppliers } = book ?? emptyBook();
+    const offered = offeredPrices({ offers, suppliers }, (id) => catalogNow().get(id)?.sellerMatters === true, today);
+    return { draft, world: { kinds, containers, positions, school, today, spares, beside, offered } };
+  }, [sheet, kinds, containers, positions, stores, book, school, today, beside]);
+}
+
+/** The questions as they are sent: of proposals, and of the ladder, which knows no limits and so is not asked again while they are dragged. */
+function useQuestions(limits: Limits, wishes: Wishes): { proposals: Asked | null; ladder: Asked | null } {
+  const about = useAbout();
+  const proposals = useMemo(() => {
+    if (about === null) return null;
+    const ownG = containerOf(about.draft.containerId)?.massG ?? 0;
     const { money, massG, thicknessMm } = limits;
-    return {
-      draft,
-      ask: {
-        ...wishes,
-        limits: {
-          ...(money === null ? {} : { money }),
-          ...(massG === null ? {} : { massG: Math.max(0, massG - ownG) }),
-          ...(thicknessMm === null ? {} : { thicknessMm }),
-        },
-      },
-      world: { kinds, containers, positions, school, today, spares, beside, offered },
+    const within = {
+      ...(money === null ? {} : { money }),
+      ...(massG === null ? {} : { massG: Math.max(0, massG - ownG) }),
+      ...(thicknessMm === null ? {} : { thicknessMm }),
     };
-  }, [sheet, kinds, containers, positions, stores.data, book, limits, wishes, school, today, beside]);
+    return { ...about, ask: { ...wishes, limits: within } };
+  }, [about, limits, wishes]);
+  const ladder = useMemo(() => (about === null ? null : { ...about, ask: { ...wishes, limits: {} } }), [about, wishes]);
+  return { proposals, ladder };
 }
 
 interface AnswersProps {

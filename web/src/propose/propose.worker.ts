@@ -11,22 +11,11 @@ import {
   questionOf,
 } from '@ivrak/core/propose';
 import { expose } from 'comlink';
+import { workOff } from '../data/workOff.ts';
 
 /** What can be sent to a worker: the catalogue as a list. */
 export type SentWorld = Omit<KitWorld, 'catalog'> & { kinds: readonly Kind[] };
 const worldOf = ({ kinds, ...world }: SentWorld): KitWorld => ({ ...world, catalog: kindCatalog(kinds) });
-
-/** Works a question off, and says what is there by then. */
-async function run<Step, End>(work: Generator<Step, End>, onStep: (step: Step) => void): Promise<End> {
-  let next = work.next();
-  while (next.done !== true) {
-    onStep(next.value);
-    // Lets messages through between steps.
-    await new Promise((resolve) => setTimeout(resolve, 0));
-    next = work.next();
-  }
-  return next.value;
-}
 
 /** Integer programmes and packings, off the main thread; the page ends the worker to cancel. */
 const proposing = {
@@ -35,7 +24,7 @@ const proposing = {
     ask: KitAsk,
     world: SentWorld,
     onStep: (share: number, proposed: ProposedForKit) => void,
-  ): Promise<ProposedForKit> => run(proposeForKit(draft, ask, worldOf(world)), ({ share, proposed }) => onStep(share, proposed)),
+  ): Promise<ProposedForKit> => workOff(proposeForKit(draft, ask, worldOf(world)), ({ share, proposed }) => onStep(share, proposed)),
   climb: (
     draft: KitDraft,
     ask: KitAsk,
@@ -43,8 +32,8 @@ const proposing = {
     along: Along,
     onStep: (share: number, ladder: Ladder) => void,
   ): Promise<Ladder> => {
-    const { catalog } = worldOf(world);
-    return run(climb(questionOf(draft, ask, worldOf(world)), along, catalog), ({ share, ladder }) => onStep(share, ladder));
+    const whole = worldOf(world);
+    return workOff(climb(questionOf(draft, ask, whole), along, whole.catalog), ({ share, ladder }) => onStep(share, ladder));
   },
 };
 export type Proposing = typeof proposing;

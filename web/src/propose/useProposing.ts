@@ -16,6 +16,7 @@ export interface Worked<T> {
   isStale: boolean;
   cancel(): void;
 }
+/** A question is the same as long as it is the same object: what it is made of is kept by whoever asks. */
 export interface Asked {
   draft: KitDraft;
   ask: KitAsk;
@@ -25,24 +26,23 @@ export interface Asked {
 /** Sliders are dragged: a question is asked once they rest for a moment. */
 const REST_MS = 180;
 
-type Work<T> = (remote: Remote<Proposing>, asked: Asked, onStep: (share: number, so: T) => void) => Promise<T>;
+type Work<T> = (remote: Remote<Proposing>, question: Asked, onStep: (share: number, so: T) => void) => Promise<T>;
 
 /** Asks anew whenever the question changes, in a worker of its own; what is under way then is dropped, and the last answer stands meanwhile. */
-function useWorked<T>(asked: Asked | null, key: string, work: Work<T>): Worked<T> {
-  const [answered, setAnswered] = useState<{ key: string; answer: T } | null>(null);
+function useWorked<T>(question: Asked | null, more: string, work: Work<T>): Worked<T> {
+  const [answered, setAnswered] = useState<{ question: Asked; more: string; answer: T } | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const finished = useRef('');
+  const finished = useRef<{ question: Asked; more: string } | null>(null);
   const end = useRef<() => void>(() => undefined);
-  const latest = useRef({ asked, work });
-  latest.current = { asked, work };
+  const latest = useRef(work);
+  latest.current = work;
+  const isOf = (one: { question: Asked; more: string } | null) => one?.question === question && one?.more === more;
   useEffect(() => {
     // What was answered in full is not asked again.
-    if (key === '' || finished.current === key) return;
+    if (question === null || isOf(finished.current)) return;
     let isOver = false;
     const start = () => {
-      const question = latest.current.asked;
-      if (question === null) return;
       const worker = runWorker<Proposing>(new Worker(new URL('./propose.worker.ts', import.meta.url), { type: 'module' }));
       const stop = () => {
         isOver = true;
@@ -55,14 +55,14 @@ function useWorked<T>(asked: Asked | null, key: string, work: Work<T>): Worked<T
       const onStep = proxy((share: number, so: T) => {
         if (isOver) return;
         setProgress(share);
-        setAnswered({ key, answer: so });
+        setAnswered({ question, more, answer: so });
       });
       worker
-        .answer(latest.current.work(worker.remote, question, onStep))
+        .answer(latest.current(worker.remote, question, onStep))
         .then((found) => {
           if (isOver) return;
-          finished.current = key;
-          setAnswered({ key, answer: found });
+          finished.current = { question, more };
+          setAnswered({ question, more, answer: found });
         })
         .catch((failure: unknown) => {
           if (!isOver) setError(messageOf(failure));
@@ -77,47 +77,26 @@ function useWorked<T>(asked: Asked | null, key: string, work: Work<T>): Worked<T
       end.current();
       isOver = true;
     };
-  }, [key]);
+  }, [question, more]);
   return {
     answer: answered?.answer ?? null,
     progress,
     error,
-    isStale: answered !== null && key !== '' && answered.key !== key && error === null,
+    isStale: answered !== null && question !== null && !isOf(answered) && error === null,
     cancel: () => end.current(),
   };
 }
 
-/** What the question hangs on, as a text: the same one is not asked twice. */
-const keyOf = (asked: Asked | null, more = ''): string =>
-  asked === null
-    ? ''
-    : JSON.stringify([
-        asked.ask,
-        asked.draft.brief,
-        asked.draft.schoolId,
-        asked.draft.containerId,
-        asked.draft.positionId,
-        asked.draft.units.map(({ kind, count, condition, expiresOn, piecesUsed }) => [kind, count, condition, expiresOn, piecesUsed]),
-        asked.world.spares.length,
-        asked.world.kinds.length,
-        asked.world.beside?.length,
-        [...(asked.world.offered ?? [])],
-        more,
-      ]);
-
-export const useProposals = (asked: Asked | null): Worked<ProposedForKit> =>
+export const useProposals = (question: Asked | null): Worked<ProposedForKit> =>
   useWorked<ProposedForKit>(
-    asked,
-    keyOf(asked),
-    (remote, { draft, ask, world }, onStep) => remote.propose(draft, ask, world, onStep) as Promise<ProposedForKit>,
-  ); // comlink widens unions
+    question,
+    '',
+    (remote, { draft, ask, world }, onStep) => remote.propose(draft, ask, world, onStep) as Promise<ProposedForKit>, // comlink widens unions
+  );
 
-/** The ladder knows no limit of its own sort, so that it is not asked again while one is dragged. */
-export function useLadder(asked: Asked | null, along: Along): Worked<Ladder> {
-  const open = asked === null ? null : { ...asked, ask: { ...asked.ask, limits: {} } };
-  return useWorked<Ladder>(
-    open,
-    keyOf(open, along),
-    (remote, { draft, ask, world }, onStep) => remote.climb(draft, ask, world, along, onStep) as Promise<Ladder>,
-  ); // comlink widens unions
-}
+export const useLadder = (question: Asked | null, along: Along): Worked<Ladder> =>
+  useWorked<Ladder>(
+    question,
+    along,
+    (remote, { draft, ask, world }, onStep) => remote.climb(draft, ask, world, along, onStep) as Promise<Ladder>, // comlink widens unions
+  );
