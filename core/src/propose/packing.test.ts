@@ -125,4 +125,72 @@ describe('what is proposed for a room', () => {
       proposal?.needs.map((need) => ({ ...need, by: expect.anything(), ifNeedBe: expect.anything() })),
     );
   });
+
+  it('lies as it must to go in, and is not called proven where a cheaper one was only not made to go in', () => {
+    const [pattern] = KINDS as [Kind];
+    const kind = (id: string, priceMinor: number, sizes: readonly [number, number, number][]): Kind => ({
+      ...pattern,
+      id,
+      priceMinor,
+      family: 'other',
+      grades: { 'C.roll': 'primary' },
+      moreParts: [],
+      requires: {},
+      provides: [],
+      tool: false,
+      pieces: 1,
+      skill: null,
+      shape: 'brick',
+      give: 0,
+      foldable: false,
+      states: sizes.map(([wMm, hMm, tMm], at) => ({ id: at === 0 ? 'asSold' : 'flat', label: 'so', wMm, hMm, tMm })),
+    });
+    const ask = (kinds: readonly Kind[]) => {
+      const needs = [{ need: 'C.roll' as const, least: 1, ideal: 1 }];
+      return proposed({ needs, school, on: TODAY, kinds, limits: { container: box } }, [['cheapest']], kindCatalog(kinds)).proposals[0];
+    };
+    // As sold it is too thick whichever way it lies; flat it is not.
+    const bulky = kind('bulky', 5, [
+      [90, 70, 45],
+      [95, 75, 20],
+    ]);
+    expect(ask([bulky])?.things).toEqual([{ kind: 'bulky', count: 1, state: 'flat' }]);
+    expect(
+      ask([
+        kind('slim', 5, [
+          [90, 70, 20],
+          [95, 75, 18],
+        ]),
+      ])?.things,
+    ).toEqual([{ kind: 'slim', count: 1 }]);
+    // Too long for the box in both ways that are known: nobody has proven that there is no third.
+    const long = kind('long', 1, [
+      [150, 20, 10],
+      [140, 25, 8],
+    ]);
+    expect(ask([long, bulky])).toMatchObject({ things: [{ kind: 'bulky' }], proven: false, bound: { what: 'money', value: 1 } });
+    expect(ask([kind('short', 7, [[50, 20, 10]]), bulky])).toMatchObject({ things: [{ kind: 'bulky' }], proven: true, bound: null });
+  });
+
+  it('is never beaten at what was put first by what stands beside it', () => {
+    const catalog = kindCatalog();
+    const firsts = [['cheapest'], ['lightest'], ['thinnest']] as const;
+    for (const [id, containerId] of [
+      ['car', 'belt-pouch'],
+      ['safety-boat', 'vest-pouch'],
+      ['day-walk', 'belt-pouch'],
+      ['event', 'life-vest-pouch'],
+    ]) {
+      const { brief, schoolId } = TEMPLATES.find((one) => one.id === id) as (typeof TEMPLATES)[number];
+      const own = SCHOOLS.find((one) => one.id === schoolId) as (typeof SCHOOLS)[number];
+      const container = CONTAINERS.find((one) => one.id === containerId) as Container;
+      const question = { needs: deriveNeeds(brief, own), school: own, on: TODAY, kinds: KINDS, limits: { container }, effort: 0.3 };
+      const [cheapest, ...others] = proposed(question, firsts, catalog).proposals;
+      for (const other of others) {
+        expect(cheapest?.total.money, `${id}: ${other.first}`).toBeLessThanOrEqual(other.total.money);
+        expect(others[0]?.total.massG, `${id}: ${other.first}`).toBeLessThanOrEqual(other.total.massG);
+      }
+      expect(others[0]?.total.massG, id).toBeLessThanOrEqual(cheapest?.total.massG ?? 0);
+    }
+  });
 });
