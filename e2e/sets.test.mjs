@@ -65,6 +65,26 @@ describe('three kits carried as one', () => {
     await person.sees('1 need not held by itself');
   });
 
+  it('are proposed for at once: which thing into which, laid out in all of them by one press and taken back by another', async () => {
+    const { person, server } = scene;
+    await person.goTo(`${server.url}/sets/ashore`);
+    await person.follow('Propose what to put into which');
+    await person.sees('which thing into which kit');
+    const planned = async () =>
+      Promise.all(['bow-pocket', 'belt-kit', 'shore-wallet'].map(async (id) => (await api(`/api/kits/${id}`)).planned.length));
+    const before = await planned();
+    await person.page.waitForSelector('.propose_cards[aria-busy="false"]');
+    await person.isAccessible('propose for a set');
+    await person.press('Lay it out in all kits');
+    await person.sees('Laid out as planned things');
+    await expect.poll(async () => (await planned()).reduce((sum, count) => sum + count, 0)).toBeGreaterThan(0);
+    // What was asked of one by itself is held by it, and all that was asked of all of them is.
+    const held = (await api('/api/sets')).sets.find(({ id }) => id === 'ashore');
+    expect(held.view.asked).toBeGreaterThan(0);
+    await person.press('Take it back');
+    await expect.poll(planned).toEqual(before);
+  });
+
   it('are taken into a loadout with one press, and are by themselves again when the set is taken apart', async () => {
     const { person, server } = scene;
     await person.goTo(`${server.url}/carry?loadout=driving-home`);

@@ -4,6 +4,7 @@ import { random } from './cutBoxes.mjs';
 const QUESTIONS = 40;
 const PACKED = 20;
 const LADDERS = 8;
+const SETS = 8;
 const FIRSTS = [['cheapest'], ['lightest'], ['thinnest']];
 const ROOMS = [
   ['back-pocket-pouch', 'back-pocket'],
@@ -82,9 +83,49 @@ function benchLadder(core, report, catalog) {
   report(`ladder along money with what is kept beside it, slowest of ${LADDERS}, up to ${steps} steps`, Math.max(...times), 's', 5);
 }
 
+/** A pouch on the body and a case that is fetched, under one brief. */
+function benchSets(core, report, catalog) {
+  const next = random(21);
+  const firsts = [];
+  const settled = [];
+  for (let round = 0; round < SETS; round += 1) {
+    const template = core.TEMPLATES[round % core.TEMPLATES.length];
+    const school = core.SCHOOLS.find(({ id }) => id === template.schoolId);
+    const [containerId, positionId] = ROOMS[round % ROOMS.length];
+    const kit = (id, container, position, fetchS) => {
+      const { layer, brief, schoolId } = template;
+      const head = { name: id, layer, personId: null, containerId: container, positionId: position, schoolId, brief };
+      return { id, draft: { ...head, setAside: [], units: [], ...core.nothingMadeReady() }, alone: [], fetchS };
+    };
+    const kits = [kit('pouch', containerId, positionId, 0), kit('case', 'hard-case', 'load-area', 60)];
+    const limits = next() < 0.5 ? { money: 4000 + 500 * Math.floor(next() * 30) } : {};
+    const world = { catalog, school, today: core.plainDate('2026-11-25'), containers: core.CONTAINERS, positions: core.POSITIONS };
+    const start = performance.now();
+    const work = core.proposeForSet(
+      kits,
+      { limits, goal: 'least', locked: [], barred: [], takesStores: true },
+      { ...world, spares: [], own: [], plan: core.reachPlan() },
+    );
+    let first = null;
+    for (let step = work.next(); !step.done; step = work.next())
+      if (first === null && step.value.proposed.proposals.length > 0) first = secondsSince(start);
+    firsts.push(first ?? secondsSince(start));
+    settled.push(secondsSince(start));
+  }
+  report(`proposals for a set of two kits, first answer, slowest of ${SETS}`, Math.max(...firsts), 's', 2);
+  report(
+    `proposals for a set of two kits, settled, slowest of ${SETS}`,
+    Math.max(...settled),
+    's',
+    10,
+    `; median ${median(settled).toFixed(1)} s`,
+  );
+}
+
 export function benchPropose(core, report) {
   const catalog = core.kindCatalog();
   benchOpen(core, report, catalog);
   benchPacked(core, report, catalog);
+  benchSets(core, report, catalog);
   benchLadder(core, report, catalog);
 }

@@ -93,7 +93,7 @@ const ProposalSchema = z.object({
   needs: z.array(NeedCoverageSchema),
   press: z.number(),
   proven: z.boolean(),
-  bound: z.object({ what: z.enum(['money', 'massG', 'litres', 'things']), value: z.number() }).nullable(),
+  bound: z.object({ what: z.enum(['money', 'massG', 'litres', 'things', 'seconds']), value: z.number() }).nullable(),
 });
 
 export const computePropose = endpoint({

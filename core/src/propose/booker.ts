@@ -6,6 +6,7 @@ import type { AskedNeed } from '../coverage/problem.ts';
 import { Profiles } from '../coverage/profiles.ts';
 import { Table } from '../coverage/table.ts';
 import type { Kind } from '../model/kind.ts';
+import type { NeedId } from '../model/need.ts';
 import type { ProposeQuestion } from './question.ts';
 
 /** Pieces that one unit of a kind brings, part by part. */
@@ -22,7 +23,7 @@ export class Booker {
 
   constructor(
     readonly needs: readonly AskedNeed[],
-    question: Pick<ProposeQuestion, 'school' | 'skills' | 'isChecked'>,
+    question: Pick<ProposeQuestion, 'school' | 'skills' | 'isChecked' | 'isInTime'>,
     kinds: readonly Kind[],
   ) {
     const profiles = new Profiles({
@@ -30,9 +31,12 @@ export class Booker {
       school: question.school,
       ...(question.skills === undefined ? {} : { skills: question.skills }),
     });
-    const isAsked = ({ demand }: Use): boolean => Math.max(needs[demand]?.least ?? 0, needs[demand]?.ideal ?? 0) > 0;
     for (const kind of kinds) {
       if (question.isChecked === true && isBarred(kind)) continue;
+      const isAsked = ({ demand }: Use): boolean => {
+        const asked = needs[demand] as AskedNeed; // demands are those of the needs
+        return Math.max(asked.least, asked.ideal) > 0 && question.isInTime?.(kind, asked) !== false;
+      };
       const parts = profiles.of(kind).map(({ profile, piecesPerUnit, scale }) => ({
         profile: { ...profile, uses: profile.uses.filter(isAsked) },
         pieces: Math.min(EVERY, piecesPerUnit * scale),
@@ -48,6 +52,17 @@ export class Booker {
 
   bringing(kind: Kind): readonly Bringing[] {
     return this.brought.get(kind) ?? [];
+  }
+
+  /** What a kind is wanted for soonest; null: nothing that it serves here has a window. */
+  windowOf(kind: Kind): { need: NeedId; windowS: number } | null {
+    let soonest: { need: NeedId; windowS: number } | null = null;
+    for (const { profile } of this.bringing(kind))
+      for (const { demand } of profile.uses) {
+        const { need, windowS = null } = this.needs[demand] as AskedNeed; // demands are those of the needs
+        if (windowS !== null && (soonest === null || windowS < soonest.windowS)) soonest = { need, windowS };
+      }
+    return soonest;
   }
 
   /** How far each step of the order is met by so many of each kind. */

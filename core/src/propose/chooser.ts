@@ -1,8 +1,10 @@
 import { GRADES } from '../coverage/bookingNet.ts';
+import { type ReachPlan, reachPlan } from '../reach/plan.ts';
+import { wrapOf } from '../reach/reach.ts';
 import { Booker } from './booker.ts';
 import { type Choice, choicesOf } from './choices.ts';
 import { type Judgement, type LeastCost, Search } from './leastCost.ts';
-import type { Counted, PackedSo, Packings } from './packing.ts';
+import { type Counted, type PackedSo, type Rooms, SOLD_SO } from './packing.ts';
 import { askedOf, type First, type ProposeQuestion } from './question.ts';
 import { type Laid, layRows } from './rows.ts';
 import { each, type Sum, sumOf } from './sums.ts';
@@ -11,6 +13,7 @@ import { each, type Sum, sumOf } from './sums.ts';
 const EFFORT = 40_000;
 /** And where things are packed: there a proof takes more packings than anybody waits for. */
 const EFFORT_IN_ROOM = 4000;
+const TENTHS = 10;
 /** Packings that may be tried for one question, and for all questions of what holds the most. */
 const PACKINGS = 4;
 const PACKINGS_IN_ALL = 48;
@@ -33,14 +36,16 @@ export interface Kept {
 export class Chooser {
   readonly booker: Booker;
   readonly choices: readonly Choice[];
+  private readonly plan: ReachPlan;
   private packingsLeft = 0;
   private packingsInAll = Number.POSITIVE_INFINITY;
   private wasNotTried = false;
 
   constructor(
     readonly question: ProposeQuestion,
-    readonly packings: Packings | null = null,
+    readonly packings: Rooms | null = null,
   ) {
+    this.plan = question.reach ?? reachPlan();
     this.booker = new Booker(askedOf(question), question, question.kinds);
     this.choices = choicesOf(question, this.booker, (kind) => packings?.leastVolume(kind) ?? volumeOf(kind));
   }
@@ -70,7 +75,7 @@ export class Chooser {
     return typeof found === 'string' ? null : found;
   }
 
-  /** In whole numbers: minor units, tenths of a gram, tenths of a cubic centimetre, pieces. */
+  /** In whole numbers: minor units, tenths of a gram, of a cubic centimetre, of a second, pieces. */
   sum(first: First): Sum {
     switch (first) {
       case 'lightest':
@@ -79,11 +84,20 @@ export class Chooser {
         return this.choices.map(({ volume }) => each(volume));
       case 'fewest':
         return this.choices.map(({ isBeside }) => each(isBeside === true ? 0 : 1));
+      case 'soonest':
+        return this.choices.map((choice) => each(this.unwrapS(choice) * TENTHS));
       case 'longest':
         return this.choices.map(({ kind, isBeside }) => each(isBeside === true || kind.dating === 'none' ? 0 : 1));
       case 'cheapest':
         return this.choices.map(({ priceMinor, stock }) => each(priceMinor, stock));
     }
+  }
+
+  /** Seconds of unwrapping what is wanted within seconds; what has no window may lie wrapped as it likes. */
+  private unwrapS({ kind, isBeside }: Choice): number {
+    if (isBeside === true || this.booker.windowOf(kind) === null) return 0;
+    const wrap = wrapOf(kind, { condition: 'ready', state: SOLD_SO });
+    return wrap === null ? 0 : this.plan.values[wrap];
   }
 
   /** The limits as sums that may not be exceeded. */

@@ -5,9 +5,13 @@ import { SCHOOLS } from '../catalog/schools.ts';
 import { TEMPLATES } from '../catalog/templates.ts';
 import { judgeKit } from '../kit/judgement.ts';
 import { sheetOf } from '../kit/planned.ts';
+import type { Kind } from '../model/kind.ts';
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { plainUnit, type UnitId, UnitIdSchema } from '../model/unit.ts';
+import { deriveNeeds } from '../needs/needs.ts';
+import { reachPlan } from '../reach/plan.ts';
+import { wrapOf } from '../reach/reach.ts';
 import { runRules } from '../rules/rules.ts';
 import { type KitAsk, type KitWorld, layProposal, type ProposedForKit, proposeForKit, questionOf } from './forKit.ts';
 import { toEnd } from './propose.ts';
@@ -130,6 +134,39 @@ describe('proposals for a kit', () => {
     const held = (proposal: typeof alone) => proposal?.needs.filter(({ state }) => state !== 'gap').length ?? 0;
     expect(held(inSet)).toBeGreaterThan(held(alone));
     expect(inSet?.total.things).toBe(inSet?.things.reduce((sum, { count }) => sum + count, 0));
+  });
+
+  it('adds the one that is out of its wrapping soonest, or lasts longest, without changing those beside it', () => {
+    const draft = draftOf('every-day');
+    const spares = ['2027-03-01', '2030-03-01'].map((day, index) => ({
+      id: `s${index}`,
+      kind: 'kaolin-gauze',
+      count: 1,
+      expiresOn: plainDate(day),
+    }));
+    const plain = forKit(draft, {}, spares).proposals;
+    // Planning values of reach: seconds of unwrapping what is wanted within seconds.
+    const plan = reachPlan();
+    const needs = deriveNeeds(draft.brief, worldOf(draft).school);
+    const unwrapS = ({ things }: ProposedForKit['proposals'][number]) =>
+      things.reduce((sum, { kind: id, count }) => {
+        const kind = catalog.get(id) as Kind;
+        const isWanted = needs.some(({ need, windowS, ideal }) => windowS !== null && ideal > 0 && kind.grades[need] !== undefined);
+        const wrap = wrapOf(kind, { condition: 'ready', state: 'asSold' });
+        return sum + (isWanted && wrap !== null ? plan.values[wrap] * count : 0);
+      }, 0);
+    for (const further of ['soonest', 'longest', 'fewest'] as const) {
+      const { proposals } = forKit(draft, { further }, spares);
+      expect(proposals.slice(0, -1)).toEqual(plain);
+      const own = proposals.at(-1) as (typeof proposals)[number];
+      expect(own.first).toBe(further);
+      expect(own.needs.map(({ need, state }) => [need, state])).toEqual(plain[0]?.needs.map(({ need, state }) => [need, state]));
+      for (const other of plain) {
+        if (further === 'soonest') expect(unwrapS(own)).toBeLessThanOrEqual(unwrapS(other));
+        if (further === 'fewest') expect(own.total.things).toBeLessThanOrEqual(other.total.things);
+        if (further === 'longest') expect(own.things.flatMap(({ fromStock = [] }) => fromStock)).not.toContain('s0');
+      }
+    }
   });
 
   it('stays within the pocket that the kit is carried in', () => {

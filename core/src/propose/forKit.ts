@@ -12,6 +12,7 @@ import type { School } from '../model/school.ts';
 import type { Age } from '../model/traits.ts';
 import type { Unit, UnitId } from '../model/unit.ts';
 import { deriveNeeds } from '../needs/needs.ts';
+import type { ReachPlan } from '../reach/plan.ts';
 import { runRules } from '../rules/rules.ts';
 import { SOLD_SO } from './packing.ts';
 import { type Proposal, type Proposed, packingsFor, sideBySide, toEnd } from './propose.ts';
@@ -29,6 +30,8 @@ export interface KitAsk {
   isKept: boolean;
   /** What is spare in stores may be taken. */
   takesStores: boolean;
+  /** One more beside the cheapest, the lightest and the thinnest; absent: none. */
+  further?: First | undefined;
 }
 export interface KitWorld {
   catalog: KindCatalog;
@@ -40,6 +43,8 @@ export interface KitWorld {
   spares: readonly InStock[];
   /** What a unit is offered for, minor units; what is not offered is reckoned at its usual price. */
   offered?: ReadonlyMap<string, number>;
+  /** Planning values of reach; absent: those that are shipped. */
+  reach?: ReachPlan | undefined;
   /** What is carried as one with the kit. */
   beside?: readonly StockKit[];
 }
@@ -81,11 +86,12 @@ export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): Propo
     goal: ask.goal,
     locked: [...counts].map(([kind, count]) => ({ kind, count })),
     barred: ask.barred.filter((kind) => !known.has(kind)),
+    ...(world.reach === undefined ? {} : { reach: world.reach }),
   };
 }
 
 /** What counts as it is: whole, good and in a condition to be used. */
-const ownedIn = (units: readonly StockUnit[], { catalog, today }: KitWorld): InStock[] =>
+export const ownedIn = (units: readonly StockUnit[], { catalog, today }: KitWorld): InStock[] =>
   units.flatMap(({ id, kind, count, condition, piecesUsed = 0, expiresOn = null }) => {
     const known = catalog.get(kind);
     const isGood = expiresOn === null || expiresOn >= today;
@@ -142,11 +148,16 @@ export function* proposeForKit(
     (asked.stock ?? []).length === 0
       ? []
       : toEnd(sideBySide({ ...asked, isOwnOnly: true, locked: [] }, [['fewest']], catalog, packings)).proposals;
-  return { proposals: best.proposals, why: best.why(), fromOwned };
+  // By itself: what lasts longest takes less out of stores than the others may.
+  const further = ask.further === undefined ? [] : toEnd(sideBySide(question, [[ask.further]], catalog, packings)).proposals;
+  return { proposals: [...best.proposals, ...further], why: best.why(), fromOwned };
 }
 
+/** What of a proposal is laid out. */
+type Laid = Pick<Proposal, 'things' | 'press'>;
+
 /** Kinds of a proposal that the rules warn of, as it would lie in the kit. */
-function warnedOf(draft: KitDraft, ask: KitAsk, proposal: Proposal, world: KitWorld): string[] {
+export function warnedOf(draft: KitDraft, ask: Pick<KitAsk, 'isKept'>, proposal: Laid, world: KitWorld): string[] {
   const { catalog, school, today } = world;
   let number = 0;
   const laid = layProposal(draft, proposal, ask.isKept, () => `p${number++}` as UnitId); // ids that live for this question only
@@ -173,7 +184,7 @@ function warnedOf(draft: KitDraft, ask: KitAsk, proposal: Proposal, world: KitWo
  * A kit with a proposal laid out in it: what is owned and stays lies where it is, what is to come is planned. One that is not kept
  * leaves what the proposal has no use for. How it is pressed goes with it; where things were locked or pinned is let go.
  */
-export function layProposal(draft: KitDraft, { things, press }: Proposal, isKept: boolean, newId: () => UnitId): KitDraft {
+export function layProposal(draft: KitDraft, { things, press }: Laid, isKept: boolean, newId: () => UnitId): KitDraft {
   // What of the kit's own the proposal counts on; a lapsed thing of the same kind is not it.
   const counted = new Map<string, number>();
   for (const { fromStock = [] } of things) for (const id of fromStock) counted.set(id, (counted.get(id) ?? 0) + 1);

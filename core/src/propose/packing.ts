@@ -36,9 +36,19 @@ const WAYS: readonly Way[] = [
 ];
 const NOTHING_BOOKED: Coverage = { needs: [], singlePoints: [], sharedTools: [], wantedTwice: [] };
 
-/** Packs what is chosen, remembers what went in and what did not, and draws what follows from that. */
-export class Packings {
+/** Where what is chosen has to go in. */
+export interface Rooms {
   /** Packings made: the measure of work. */
+  readonly packed: number;
+  /** What a kind takes of the room at the least, and what the room holds at the most, in tenths of a cubic centimetre. */
+  leastVolume(kind: Kind): number;
+  mostVolume(): number;
+  /** How it goes in; `never` where that is proven not to be, and `notFound` where a short search found no way. */
+  of(chosen: Counted, mayPack?: boolean): PackedSo | 'never' | 'notFound' | 'notTried';
+}
+
+/** Packs what is chosen, remembers what went in and what did not, and draws what follows from that. */
+export class Packings implements Rooms {
   packed = 0;
   private readonly known = new Map<string, PackedSo | 'never' | 'notFound'>();
   private readonly wentIn: { counts: ReadonlyMap<string, number>; so: PackedSo }[] = [];
@@ -64,7 +74,7 @@ export class Packings {
     this.place = outlineFits ? around : { ...around, wMm: ANYWHERE_MM, hMm: ANYWHERE_MM };
   }
 
-  /** What a kind takes of the room at the least, in tenths of a cubic centimetre: nothing of it is less than that, however it lies. */
+  /** Nothing of it is less than that, however it lies. */
   leastVolume(kind: Kind): number {
     const { container } = this.room;
     if (isOutside({ kind: kind.id }, container, this.catalog) || (container.outside?.length ?? 0) > 0) return 0;
@@ -74,7 +84,6 @@ export class Packings {
     return Math.floor((Math.min(...boxes) * share) / 100);
   }
 
-  /** What the room holds at the most, in the same measure. */
   mostVolume(): number {
     const { container } = this.room;
     const [first] = container.compartments;
@@ -89,7 +98,6 @@ export class Packings {
     return Math.ceil(((this.place.wMm + ANYWHERE_MM) * (this.place.hMm + ANYWHERE_MM) * inside) / 100);
   }
 
-  /** How it goes in; `never` where that is proven not to be, and `notFound` where a short search found no way. */
   of(chosen: Counted, mayPack = true): PackedSo | 'never' | 'notFound' | 'notTried' {
     const counts = countsOf(chosen);
     const key = [...counts].map(([kind, count]) => `${kind}:${count}`).join();
@@ -180,7 +188,7 @@ const layOut = (chosen: Counted, way: Way): Unit[] =>
     count === 0 ? [] : [{ ...plainUnit(UnitIdSchema.parse(`p${index}`), kind.id), count, state: stateOf(kind, way) }],
   );
 
-function countsOf(chosen: Counted): Map<string, number> {
+export function countsOf(chosen: Counted): Map<string, number> {
   const counts = new Map<string, number>();
   for (const { kind, count } of chosen) if (count > 0) counts.set(kind.id, (counts.get(kind.id) ?? 0) + count);
   return new Map([...counts].sort(([a], [b]) => (a < b ? -1 : 1)));

@@ -5,7 +5,7 @@ import { compareExpiry } from '../model/plainDate.ts';
 import { isGoodOn } from '../model/unit.ts';
 import { bestOf, compareBest } from './best.ts';
 import { type Best, Chooser } from './chooser.ts';
-import { Packings, SOLD_SO, stateOf, type Way } from './packing.ts';
+import { Packings, type Rooms, SOLD_SO, stateOf, type Way } from './packing.ts';
 import { type First, type InStock, type ProposeQuestion, problemFor } from './question.ts';
 import { type Why, whyNot } from './whyNot.ts';
 
@@ -35,7 +35,7 @@ export interface Proposal {
   /** Nothing within the limits holds more, and of what holds as much nothing is better by what is put first. */
   proven: boolean;
   /** Where it is not proven: no kit that holds as much has less of this. */
-  bound: { what: 'money' | 'massG' | 'litres' | 'things'; value: number } | null;
+  bound: { what: 'money' | 'massG' | 'litres' | 'things' | 'seconds'; value: number } | null;
 }
 export interface Proposed {
   proposals: Proposal[];
@@ -65,7 +65,7 @@ export function* sideBySide(
   question: ProposeQuestion,
   firsts: readonly (readonly First[])[],
   catalog: KindCatalog,
-  packings: Packings | null,
+  packings: Rooms | null,
 ): Generator<{ share: number; proposed: Proposed }, { proposals: Proposal[]; why: () => Why[] }> {
   const lasting = longestLasting(question, firsts, packings);
   const chooser = new Chooser(lasting, packings);
@@ -115,7 +115,7 @@ export function toEnd<Step, End>(work: Generator<Step, End>): End {
 }
 
 /** Where what lasts longest is put first, stores give only what lasts as long as what holds as much can. */
-function longestLasting(question: ProposeQuestion, firsts: readonly (readonly First[])[], packings: Packings | null): ProposeQuestion {
+function longestLasting(question: ProposeQuestion, firsts: readonly (readonly First[])[], packings: Rooms | null): ProposeQuestion {
   const { stock = [], on } = question;
   if (!firsts.some(([first]) => first === 'longest')) return question;
   const good = stock.filter(({ expiresOn = null }) => isGoodOn(expiresOn, on));
@@ -183,7 +183,7 @@ function takenFrom({ stock = [], on }: ProposeQuestion, kind: string, count: num
 }
 
 /** As they would lie in the kit: each lot from stores by itself with its date, what is bought as new. */
-function unitsOf(things: readonly ProposedThing[], stock: readonly InStock[]) {
+export function unitsOf(things: readonly ProposedThing[], stock: readonly InStock[]) {
   return things.flatMap(({ kind, count, fromStock = [] }) => {
     const ids = [...new Set(fromStock)];
     const stored = ids.map((id) => ({
@@ -199,10 +199,11 @@ function unitsOf(things: readonly ProposedThing[], stock: readonly InStock[]) {
 }
 
 /** What the sums of choices stand for, and how many of them are one of it. */
-const BOUNDS: Record<First, { what: 'money' | 'massG' | 'litres' | 'things'; per: number }> = {
+const BOUNDS: Record<First, { what: 'money' | 'massG' | 'litres' | 'things' | 'seconds'; per: number }> = {
   cheapest: { what: 'money', per: 1 },
   lightest: { what: 'massG', per: 10 },
   thinnest: { what: 'litres', per: 10_000 },
   fewest: { what: 'things', per: 1 },
+  soonest: { what: 'seconds', per: 10 },
   longest: { what: 'things', per: 1 },
 };

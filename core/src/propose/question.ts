@@ -4,9 +4,10 @@ import type { Kind } from '../model/kind.ts';
 import type { NeedId, Skill } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
+import type { ReachPlan } from '../reach/plan.ts';
 
-/** What is put first among proposals that hold the same. */
-export const FIRSTS = ['cheapest', 'lightest', 'thinnest', 'fewest', 'longest'] as const;
+/** What is put first among proposals that hold the same; soonest: what is wanted within seconds is out of its wrapping soonest. */
+export const FIRSTS = ['cheapest', 'lightest', 'thinnest', 'fewest', 'soonest', 'longest'] as const;
 export type First = (typeof FIRSTS)[number];
 
 /** Things of one kind that lie in stores, at no cost. */
@@ -46,8 +47,12 @@ export interface ProposeQuestion {
   barred?: readonly string[];
   /** What others hold that are carried as one with it: it counts, and is not packed here. */
   beside?: readonly InStock[];
+  /** Whether a kind counts for a need where it would lie; absent: everywhere. */
+  isInTime?: (kind: Kind, need: AskedNeed) => boolean;
   /** Nothing is bought: only what lies in stores is chosen from. */
   isOwnOnly?: boolean;
+  /** Planning values of reach; absent: those that are shipped. */
+  reach?: ReachPlan;
   seed?: number;
   /** Work that may be spent: 1 is what a page waits for. */
   effort?: number;

@@ -1,3 +1,4 @@
+export { fetchS } from './fetch.ts';
 export { measuredOf, measuredTimes } from './measured.ts';
 export {
   REACH_FACTS,

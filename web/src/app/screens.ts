@@ -91,6 +91,14 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../sets/SetPage.tsx')).SetPage,
   },
   {
+    path: '/sets/:id/propose',
+    name: 'Propose for a set',
+    does: null,
+    isForPhone: true,
+    looks: ['/sets/pier/propose'],
+    load: async () => (await import('../propose/SetProposePage.tsx')).SetProposePage,
+  },
+  {
     path: '/carry',
     name: 'Carry',
     does: 'loadouts, seconds to hand',

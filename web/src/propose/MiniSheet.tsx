@@ -51,7 +51,7 @@ function laidOut(things: MiniSheetProps['things']): { laid: Laid[]; high: number
 export function MiniSheet({ things }: MiniSheetProps) {
   const { laid, high } = useMemo(() => laidOut(things), [things]);
   return (
-    <svg className={css.miniSheet} viewBox={`0 0 ${WIDE_MM} ${Math.max(220, high)}`} aria-hidden="true" preserveAspectRatio="xMidYMid meet">
+    <svg className={css.miniSheet} viewBox={`0 0 ${WIDE_MM} ${Math.max(220, high)}`} aria-hidden="true" preserveAspectRatio="xMinYMin meet">
       {laid.map(({ kind, x, y, w, h, copies }) => (
         <g key={kind.id} transform={`translate(${x} ${y})`}>
           {Array.from({ length: copies - 1 }, (_, index) => {

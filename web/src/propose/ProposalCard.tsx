@@ -1,11 +1,9 @@
 import { partSheet, sheetOf } from '@ivrak/core/kit';
 import { capital } from '@ivrak/core/model';
 import { layProposal, type Proposal } from '@ivrak/core/propose';
-import { ActionIcon, Button } from '@mantine/core';
-import { IconBan, IconLock } from '@tabler/icons-react';
-import { clsx } from 'clsx';
+import { Button } from '@mantine/core';
 import { useNavigate } from 'react-router';
-import { containerOf, kindName } from '../data/catalog.ts';
+import { containerOf } from '../data/catalog.ts';
 import { grams, mm, price } from '../drawing/figures.ts';
 import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -13,14 +11,18 @@ import { useSheetView } from '../kit/sheetView.ts';
 import { newUnitId } from '../kit/units.ts';
 import { MiniSheet } from './MiniSheet.tsx';
 import { Ordered } from './Ordered.tsx';
+import { ProposedThings } from './ProposedThings.tsx';
 import css from './propose.module.css';
+import { CardHead, Sum, withAnd } from './sums.tsx';
 import type { Limits, Wishes } from './wishes.ts';
-import { differenceText, HEADS, heldText, moreThan, provenText } from './words.ts';
+import { differenceText, HEADS, heldText, moreThan } from './words.ts';
 
 interface ProposalCardProps {
   proposal: Proposal;
   /** What else it is: the cheapest may be the lightest as well. */
   names: readonly Proposal['first'][];
+  /** Out of what is owned alone. */
+  isOwned: boolean;
   /** What it is compared to; null: it is the first. */
   than: Proposal | null;
   thicknessMm: number;
@@ -33,12 +35,23 @@ interface ProposalCardProps {
 }
 
 /** One proposal: drawn to scale, its sums, what it holds, and every thing in it to be kept or barred by one press. */
-export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWishes, limits, alike, isSettled }: ProposalCardProps) {
+export function ProposalCard({
+  proposal,
+  names,
+  isOwned,
+  than,
+  thicknessMm,
+  wishes,
+  setWishes,
+  limits,
+  alike,
+  isSettled,
+}: ProposalCardProps) {
   const { kit, draft } = useKit();
   const navigate = useNavigate();
   const { first, total } = proposal;
   const see = useSheetView((state) => state.see);
-  const heads = (names.length > 0 ? names : [first]).map((name) => HEADS[name]);
+  const heads = isOwned ? ['From what you own'] : (names.length > 0 ? names : [first]).map((name) => HEADS[name]);
   const head = capital(withAnd(heads.map((one) => one.toLowerCase())));
   const differs = new Set(than === null ? [] : moreThan(proposal, than).map(({ kind }) => kind));
   const ownG = containerOf(draft.containerId)?.massG ?? 0;
@@ -52,10 +65,7 @@ export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWi
   };
   return (
     <section className={css.card} aria-label={head}>
-      <header>
-        <h3>{head}</h3>
-        <span className={clsx('small', proposal.proven ? 'state-full' : 'state-thin')}>{provenText(proposal)}</span>
-      </header>
+      <CardHead head={head} proposal={proposal} />
       <MiniSheet things={proposal.things} />
       <dl className={css.sums}>
         <Sum label={limits.money === null ? 'to buy' : `of ${price(limits.money)}`} value={price(total.money)} />
@@ -69,59 +79,10 @@ export function ProposalCard({ proposal, names, than, thicknessMm, wishes, setWi
         {proposal.press > 0 && ' Pressed by hand.'}
       </p>
       <div className={css.ordered}>{isSettled && total.money > 0 && <Ordered things={proposal.things} alike={alike} />}</div>
-      <ul className={css.things}>
-        {proposal.things.map(({ kind, count, fromStock = [] }) => (
-          <li key={kind} className={clsx(differs.has(kind) && css.differs)}>
-            <span className="grow">
-              {count > 1 && `${count} × `}
-              {kindName(kind)}
-              {fromStock.length > 0 && (
-                <span className="small muted"> {fromStock.length === count ? 'owned' : `${fromStock.length} owned`}</span>
-              )}
-            </span>
-            <ActionIcon
-              variant="subtle"
-              size={28}
-              aria-label={`${kindName(kind)} must be in it`}
-              aria-pressed={wishes.locked.includes(kind)}
-              onClick={() =>
-                setWishes({ ...wishes, locked: toggled(wishes.locked, kind), barred: wishes.barred.filter((one) => one !== kind) })
-              }
-            >
-              <IconLock size={17} />
-            </ActionIcon>
-            <ActionIcon
-              variant="subtle"
-              size={28}
-              aria-label={`${kindName(kind)} is not wanted`}
-              onClick={() =>
-                setWishes({ ...wishes, barred: toggled(wishes.barred, kind), locked: wishes.locked.filter((one) => one !== kind) })
-              }
-            >
-              <IconBan size={17} />
-            </ActionIcon>
-          </li>
-        ))}
-      </ul>
+      <ProposedThings things={proposal.things} differs={differs} wishes={wishes} set={(kept) => setWishes({ ...wishes, ...kept })} />
       <Button {...(than === null ? {} : { variant: 'default' })} onClick={layItOut}>
         Lay it out
       </Button>
     </section>
-  );
-}
-
-/** "cheapest, lightest and thinnest" */
-const withAnd = (words: readonly string[]): string =>
-  [words.slice(0, -1).join(', '), words.at(-1)].filter((part) => part !== '').join(' and ');
-
-const toggled = (kinds: readonly string[], kind: string): string[] =>
-  kinds.includes(kind) ? kinds.filter((one) => one !== kind) : [...kinds, kind];
-
-function Sum({ label, value }: { label: string; value: string }) {
-  return (
-    <div>
-      <dd className="mono">{value}</dd>
-      <dt>{label}</dt>
-    </div>
   );
 }

@@ -1,10 +1,14 @@
 import { emptyBook, offeredPrices } from '@ivrak/core/buying';
 import { partSheet } from '@ivrak/core/kit';
 import type { Proposal, ProposedForKit } from '@ivrak/core/propose';
+import { reachPlan } from '@ivrak/core/reach';
 import { Button, Progress } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { useOffers } from '../buying/queries.ts';
+import { carryQuery } from '../carry/carryData.ts';
 import { catalogNow, containerOf, positionOf, useCatalog } from '../data/catalog.ts';
 import { useStores } from '../data/queries.ts';
 import { grams, mm, price } from '../drawing/figures.ts';
@@ -22,7 +26,7 @@ const START: Wishes = { goal: 'least', locked: [], barred: [], isKept: true, tak
 
 /** The best kit for the place, the mass and the money: proposals side by side, and what the next coin buys. */
 export function ProposePage() {
-  const { school } = useKit();
+  const { school, kit } = useKit();
   const [limits, setLimits] = useState<Limits>({ money: null, massG: null, thicknessMm: null });
   const [wishes, setWishes] = useState<Wishes>(START);
   const [alike, setAlike] = useState(1);
@@ -40,6 +44,11 @@ export function ProposePage() {
       <aside className={css.ask} aria-label="What is asked">
         <h2>Propose</h2>
         <p className="small muted">What holds the most within this, by {school.name}.</p>
+        {kit.inSet !== null && (
+          <p className="small">
+            <Link to={`/sets/${kit.inSet.id}/propose`}>For all of {kit.inSet.name}</Link>
+          </p>
+        )}
         {isNarrow && (
           <Button variant="default" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
             {isOpen ? 'Hide limits and wishes' : `Limits and wishes: ${limitsText(limits)}`}
@@ -94,12 +103,14 @@ function limitsText({ money, massG, thicknessMm }: Limits): string {
 }
 
 /** What every question is about: the sheet without what is planned, since that is what is asked about, and all there is to choose from. */
-function useAbout(): Pick<Asked, 'draft' | 'world'> | null {
+function useAbout(isTimed: boolean): Pick<Asked, 'draft' | 'world'> | null {
   const { today, school, beside } = useKit();
   const sheet = useDraft((state) => state.draft);
   const { kinds, containers, positions } = useCatalog();
   const stores = useStores().data;
   const book = useOffers().data?.data;
+  // Only where seconds count is there anything to wait for.
+  const plan = useQuery({ ...carryQuery, enabled: isTimed }).data?.plan.data;
   return useMemo(() => {
     if (sheet === null) return null;
     const draft = { ...sheet, units: partSheet(sheet.units).units, planned: [] };
@@ -108,13 +119,26 @@ function useAbout(): Pick<Asked, 'draft' | 'world'> | null {
       .map(({ id, kind, count, expiresOn }) => ({ id: id as string, kind, count, expiresOn }));
     const { offers, suppliers } = book ?? emptyBook();
     const offered = offeredPrices({ offers, suppliers }, (id) => catalogNow().get(id)?.sellerMatters === true, today);
-    return { draft, world: { kinds, containers, positions, school, today, spares, beside, offered } };
-  }, [sheet, kinds, containers, positions, stores, book, school, today, beside]);
+    return {
+      draft,
+      world: {
+        kinds,
+        containers,
+        positions,
+        school,
+        today,
+        spares,
+        beside,
+        offered,
+        reach: plan === undefined ? undefined : reachPlan(plan),
+      },
+    };
+  }, [sheet, kinds, containers, positions, stores, book, school, today, beside, plan]);
 }
 
 /** The questions as they are sent: of proposals, and of the ladder, which knows no limits and so is not asked again while they are dragged. */
 function useQuestions(limits: Limits, wishes: Wishes): { proposals: Asked | null; ladder: Asked | null } {
-  const about = useAbout();
+  const about = useAbout(wishes.further === 'soonest');
   const proposals = useMemo(() => {
     if (about === null) return null;
     const ownG = containerOf(about.draft.containerId)?.massG ?? 0;
@@ -149,17 +173,16 @@ function Answers({ found: { proposals, fromOwned, why }, isStale, isSettled, wis
     return isSettled ? (
       <p className="refusal">What must be in it is more than the limits allow: let go of something, or widen a limit.</p>
     ) : null;
-  const shown: Proposal[] = [
-    ...alikeLeftOut(proposals),
-    ...(fromOwned === null || fromOwned.things.length === 0 || proposals.some((one) => isSame(one, fromOwned)) ? [] : [fromOwned]),
-  ];
+  const isOther = fromOwned !== null && fromOwned.things.length > 0 && !proposals.some((one) => isSame(one, fromOwned));
+  const shown: Proposal[] = [...alikeLeftOut(proposals), ...(isOther ? [fromOwned] : [])];
   return (
     <>
       <div className={css.cards} aria-busy={isStale || !isSettled} data-stale={isStale}>
         {shown.map((proposal) => (
           <ProposalCard
-            key={proposal.first}
+            key={proposal === fromOwned ? 'owned' : proposal.first}
             proposal={proposal}
+            isOwned={proposal === fromOwned}
             names={proposals.filter((one) => isSame(one, proposal)).map((one) => one.first)}
             than={proposal === first ? null : first}
             thicknessMm={Math.min(limits.thicknessMm ?? Number.POSITIVE_INFINITY, position?.tMm ?? Number.POSITIVE_INFINITY)}

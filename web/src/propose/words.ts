@@ -10,7 +10,8 @@ export const HEADS: Record<Proposal['first'], string> = {
   cheapest: 'Cheapest',
   lightest: 'Lightest',
   thinnest: 'Thinnest',
-  fewest: 'From what you own',
+  fewest: 'Fewest things',
+  soonest: 'Soonest in hand',
   longest: 'Longest lasting',
 };
 
@@ -52,7 +53,13 @@ const sided = (by: number, show: (value: number) => string, more: string, less: 
 export function provenText({ proven, bound }: Pick<Proposal, 'proven' | 'bound'>): string {
   if (proven) return 'proven';
   if (bound === null) return 'best found';
-  const show = { money: price, massG: grams, litres: (litres: number) => `${litres.toFixed(1)} l`, things: String }[bound.what];
+  const show = {
+    money: price,
+    massG: grams,
+    litres: (litres: number) => `${litres.toFixed(1)} l`,
+    things: String,
+    seconds: (s: number) => `${s} s`,
+  }[bound.what];
   return `best found, ${show(bound.value)} or more`;
 }
 

@@ -11,7 +11,7 @@ import {
 } from '@ivrak/core/model';
 import { clsx } from 'clsx';
 import { Fragment, useMemo } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { SharedPlaces } from '../carry/SharedPlaces.tsx';
 import { type MusteredKit, type StoredSet, useKits, useSets } from '../data/queries.ts';
 import { grams, price } from '../drawing/figures.ts';
@@ -75,7 +75,7 @@ function Laid({ stored, kits, today, taken, initial }: LaidProps) {
     <div className={css.frame}>
       <main id="main" className={css.page}>
         {stored === null && <Joined model={view?.model} />}
-        {view !== null && <Held set={set} view={view} toggle={toggle} />}
+        {view !== null && <Held set={set} view={view} toggle={toggle} isStored={stored !== null} />}
         <SharedPlaces
           carried={set.kitIds.map((kitId) => CarriedKitSchema.parse({ kitId }))}
           kits={kits.map(({ id, positionId, summary: { outer } }) => ({ id, positionId, outer }))}
@@ -101,7 +101,7 @@ function Joined({ model }: { model: MusteredKit | undefined }) {
   );
 }
 
-function Held({ set, view, toggle }: { set: KitSet; view: SetView; toggle: Toggle }) {
+function Held({ set, view, toggle, isStored }: { set: KitSet; view: SetView; toggle: Toggle; isStored: boolean }) {
   const { classing } = view;
   return (
     <>
@@ -123,6 +123,11 @@ function Held({ set, view, toggle }: { set: KitSet; view: SetView; toggle: Toggl
         </dl>
       </div>
       <RungStrip rungs={view.rungs} />
+      {isStored && (
+        <p>
+          <Link to={`/sets/${set.id}/propose`}>Propose what to put into which</Link>
+        </p>
+      )}
       {view.gap !== null && (
         <p>
           <b className="state-gap">Gap now</b> · {view.gap}
