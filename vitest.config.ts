@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
 import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
@@ -6,6 +7,9 @@ const LAST_RESORT_MS = 600_000;
 
 /** A database that serves for seconds is not worth the machine code that is made for one that serves for days: a third of its time. */
 const QUICK_WASM = ['--liftoff-only'];
+
+/** Half of the cores, since the browser's lane runs beside this one; two at least, as each waits for disks and pages. */
+const WORKERS = Math.max(2, Math.ceil(availableParallelism() / 2));
 
 /** Tests of what goes through the database, whichever it is; the others are of the embedded one's folder, or of no database. */
 const ON_BOTH = [
@@ -45,8 +49,7 @@ export default defineConfig({
   test: {
     ...limits,
     fileParallelism: true,
-    // Left alone it would use one core less than there are, which on two is one.
-    maxWorkers: 2,
+    maxWorkers: WORKERS,
     sequence: { sequencer: LongestFirst },
     pool: 'forks',
     projects: [

@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 import { BaseSequencer, type TestSpecification } from 'vitest/node';
@@ -27,7 +28,7 @@ export default defineConfig({
     hookTimeout: LAST_RESORT_MS,
     expect: { poll: { timeout: 120_000 } },
     // Each file has a server, a folder, a port and a browser of its own.
-    maxWorkers: 2,
+    maxWorkers: Math.max(2, Math.ceil(availableParallelism() / 2)),
     sequence: { sequencer: LongestFirst },
     pool: 'forks',
   },
