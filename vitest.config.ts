@@ -26,6 +26,7 @@ const ON_BOTH = [
   'postgres',
   'queuesAndDevices',
   'sets',
+  'sharing',
   'transfer',
   'upkeep',
   'use',

@@ -58,9 +58,22 @@ export { deletePattern, listPatterns, savePattern } from './patterns.ts';
 export { deleteContainer, deletePosition, saveContainer, savePosition } from './places.ts';
 export { computeLadder, computePropose, LadderBodySchema, ProposeBodySchema } from './propose.ts';
 export { addReachTime, deleteReachTime, getReachPlan, saveReachPlan } from './reach.ts';
+export { ACCESS_NAMES, type Access, accessTo, isAllowed, ROLE_NAMES, ROLES, type Role } from './roles.ts';
 export { AppliedSchema, applyRotation, getRotation, RotationPlanSchema } from './rotation.ts';
 export { deleteSet, listSets, saveSet } from './sets.ts';
 export { DEFAULT_CURRENCY, getJournal, getSettings, SettingsSchema, saveSettings } from './settings.ts';
+export {
+  CODE_LENGTH,
+  CODE_MINUTES,
+  CODE_SIGNS,
+  endDevice,
+  getCertificate,
+  getMe,
+  getSharing,
+  makeCode,
+  pairDevice,
+  setSharing,
+} from './sharing.ts';
 export {
   CorrectUnitSchema,
   correctUnit,

@@ -17,7 +17,7 @@ import { computeRoutes } from '../compute/routes.ts';
 import { crewRoutes } from '../crew/routes.ts';
 import { journal } from '../db/schema.ts';
 import { heatRoutes } from '../heat/routes.ts';
-import { contentPolicy, keepPrivate, localOnly } from '../http/guard.ts';
+import { contentPolicy, keepPrivate } from '../http/guard.ts';
 import { preloadFor } from '../http/preload.ts';
 import { notFound, Problem, ProblemSchema, problemHandler } from '../http/problem.ts';
 import { roomFirst } from '../http/room.ts';
@@ -38,6 +38,9 @@ import { rotationRoutes } from '../restock/rotationRoutes.ts';
 import { restockRoutes } from '../restock/routes.ts';
 import { setRoutes } from '../sets/routes.ts';
 import { settingsRoutes } from '../settings/routes.ts';
+import { admit, checkAccess } from '../sharing/admit.ts';
+import { Door } from '../sharing/door.ts';
+import { sharingRoutes } from '../sharing/routes.ts';
 import { transferRoutes } from '../transfer/routes.ts';
 import { tripRoutes } from '../trips/routes.ts';
 import { batchRoutes } from '../units/batch.ts';
@@ -58,16 +61,19 @@ const STREAMED = new Set([contract.importAll.path as string]);
 export interface AppOptions {
   log: Logger;
   queues: Queues;
+  /** Where phones come in; absent: nowhere. */
+  door?: Door;
 }
 
-export function createApp(here: Installation, { log, queues }: AppOptions): Express {
+export function createApp(here: Installation, { log, queues, door = new Door() }: AppOptions): Express {
   const app = express();
+  door.serve(app);
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') } }));
   app.use(contentPolicy);
   app.use(keepPrivate);
-  app.use(localOnly);
+  app.use(admit(here, door));
   app.use('/api', rateLimit({ ...MOST_REQUESTS, standardHeaders: 'draft-8', legacyHeaders: false, handler: () => tooMany() }));
   app.use('/api', roomFirst(here.freeBytes));
   app.use(['/api/stores/batch', '/api/heat'], express.json({ limit: FILE_LIMIT }));
@@ -75,7 +81,7 @@ export function createApp(here: Installation, { log, queues }: AppOptions): Expr
   // What may be larger than memory is read by its handler.
   app.use('/api', (req, res, next) => (STREAMED.has(`/api${req.path}`) ? next() : readBody(req, res, next)));
 
-  mount(app, allRoutes(here, queues));
+  mount(app, allRoutes(here, queues, door), (caller, access, call) => checkAccess(here, caller, access, call));
   app.use('/api', (req) => {
     throw notFound('call', `${req.method} ${req.originalUrl.split('?')[0]}`);
   });
@@ -85,7 +91,7 @@ export function createApp(here: Installation, { log, queues }: AppOptions): Expr
 }
 
 /** Every call there is, and the one that describes them. */
-function allRoutes(here: Installation, queues: Queues): Served[] {
+function allRoutes(here: Installation, queues: Queues, door: Door): Served[] {
   const served: Served[] = [
     healthRoute(here),
     ...catalogRoutes(here),
@@ -117,6 +123,7 @@ function allRoutes(here: Installation, queues: Queues): Served[] {
     ...transferRoutes(here),
     ...backupRoutes(here),
     ...settingsRoutes(here),
+    ...sharingRoutes(here, door),
   ];
   const openapi: Served = serve(
     contract.getApiDescription,

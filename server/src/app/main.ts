@@ -12,6 +12,7 @@ import { isNewDatabase, seedDemo } from '../demo/seed.ts';
 import { Problem } from '../http/problem.ts';
 import { createInstallation, type Installation } from '../installation/installation.ts';
 import { DEFAULT_DATA_FOLDER } from '../paths.ts';
+import { Door, DoorError, SHARED_PORT } from '../sharing/door.ts';
 import { replaceAll } from '../transfer/store.ts';
 import { createApp } from './app.ts';
 
@@ -19,11 +20,11 @@ const HOST = '127.0.0.1';
 /** A file is read only as fast as it is written down, and it may be of any size. */
 const LONGEST_UPLOAD_MS = 3_600_000;
 
-function portOf(text: string | undefined): number {
-  if (text === undefined || text === '') return 4800;
+function portOf(text: string | undefined, usual = 4800): number {
+  if (text === undefined || text === '') return usual;
   const port = Number(text);
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
-    throw new Error(`PORT must be a number from 1 to 65535, or 0 for any that is free, not "${text}"`);
+    throw new Error(`A port must be a number from 1 to 65535, or 0 for any that is free, not "${text}"`);
   return port;
 }
 
@@ -71,17 +72,43 @@ async function main(): Promise<void> {
   else if (isNew && !process.argv.includes('--empty')) await seedDemo(here);
   keepBackingUp(here, log);
   const queues = startQueues();
-  const app = createApp(here, { log, queues });
+  const door = new Door({
+    folder: join(folder, 'sharing'),
+    port: portOf(process.env.IVRAK_SHARE_PORT, SHARED_PORT),
+    publicUrl: publicUrlOf(process.env.IVRAK_PUBLIC_URL),
+  });
+  const app = createApp(here, { log, queues, door });
+  stopper.door = door;
   stopper.server = createServer(app);
   stopper.server.requestTimeout = LONGEST_UPLOAD_MS;
   await bind(stopper.server, port).catch(async (error: unknown) => {
     await close();
     throw error;
   });
+  await letIn(door);
   const bound = stopper.server?.address();
+  for (const address of door.isOpen ? door.addresses : []) console.log(`Paired phones are let in on ${address}`);
   console.log(
     `Ivrak is ready on http://${HOST}:${typeof bound === 'object' ? bound?.port : port} (data ${url === '' ? `in ${folder}` : 'on a PostgreSQL server'})`,
   );
+}
+
+/** Opens the door where it was left open, or `--share` says so; a port that is taken keeps nobody at the machine from working. */
+async function letIn(door: Door): Promise<void> {
+  const isAsked = process.argv.includes('--share');
+  if (!isAsked && !door.wasOpen) return;
+  await door.open({ isKept: false }).catch((error: unknown) => {
+    if (!(error instanceof DoorError)) throw error;
+    door.trouble = error.message;
+    console.error(`Phones are not let in. ${error.message}`);
+  });
+}
+
+function publicUrlOf(text: string | undefined): string | null {
+  if (text === undefined || text === '') return null;
+  const isGood = URL.canParse(text) && new URL(text).protocol === 'https:';
+  if (!isGood) throw new Error(`IVRAK_PUBLIC_URL must be an address such as https://kits.example, not "${text}"`);
+  return text;
 }
 
 const bind = (server: Server, port: number): Promise<Server> =>
@@ -110,8 +137,8 @@ async function restoreLast(here: Installation, aside: string | null): Promise<vo
 }
 
 /** The first signal lets running requests end and closes the database, at whatever stage; a second one stops at once. */
-function stopOnSignals(close: () => Promise<void>): { server: Server | null } {
-  const stopper: { server: Server | null } = { server: null };
+function stopOnSignals(close: () => Promise<void>): { server: Server | null; door: Door | null } {
+  const stopper: { server: Server | null; door: Door | null } = { server: null, door: null };
   let isStopping = false;
   const end = async () => {
     await close();
@@ -121,7 +148,8 @@ function stopOnSignals(close: () => Promise<void>): { server: Server | null } {
   const stop = () => {
     if (isStopping) process.exit(1);
     isStopping = true;
-    const { server } = stopper;
+    const { server, door } = stopper;
+    void door?.shut({ isKept: false });
     if (server === null) {
       void end();
       return;

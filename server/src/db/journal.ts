@@ -67,7 +67,10 @@ type PlainChange =
   | 'rotation applied'
   | 'demo data loaded'
   | 'everything cleared'
-  | 'journal put away';
+  | 'journal put away'
+  | 'pairing code made'
+  | 'device paired'
+  | 'device ended';
 
 /** What happened: of a unit with what it was and is, of anything else with whatever tells it. */
 export type Change = { subject: string } & (

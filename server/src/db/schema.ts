@@ -1,4 +1,4 @@
-import type { PutAsideSchema } from '@ivrak/contract';
+import type { PutAsideSchema, Role } from '@ivrak/contract';
 import type { ContentList, OfferBook, Order, StoresMinimums } from '@ivrak/core/buying';
 import type { Debrief, UseEntry } from '@ivrak/core/incident';
 import {
@@ -323,3 +323,23 @@ export const journal = pgTable('journal', {
 });
 
 export const settings = pgTable('settings', { key: text('key').primaryKey(), value: jsonb('value').$type<unknown>().notNull() });
+
+/** Phones that were let in. What proves who they are is kept as its hash only. No part of an export: it is this installation's door. */
+export const devices = pgTable('devices', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  /** Of the crew; it may have been replaced since. */
+  personId: text('person_id'),
+  role: text('role').$type<Role>().notNull(),
+  tokenHash: text('token_hash').notNull().unique(),
+  pairedAt: timestamp('paired_at', { withTimezone: true, mode: 'string' }).notNull(),
+  lastSeenAt: timestamp('last_seen_at', { withTimezone: true, mode: 'string' }),
+});
+
+/** Codes that pair one phone each, by their hash, until they are used or too old. */
+export const pairingCodes = pgTable('pairing_codes', {
+  hash: text('hash').primaryKey(),
+  personId: text('person_id'),
+  role: text('role').$type<Role>().notNull(),
+  validUntil: timestamp('valid_until', { withTimezone: true, mode: 'string' }).notNull(),
+});

@@ -20,7 +20,7 @@ export const ProblemSchema = z.object({
 /** An expected refusal, sent as RFC 9457 problem JSON. */
 export class Problem extends Error {
   constructor(
-    readonly status: 400 | 403 | 404 | 409 | 413 | 422 | 429 | 507,
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 422 | 429 | 507,
     readonly title: string,
     readonly detail: string,
     readonly more: { issues?: Issue[]; current?: unknown } = {},

@@ -1,9 +1,10 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { BodyOf, Endpoint, ParamsOf, QueryOf } from '@ivrak/contract';
+import { type Access, accessTo, type BodyOf, type Endpoint, type ParamsOf, type QueryOf } from '@ivrak/contract';
 import type { Application, Request, Response } from 'express';
 import * as z from 'zod';
 import { breathe } from '../db/breathe.ts';
+import { type Caller, callerOf } from './caller.ts';
 import { Problem, parseOr422, problemJson, unacceptable } from './problem.ts';
 import { isKeepable, unkeepable } from './storable.ts';
 
@@ -16,6 +17,9 @@ export interface Call<E extends Endpoint> {
   body: z.output<BodyOf<E>>;
   query: z.output<QueryOf<E>>;
   who: string;
+  caller: Caller;
+  /** Sent with the answer. */
+  setCookie: (cookie: string) => void;
   /** What is sent, piece by piece, where the call is streamed. */
   stream: AsyncIterable<Uint8Array>;
   /** Says how far long work is, 0 to 1; throws where the caller has gone away, so that a transaction is given up. */
@@ -39,8 +43,9 @@ export const serve = <E extends Endpoint>(endpoint: E, handle: (call: Call<E>) =
 
 const WHO = /^[A-Za-z0-9_-]{1,64}$/;
 
-/** The person who acts, as the interface says; this is a record, not a permission. */
-function whoOf(req: Request): string {
+/** The person who acts: whoever a paired device is of, else as the interface says, which is a record and no permission. */
+function whoOf(req: Request, { personId }: Caller): string {
+  if (personId !== null) return personId;
   const said = req.get('x-ivrak-person') ?? '';
   return WHO.test(said) ? said : 'local';
 }
@@ -56,16 +61,23 @@ function paramsOf(req: Request): Record<string, string> {
   return params;
 }
 
+/** Refuses a call that its caller may not make. */
+type Admits = (caller: Caller, access: Access, call: { params: Record<string, string>; body: unknown }) => Promise<void>;
+
 /** Mounts the routes; what is mounted is what the API description holds. */
-export function mount(app: Application, served: readonly Served[]): void {
+export function mount(app: Application, served: readonly Served[], admits: Admits): void {
   for (const { endpoint: spec, handle } of served) {
+    const access = accessTo(spec);
     app[spec.method](spec.path, async (req: Request, res: Response) => {
+      await admits(callerOf(res), access, { params: req.params as Record<string, string>, body: req.body }); // named parameters only
       const unkept = [...unkeepable(req.query), ...(spec.isSortedOut ? [] : unkeepable(req.body))];
       if (unkept.length > 0) throw unacceptable(unkept);
       const body = spec.body === undefined || spec.isStreamed ? undefined : parseOr422(spec.body, req.body ?? {});
       const query = spec.query === undefined ? undefined : parseOr422(spec.query, req.query);
       const params = paramsOf(req);
-      const asked = { params, body, query, who: whoOf(req), stream: piecesOf(req) };
+      const caller = callerOf(res);
+      const setCookie = (cookie: string) => res.set('set-cookie', cookie);
+      const asked = { params, body, query, who: whoOf(req, caller), caller, setCookie, stream: piecesOf(req) };
       if (req.get('accept') === NDJSON) {
         await answerInLines(res, (reportProgress) => handle({ ...asked, reportProgress }));
         return;

@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { journal, kits, lots, settings, units } from '../db/schema.ts';
+import { devices, journal, kits, lots, settings, units } from '../db/schema.ts';
 import { unacceptable } from '../http/problem.ts';
 import { type Installation, takeUp } from '../installation/installation.ts';
 import type { ExportFile } from '../records/record.ts';
@@ -36,6 +36,8 @@ export async function replaceAll(
       const isTold = inside.settings.some(({ key }) => key === MODEL_NEWS_KEY);
       if (inside.formatVersion < FIRST_WITH_FAMILIES && inside.kits.length > 0 && !isTold)
         await insert(settings, [{ key: MODEL_NEWS_KEY, value: true }]);
+      // The door is this installation's, whatever lies behind it.
+      await insert(devices, await here.db.select().from(devices));
       return inside;
     },
     before,
