@@ -11,7 +11,8 @@ const WITHOUT_WINDOWS = '/usr/bin/chromium-headless-shell';
 const WITH_WINDOWS = '/usr/bin/chromium';
 const program = () => process.env.IVRAK_CHROMIUM ?? (existsSync(WITHOUT_WINDOWS) ? WITHOUT_WINDOWS : WITH_WINDOWS);
 
-async function launch() {
+/** `more`: arguments beside those that every browser here has. */
+export async function launch(more = []) {
   const userDataDir = mkdtempSync(join(tmpdir(), 'ivrak-browser-'));
   const browser = await puppeteer.launch({
     executablePath: program(),
@@ -28,6 +29,7 @@ async function launch() {
       '--disable-sync',
       '--lang=en-GB',
       '--force-color-profile=srgb',
+      ...more,
     ],
   });
   return {
@@ -56,7 +58,7 @@ export async function startBrowser() {
 
 /** One for each worker, before all files; returns what ends them. */
 export async function startBrowsers(count) {
-  const started = await Promise.all(Array.from({ length: count }, launch));
+  const started = await Promise.all(Array.from({ length: count }, () => launch()));
   process.env[VARIABLE] = started.map(({ browser }) => browser.wsEndpoint()).join(' ');
   return () => Promise.all(started.map(({ close }) => close()));
 }

@@ -9,7 +9,7 @@ import { readCaution, startServer } from './server.mjs';
 export const thing = (id, kind, count = 1) => ({ id, kind, count, condition: 'ready' });
 
 /** The scene is filled before each journey; whatever the page complained about fails the journey. */
-export function withCrew() {
+export function withCrew(options = {}) {
   const scene = {
     server: undefined,
     browser: undefined,
@@ -32,7 +32,7 @@ export function withCrew() {
   };
   let close;
   beforeAll(async () => {
-    scene.server = await startServer();
+    scene.server = await startServer(options);
     await readCaution(scene.server.url);
     ({ browser: scene.browser, close } = await startBrowser());
   });

@@ -68,7 +68,6 @@ export {
   CODE_SIGNS,
   endDevice,
   getCertificate,
-  getMe,
   getSharing,
   makeCode,
   pairDevice,

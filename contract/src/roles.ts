@@ -28,7 +28,6 @@ const ACCESS: Readonly<Record<string, Access>> = {
   'post /api/pair': anyone,
   'get /api/certificate.crt': anyone,
   // The crew sheet, and where everything is.
-  'get /api/me': reader,
   'get /api/settings': reader,
   'get /api/catalog': reader,
   'get /api/people': reader,
@@ -60,6 +59,7 @@ const ACCESS: Readonly<Record<string, Access>> = {
   'get /api/use-logs': carrier,
   'get /api/use-logs/:id': carrier,
   // Worked out for whoever looks at a kit; nothing is kept.
+  'put /api/kits/:id/packing': carrier,
   'post /api/compute/needs': carrier,
   'post /api/compute/coverage': carrier,
   'post /api/compute/rules': carrier,

@@ -1,6 +1,7 @@
 import { MEASURES, PlainDateSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
+import { MeSchema } from './sharing.ts';
 
 /** Stands behind every amount: a sign or a code. */
 const CurrencySchema = z
@@ -26,8 +27,13 @@ export const SettingsSchema = z.object({
 export const getSettings = endpoint({
   method: 'get',
   path: '/api/settings',
-  summary: 'Settings of this installation, and its day',
-  answer: SettingsSchema.extend({ today: PlainDateSchema }),
+  summary: 'Settings of this installation, its day, and who asks',
+  answer: SettingsSchema.extend({
+    today: PlainDateSchema,
+    me: MeSchema,
+    /** The crew's phones are let in. */
+    isShared: z.boolean(),
+  }),
 });
 
 export const saveSettings = endpoint({

@@ -32,19 +32,12 @@ const SharingSchema = z.object({
   wrongCodes: z.number().int(),
 });
 
-export const getMe = endpoint({
-  method: 'get',
-  path: '/api/me',
-  summary: 'Who asks: this machine, or a paired device with its person and role',
-  answer: z.object({
-    /** At the machine itself, which may do everything. */
-    isHere: z.boolean(),
-    role: RoleSchema,
-    personId: z.string().nullable(),
-    device: z.string().nullable(),
-    /** Phones are let in. */
-    isShared: z.boolean(),
-  }),
+/** Who asks: the machine itself, which may do everything, or a paired device with its person and role. */
+export const MeSchema = z.object({
+  isHere: z.boolean(),
+  role: RoleSchema,
+  personId: z.string().nullable(),
+  device: z.string().nullable(),
 });
 
 export const getSharing = endpoint({

@@ -156,7 +156,10 @@ describe('the door', () => {
     expect((await phone('get', '/api/kits')).status).toBe(401);
     expect((await phone('get', '/api/kits', { cookie: `__Host-ivrak=${'x'.repeat(43)}` })).status).toBe(401);
     await running.call('get', '/api/kits').expect(200);
-    expect((await running.call('get', '/api/me').expect(200)).body).toMatchObject({ isHere: true, role: 'keeper', isShared: true });
+    expect((await running.call('get', '/api/settings').expect(200)).body).toMatchObject({
+      me: { isHere: true, role: 'keeper' },
+      isShared: true,
+    });
   });
 
   it('answers to its own names only, and to its own pages', async () => {
@@ -195,7 +198,7 @@ describe('a code', () => {
     expect(first.cookie).toMatch(/^__Host-ivrak=[\w-]{43}; Path=\/; Max-Age=\d+; Secure; HttpOnly; SameSite=Strict$/);
     expect((await phone('post', '/api/pair', { body: { code, name: 'another' } })).status).toBe(422);
     const cookie = first.cookie?.split(';')[0] ?? '';
-    expect((await phone('get', '/api/me', { cookie })).body).toMatchObject({
+    expect((await phone('get', '/api/settings', { cookie })).body.me).toEqual({
       isHere: false,
       role: 'carrier',
       personId: 'tomas',

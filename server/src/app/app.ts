@@ -122,7 +122,7 @@ function allRoutes(here: Installation, queues: Queues, door: Door): Served[] {
     ...computeRoutes(here, queues),
     ...transferRoutes(here),
     ...backupRoutes(here),
-    ...settingsRoutes(here),
+    ...settingsRoutes(here, door),
     ...sharingRoutes(here, door),
   ];
   const openapi: Served = serve(

@@ -7,6 +7,7 @@ import type { Db } from '../db/database.ts';
 import { journal, settings } from '../db/schema.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
+import type { Door } from '../sharing/door.ts';
 
 /** Set by the demo's own seed, and gone once somebody says that this is theirs, clears it or imports their own. */
 export const DEMO_KEY = 'isDemo';
@@ -30,8 +31,13 @@ async function readSettings(db: Db): Promise<z.output<typeof SettingsSchema>> {
   };
 }
 
-export const settingsRoutes = (here: Installation): Served[] => [
-  serve(contract.getSettings, async () => ({ ...(await readSettings(here.db)), today: here.today() })),
+export const settingsRoutes = (here: Installation, door: Pick<Door, 'isOpen'>): Served[] => [
+  serve(contract.getSettings, async ({ caller: { isHere, role, personId, device } }) => ({
+    ...(await readSettings(here.db)),
+    today: here.today(),
+    me: { isHere, role: role ?? 'reader', personId, device: device?.name ?? null },
+    isShared: door.isOpen,
+  })),
   serve(contract.saveSettings, async ({ body }) => {
     await here.db.transaction(async (tx) => {
       const put = (key: string, value: string) =>

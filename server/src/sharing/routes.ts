@@ -42,13 +42,6 @@ export function sharingRoutes(here: Installation, door: Door): Served[] {
     throw unacceptable([{ path: 'code', message: 'is no code, or is used or older than ten minutes; ask for a new one' }]);
   };
   return [
-    serve(contract.getMe, ({ caller: { isHere, role, personId, device } }) => ({
-      isHere,
-      role: role ?? 'reader',
-      personId,
-      device: device?.name ?? null,
-      isShared: door.isOpen,
-    })),
     serve(contract.getSharing, sharing),
     serve(contract.setSharing, async ({ body: { isOn } }) => {
       try {

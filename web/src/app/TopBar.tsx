@@ -2,14 +2,19 @@ import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mant
 import { IconBulbOff, IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
 import { clsx } from 'clsx';
 import { Link, NavLink, useMatch } from 'react-router';
+import { useSettings } from '../data/queries.ts';
+import { useMe } from '../sharing/queries.ts';
 import { useLamp } from '../theme/lamp.ts';
 import { UseButton } from '../use/UseButton.tsx';
-import { SCREENS } from './screens.ts';
+import { isFor, SCREENS } from './screens.ts';
 import css from './shell.module.css';
 
 const IN_BAR = SCREENS.filter(({ inBar }) => inBar);
 
 export function TopBar() {
+  const { role, isHere } = useMe();
+  const isShared = useSettings().data?.isShared === true;
+  const places = role === 'reader' ? SCREENS.filter(({ path }) => path === '/crew/sheet') : IN_BAR.filter((screen) => isFor(screen, role));
   const kitId = useMatch('/kits/:id/*')?.params.id;
   const isMuster = useMatch('/') !== null;
   return (
@@ -21,12 +26,17 @@ export function TopBar() {
         IVRAK
       </Link>
       <nav className={css.topPlaces} aria-label="Main">
-        {IN_BAR.map(({ path, name }) => (
+        {places.map(({ path, name }) => (
           <NavLink key={path} to={path} end={path === '/'}>
             {name}
           </NavLink>
         ))}
       </nav>
+      {isHere && isShared && (
+        <Link to="/settings" className={css.sharedMark}>
+          Phones let in
+        </Link>
+      )}
       <button type="button" className={css.findButton} onClick={openPalette}>
         <span>Find anything</span>
         <kbd>Ctrl K</kbd>
@@ -41,7 +51,7 @@ export function TopBar() {
       >
         <IconSettings size={20} />
       </ActionIcon>
-      <UseButton kitId={kitId} isHiddenOnPhone={isMuster} />
+      {role !== 'reader' && <UseButton kitId={kitId} isHiddenOnPhone={isMuster} />}
     </header>
   );
 }

@@ -1,3 +1,4 @@
+import type { Role } from '@ivrak/contract';
 import type { ComponentType } from 'react';
 
 export interface Screen {
@@ -10,6 +11,8 @@ export interface Screen {
   key?: string;
   /** Stands in the bar at the top. */
   inBar?: true;
+  /** The least role of a paired device that it is for; absent: a carrier's. */
+  least?: Role;
   /** Has the whole page to itself, without the bar at the top. */
   isBare?: true;
   /** Where tests look at it, with the demo crew; those marked `phone` also on a phone for accessibility. */
@@ -158,6 +161,7 @@ export const SCREENS: readonly Screen[] = [
   {
     path: '/buy',
     name: 'Buy',
+    least: 'keeper',
     does: 'what to order where, at the least outlay',
     key: 'b',
     inBar: true,
@@ -209,6 +213,7 @@ export const SCREENS: readonly Screen[] = [
     path: '/crew/sheet',
     name: 'Crew sheet',
     does: null,
+    least: 'reader',
     looks: ['/crew/sheet'],
     load: async () => (await import('../crew/CrewSheet.tsx')).CrewSheet,
   },
@@ -285,6 +290,26 @@ export const SCREENS: readonly Screen[] = [
   },
   { path: '/debrief/:id', name: 'Debrief', does: null, looks: [], load: async () => (await import('../use/DebriefPage.tsx')).DebriefPage },
   {
+    path: '/pair',
+    name: 'Pair',
+    does: null,
+    isBare: true,
+    isForPhone: true,
+    least: 'reader',
+    looks: ['/pair'],
+    load: async () => (await import('../sharing/PairPage.tsx')).PairPage,
+  },
+  {
+    path: '/trust',
+    name: 'Trust',
+    does: null,
+    isBare: true,
+    isForPhone: true,
+    least: 'reader',
+    looks: ['/trust'],
+    load: async () => (await import('../sharing/TrustPage.tsx')).TrustPage,
+  },
+  {
     path: '/settings',
     name: 'Settings',
     does: 'export, import, who you are',
@@ -296,3 +321,8 @@ export const SCREENS: readonly Screen[] = [
 
 /** A path without what is filled into it: where the palette leads. */
 export const plainPath = (path: string): string => path.replace(/\/:\w+\?$/, '');
+
+const ROLES_UP: readonly Role[] = ['reader', 'carrier', 'keeper'];
+/** Whether a screen is for whoever has this role. */
+export const isFor = ({ least = 'carrier' }: Pick<Screen, 'least'>, role: Role): boolean =>
+  ROLES_UP.indexOf(role) >= ROLES_UP.indexOf(least);

@@ -3,9 +3,14 @@ import type { KitView } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { setCurrency, setMeasures } from '../drawing/figures.ts';
 import { takeShipped, useCatalog } from './catalog.ts';
-import { api, whoAmI } from './client.ts';
+import { ApiError, api, whoAmI } from './client.ts';
 
-export const queryClient = new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1, refetchOnWindowFocus: true } } });
+/** A refusal stays one however often it is asked; a server that does not answer may have been starting. */
+const mayRetry = (failures: number, error: unknown): boolean => failures < 1 && !(error instanceof ApiError && error.status < 500);
+
+export const queryClient = new QueryClient({
+  defaultOptions: { queries: { staleTime: 2000, retry: mayRetry, refetchOnWindowFocus: true } },
+});
 
 /** A kit as Muster lists it: its packing in figures only, and of its set what it is called. */
 export type MusteredKit = Omit<KitView, 'packing' | 'inSet'> & { inSet: { id: string; name: string } | null };

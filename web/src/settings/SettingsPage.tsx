@@ -1,3 +1,4 @@
+import { ROLE_NAMES } from '@ivrak/contract';
 import { MEASURES } from '@ivrak/core/model';
 import { Button, FileButton, Select, TextInput, useMantineColorScheme } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
@@ -5,6 +6,8 @@ import type { RefObject } from 'react';
 import { useRef, useState } from 'react';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../data/client.ts';
 import { queryClient, settingsQuery, usePeople, useSettings } from '../data/queries.ts';
+import { Phones } from '../sharing/Phones.tsx';
+import { useMe } from '../sharing/queries.ts';
 import { CAUTION } from '../ui/caution.ts';
 import parts from '../ui/parts.module.css';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -14,15 +17,21 @@ import { JournalYears } from './JournalYears.tsx';
 import css from './settings.module.css';
 
 export function SettingsPage() {
+  const isKeeper = useMe().role === 'keeper';
   return (
     <main id="main" className={css.settings}>
       <h1>Settings</h1>
       <div className={css.grid}>
         <You />
-        <MoneyAndMeasures />
-        <Transfer />
-        <BeginOwn />
-        <Journal />
+        {isKeeper && (
+          <>
+            <Phones />
+            <MoneyAndMeasures />
+            <Transfer />
+            <BeginOwn />
+            <Journal />
+          </>
+        )}
         <Caution />
       </div>
     </main>
@@ -30,22 +39,29 @@ export function SettingsPage() {
 }
 
 function You() {
+  const me = useMe();
   const people = usePeople().data?.people ?? [];
   const [person, setPerson] = useState(whoAmI());
   const { colorScheme, setColorScheme } = useMantineColorScheme();
   return (
     <section className="stack">
       <h2>You and this screen</h2>
-      <Select
-        label="You are"
-        description="Stands in the journal beside what you change; it is no password."
-        data={[{ value: 'local', label: 'not said' }, ...people.map(({ id, name }) => ({ value: id, label: name }))]}
-        value={person}
-        onChange={(value) => {
-          setWhoAmI(value ?? 'local');
-          setPerson(value ?? 'local');
-        }}
-      />
+      {me.isHere ? (
+        <Select
+          label="You are"
+          description="Stands in the journal beside what you change; it is no password."
+          data={[{ value: 'local', label: 'not said' }, ...people.map(({ id, name }) => ({ value: id, label: name }))]}
+          value={person}
+          onChange={(value) => {
+            setWhoAmI(value ?? 'local');
+            setPerson(value ?? 'local');
+          }}
+        />
+      ) : (
+        <p>
+          This is <b>{me.device}</b>, of {people.find(({ id }) => id === me.personId)?.name ?? 'nobody'}: it {ROLE_NAMES[me.role].may}.
+        </p>
+      )}
       <Select
         label="Light"
         data={[

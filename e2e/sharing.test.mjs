@@ -1,0 +1,101 @@
+// The crew's phones: let in, paired by a code, each with its role, and shut out again.
+import { createHash, X509Certificate } from 'node:crypto';
+import { hostname } from 'node:os';
+import { afterAll, describe, expect, it } from 'vitest';
+import { launch } from './browser.mjs';
+import { withCrew } from './crew.mjs';
+import { Person } from './page.mjs';
+
+const scene = withCrew({ env: { IVRAK_SHARE_PORT: '0' } });
+const NAME = `${hostname()
+  .toLowerCase()
+  .replace(/\.local$/, '')}.local`;
+
+/** What a browser compares of a certificate that it was told to trust: the hash of its public key. */
+const keyOf = (pem) =>
+  createHash('sha256')
+    .update(new X509Certificate(pem).publicKey.export({ type: 'spki', format: 'der' }))
+    .digest('base64');
+
+let phone;
+let address;
+let closePhone;
+
+describe('a phone of the crew', () => {
+  const toSettings = async () => {
+    await scene.person.goTo(`${scene.server.url}/settings`);
+    await scene.person.sees('Phones of the crew');
+  };
+  const LET_IN = '::-p-text(Let the crew’s phones in)';
+
+  it('is let in by a switch, from where its address and its certificate are told', async () => {
+    const { person, server } = scene;
+    await toSettings();
+    await person.page.locator(LET_IN).click();
+    await person.sees('Phones reach this at');
+    await person.sees('Phones let in');
+    await person.isAccessible('settings with phones');
+    const { addresses } = await scene.api('/api/sharing');
+    address = addresses.find((one) => one.includes(NAME));
+    const authority = await (await fetch(`${server.url}/api/certificate.crt`)).text();
+    const { browser, close } = await launch([
+      `--host-resolver-rules=MAP ${NAME} 127.0.0.1`,
+      // As a phone that has learnt to trust it.
+      `--ignore-certificate-errors-spki-list=${keyOf(authority)}`,
+    ]);
+    closePhone = close;
+    const page = await browser.newPage();
+    await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    phone = new Person(page);
+  });
+  afterAll(() => closePhone?.());
+
+  it('is asked for a code before it sees anything, and is let in by it as whose it is', async () => {
+    const { person } = scene;
+    await toSettings();
+    await phone.goTo(address);
+    await phone.sees('Pair this device');
+    await phone.isAccessible('pairing');
+    phone.errors.length = 0; // what it may not see yet is refused, which the browser writes down
+    await person.choose('Whose', 'Tomas Arnhold');
+    await person.press('Make a code');
+    await person.sees('For one phone, until');
+    const code = await person.page.$eval('.sharing_code', (node) => node.textContent);
+    await phone.type('Code', code);
+    await phone.type('This device is', 'Tomas’ phone');
+    await phone.press('Pair');
+    await phone.sees('Muster');
+    await phone.goTo(`${address}/settings`);
+    await phone.sees('Tomas’ phone');
+    await phone.sees('of Tomas Arnhold');
+    await expect
+      .poll(async () => (await scene.api('/api/sharing')).devices.map(({ name, role }) => [name, role]))
+      .toEqual([['Tomas’ phone', 'carrier']]);
+  });
+
+  it('inspects its own kit, under its own name, and is told where another’s is not its to look after', async () => {
+    await phone.goTo(`${address}/kits/bow-pocket/inspect`);
+    await phone.press('Start');
+    await phone.sees('I remember how to use this');
+    const { open } = await scene.api('/api/kits/bow-pocket/inspections');
+    expect(open.who).toBe('tomas');
+    phone.errors.length = 0;
+    await phone.goTo(`${address}/kits/helm-vest/inspect`);
+    await phone.press('Start');
+    await phone.sees('somebody else’s');
+    phone.errors.length = 0;
+  });
+
+  it('is out at its next step once it is shut out', async () => {
+    const { person } = scene;
+    await toSettings();
+    await person.press('Shut Tomas’ phone out');
+    await expect.poll(async () => (await scene.api('/api/sharing')).devices).toEqual([]);
+    await phone.goTo(address);
+    await phone.sees('Pair this device');
+    phone.errors.length = 0;
+    await person.page.locator(LET_IN).click();
+    await expect.poll(async () => (await scene.api('/api/sharing')).isOn).toBe(false);
+    await expect(phone.page.goto(address)).rejects.toThrow(/ERR_/);
+  });
+});
