@@ -20,6 +20,7 @@ const ON_BOTH = [
   'catalog',
   'journalYears',
   'lateEntries',
+  'live',
   'moving',
   'operations',
   'orders',

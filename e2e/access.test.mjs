@@ -40,7 +40,7 @@ describe('every screen, by day and at dusk', () => {
     await looker.sees('Read this once');
     await looker.isAccessible('caution');
     await readCaution(fresh.url);
-    await looker.page.reload({ waitUntil: 'networkidle0' });
+    await looker.page.reload({ waitUntil: 'networkidle2' });
     await looker.sees('What is the first kit for?');
     await looker.isAccessible('empty Muster');
     // The page asks nothing more of a server that goes.

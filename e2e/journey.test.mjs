@@ -41,7 +41,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
     await person.page.locator(by('I have read this', 'checkbox')).click();
     await person.press('Go to Muster');
     await person.sees('Next, in date order');
-    await person.page.reload({ waitUntil: 'networkidle0' });
+    await person.page.reload({ waitUntil: 'networkidle2' });
     await person.sees('Next, in date order');
   });
 
@@ -172,7 +172,7 @@ describe('from nothing to a kit that is built, fitted, dated, used and restocked
   });
 
   it('marks a cheap tourniquet from an unknown seller as suspect', async () => {
-    await person.page.reload({ waitUntil: 'networkidle0' });
+    await person.page.reload({ waitUntil: 'networkidle2' });
     await person.choose('Kind', 'Windlass tourniquet');
     await person.type('Price each', '9.50');
     await person.sees('it will be received as suspect');

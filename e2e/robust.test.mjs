@@ -76,7 +76,7 @@ describe('the server goes away', () => {
     await person.page.keyboard.press('1');
     await person.sees('2 entries are kept in this browser');
     await restart();
-    await person.page.reload({ waitUntil: 'networkidle0' });
+    await person.page.reload({ waitUntil: 'networkidle2' });
     await person.sees('all 2 entries are kept by the server');
     const { logs } = await api('/api/use-logs');
     expect(logs).toMatchObject([{ kitId: 'console-case', isOpen: true, entryCount: 2 }]);

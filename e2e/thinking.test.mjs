@@ -165,7 +165,7 @@ describe('judgement', () => {
     await person.page.keyboard.press('Enter');
     await person.sees('Set aside: 1');
     await person.saved();
-    await person.page.reload({ waitUntil: 'networkidle0' });
+    await person.page.reload({ waitUntil: 'networkidle2' });
     await open();
     await person.page.locator('summary ::-p-text(Set aside: 1)').click();
     await person.sees('for the next drill');

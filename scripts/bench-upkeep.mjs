@@ -65,7 +65,7 @@ export async function benchStores(report) {
     await readCaution(server.url);
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });
-    await page.goto(`${server.url}/stores?take=table`, { waitUntil: 'networkidle0' });
+    await page.goto(`${server.url}/stores?take=table`, { waitUntil: 'networkidle2' });
     const took = [];
     for (let round = 0; round < 3; round += 1) {
       took.push(
@@ -93,10 +93,10 @@ export async function benchStores(report) {
           return done;
         }, csvOf(2000)),
       );
-      await page.goto(`${server.url}/stores?take=table`, { waitUntil: 'networkidle0' });
+      await page.goto(`${server.url}/stores?take=table`, { waitUntil: 'networkidle2' });
     }
     report('a CSV of 2,000 rows, from pasting it to its being in stores, median of three', median(took) / 1000, 's', 3);
-    await page.goto(`${server.url}/stores`, { waitUntil: 'networkidle0' });
+    await page.goto(`${server.url}/stores`, { waitUntil: 'networkidle2' });
     await page.waitForSelector('.stores_unitTable tbody tr b');
     const gaps = await page.evaluate(measureScrolling, 120);
     const slow = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length * 0.95)];

@@ -192,7 +192,7 @@ async function benchRepaint() {
     if (!saved.ok) throw new Error(await saved.text());
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });
-    await page.goto(`${server.url}/kits/console-case/bench`, { waitUntil: 'networkidle0' });
+    await page.goto(`${server.url}/kits/console-case/bench`, { waitUntil: 'networkidle2' });
     // The packing of what lies there runs in its worker and is no part of the repaint; let it come to rest first.
     await new Promise((resolve) => setTimeout(resolve, 6000));
     const added = await page.evaluate(measureChanges, 'add', 12);
@@ -260,7 +260,7 @@ async function benchFramesOf(what, things, limit) {
     if (!saved.ok) throw new Error(await saved.text());
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });
-    await page.goto(`${server.url}/kits/committee-bag/fit`, { waitUntil: 'networkidle0' });
+    await page.goto(`${server.url}/kits/committee-bag/fit`, { waitUntil: 'networkidle2' });
     await page.waitForSelector('.fit_reachList');
     await new Promise((resolve) => setTimeout(resolve, 6000));
     const longest = [];

@@ -149,7 +149,7 @@ try {
     await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
     await page.evaluateOnNewDocument((scheme) => localStorage.setItem('mantine-color-scheme-value', scheme), 'light');
     if (view.act === useScene || view.act === handOverScene) await page.evaluateOnNewDocument(fixClock);
-    await page.goto(server.url + view.path, { waitUntil: 'networkidle0' });
+    await page.goto(server.url + view.path, { waitUntil: 'networkidle2' });
     await page.evaluate(() => document.fonts.ready);
     if (view.act) await view.act(page);
     await new Promise((resolve) => setTimeout(resolve, 400));

@@ -40,6 +40,7 @@ export {
   savePacking,
 } from './kits.ts';
 export { comparePublished, deleteList, listLists, makeKitOfList, saveList } from './lists.ts';
+export { getChanges, PAGE_HEADER } from './live.ts';
 export { deleteLoadout, getCarry, getToday, listLoadouts, saveLoadout, saveWeek } from './loadouts.ts';
 export { moveModule, restockModule } from './modules.ts';
 export { getNoticeFeed, HitSchema, importNotices, listNotices } from './notices.ts';

@@ -29,6 +29,7 @@ const ACCESS: Readonly<Record<string, Access>> = {
   'get /api/certificate.crt': anyone,
   // The crew sheet, and where everything is.
   'get /api/settings': reader,
+  'get /api/changes': reader,
   'get /api/catalog': reader,
   'get /api/people': reader,
   'get /api/places': reader,

@@ -135,7 +135,7 @@ describe('the description of the calls', () => {
   it('describes what is mounted', async () => {
     const app = express();
     app.use(express.json());
-    mount(app, served, async () => undefined);
+    mount(app, served, { admits: async () => undefined, changed: () => undefined });
     app.use(problemHandler(silent));
     expect((await request(app).get('/api/things/7')).body).toEqual({ id: '7' });
     const made = await request(app).post('/api/things').set('x-ivrak-person', 'ruth').send({ name: 'kit' });

@@ -29,6 +29,7 @@ import type { Installation } from '../installation/installation.ts';
 import { moduleRoutes } from '../kits/moduleRoutes.ts';
 import { kitRoutes } from '../kits/routes.ts';
 import { listRoutes } from '../lists/routes.ts';
+import { liveRoutes } from '../live/routes.ts';
 import { loadoutRoutes } from '../loadouts/loadoutRoutes.ts';
 import { reachRoutes } from '../loadouts/reachRoutes.ts';
 import { noticeRoutes } from '../notices/routes.ts';
@@ -81,7 +82,10 @@ export function createApp(here: Installation, { log, queues, door = new Door() }
   // What may be larger than memory is read by its handler.
   app.use('/api', (req, res, next) => (STREAMED.has(`/api${req.path}`) ? next() : readBody(req, res, next)));
 
-  mount(app, allRoutes(here, queues, door), (caller, access, call) => checkAccess(here, caller, access, call));
+  mount(app, allRoutes(here, queues, door), {
+    admits: (caller, access, call) => checkAccess(here, caller, access, call),
+    changed: (by) => here.live.changed(by),
+  });
   app.use('/api', (req) => {
     throw notFound('call', `${req.method} ${req.originalUrl.split('?')[0]}`);
   });
@@ -124,6 +128,7 @@ function allRoutes(here: Installation, queues: Queues, door: Door): Served[] {
     ...backupRoutes(here),
     ...settingsRoutes(here, door),
     ...sharingRoutes(here, door),
+    ...liveRoutes(here),
   ];
   const openapi: Served = serve(
     contract.getApiDescription,

@@ -11,6 +11,7 @@ import { openDb } from '../db/open.ts';
 import { isNewDatabase, seedDemo } from '../demo/seed.ts';
 import { Problem } from '../http/problem.ts';
 import { createInstallation, type Installation } from '../installation/installation.ts';
+import type { Live } from '../installation/live.ts';
 import { DEFAULT_DATA_FOLDER } from '../paths.ts';
 import { Door, DoorError, SHARED_PORT } from '../sharing/door.ts';
 import { replaceAll } from '../transfer/store.ts';
@@ -79,6 +80,7 @@ async function main(): Promise<void> {
   });
   const app = createApp(here, { log, queues, door });
   stopper.door = door;
+  stopper.live = here.live;
   stopper.server = createServer(app);
   stopper.server.requestTimeout = LONGEST_UPLOAD_MS;
   await bind(stopper.server, port).catch(async (error: unknown) => {
@@ -137,8 +139,8 @@ async function restoreLast(here: Installation, aside: string | null): Promise<vo
 }
 
 /** The first signal lets running requests end and closes the database, at whatever stage; a second one stops at once. */
-function stopOnSignals(close: () => Promise<void>): { server: Server | null; door: Door | null } {
-  const stopper: { server: Server | null; door: Door | null } = { server: null, door: null };
+function stopOnSignals(close: () => Promise<void>): { server: Server | null; door: Door | null; live: Live | null } {
+  const stopper: ReturnType<typeof stopOnSignals> = { server: null, door: null, live: null };
   let isStopping = false;
   const end = async () => {
     await close();
@@ -148,7 +150,8 @@ function stopOnSignals(close: () => Promise<void>): { server: Server | null; doo
   const stop = () => {
     if (isStopping) process.exit(1);
     isStopping = true;
-    const { server, door } = stopper;
+    const { server, door, live } = stopper;
+    live?.end();
     void door?.shut({ isKept: false });
     if (server === null) {
       void end();

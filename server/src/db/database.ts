@@ -4,6 +4,8 @@ import type * as schema from './schema.ts';
 
 /** Where servers on one database tell each other, by the schema, that what they keep in memory has changed. */
 export const CHANGES_CHANNEL = 'ivrak';
+/** Where they tell, by the schema and who they are, that something stands in the journal. */
+export const JOURNAL_CHANNEL = 'ivrak_journal';
 
 /** Repositories take only this, so that the driver stays a matter of whoever opens. */
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -26,6 +28,8 @@ export interface OpenDb {
   layOut(schema: string): Promise<void>;
   /** Told when another server on the same database has changed what is kept in memory. */
   onChangeElsewhere(listener: () => void): void;
+  /** Told when something was changed through another server on the same database. */
+  onJournalElsewhere(listener: () => void): void;
   /** Where the database lies that a restored one takes the place of; null: none. */
   aside: string | null;
   /** Room on the disk that the data lies on; null: not to be told, as for a database in memory. */

@@ -62,6 +62,7 @@ export async function openDb(folder: string | null, options: OpenOptions = {}): 
       },
       // No other server can have it open.
       onChangeElsewhere: () => undefined,
+      onJournalElsewhere: () => undefined,
       freeBytes: async () => (folder === null ? null : freeBytesAt(folder)),
       close: async () => {
         stopCheckpoints();

@@ -1,8 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
 import { MIGRATIONS_FOLDER } from '../paths.ts';
-import { CHANGES_CHANNEL, type Db, type OpenDb } from './database.ts';
+import { CHANGES_CHANNEL, type Db, JOURNAL_CHANNEL, type OpenDb } from './database.ts';
 import { FolderError } from './folder.ts';
 import { layOut, migrateTo, type Place, pendingMigrations } from './migrate.ts';
 import * as schema from './schema.ts';
@@ -30,7 +31,11 @@ const LONGEST_WAIT_MS = 30_000;
 export async function openPostgres(url: string, { crew = 'crew', warn = () => undefined }: PostgresOptions = {}): Promise<OpenDb> {
   if (!CREW.test(crew)) throw new FolderError(`IVRAK_CREW must be small letters, digits and _, at most 40, not "${crew}".`);
   const place: Place = { schema: `crew_${crew}`, book: `crew_${crew}` };
-  const settings = { connectionString: url, application_name: 'ivrak', options: `-c search_path=${place.schema} -c timezone=UTC` };
+  const settings = {
+    connectionString: url,
+    application_name: `ivrak-${randomUUID()}`,
+    options: `-c search_path=${place.schema} -c timezone=UTC`,
+  };
   const pool = new LendingPool({ ...settings, max: MOST_CONNECTIONS });
   pool.on('error', (error) => warn(error, 'an idle connection to the database broke'));
   // One that breaks while it is lent fails its query, which says so; unheard, it would end the process.
@@ -66,6 +71,7 @@ export async function openPostgres(url: string, { crew = 'crew', warn = () => un
         await raw((tx) => tx.execute(sql.raw(tellOfChanges(beside))));
       },
       onChangeElsewhere: ear.tell,
+      onJournalElsewhere: ear.tellOfJournal,
       freeBytes: async () => null,
       close: async () => {
         await ear.close();
@@ -162,11 +168,17 @@ const tellOfChanges = (schemaName: string): string => `
   drop trigger if exists ivrak_tell on "${schemaName}"."${table}";
   create trigger ivrak_tell after insert or update or delete or truncate on "${schemaName}"."${table}"
     for each statement execute function "${schemaName}".ivrak_tell();`,
-  ).join('')}`;
+  ).join('')}
+  create or replace function "${schemaName}".ivrak_tell_journal() returns trigger language plpgsql as
+    $$ begin perform pg_notify('${JOURNAL_CHANNEL}', tg_table_schema || ' ' || current_setting('application_name')); return null; end $$;
+  drop trigger if exists ivrak_tell_journal on "${schemaName}".journal;
+  create trigger ivrak_tell_journal after insert on "${schemaName}".journal
+    for each statement execute function "${schemaName}".ivrak_tell_journal();`;
 
 /** Hears what other servers change, on a connection of its own. After it broke anything may have changed. */
 function listen(settings: pg.ClientConfig, schemaName: string, warn: (error: unknown, text: string) => void) {
   const listeners = new Set<() => void>();
+  const ofJournal = new Set<() => void>();
   const tellAll = () => {
     for (const listener of listeners) listener();
   };
@@ -185,14 +197,18 @@ function listen(settings: pg.ClientConfig, schemaName: string, warn: (error: unk
   const begin = async () => {
     const mine = new pg.Client(settings);
     client = mine;
-    mine.on('notification', ({ payload }) => {
-      if (payload === schemaName) tellAll();
+    mine.on('notification', ({ channel, payload = '' }) => {
+      const [of, by] = payload.split(' ');
+      if (of !== schemaName) return;
+      if (channel === CHANGES_CHANNEL) tellAll();
+      // What was written through here is known here.
+      else if (by !== settings.application_name) for (const listener of ofJournal) listener();
     });
     mine.on('error', (error) => warn(error, 'the connection that hears of changes broke'));
     mine.on('end', again);
     try {
       await mine.connect();
-      await mine.query(`listen ${CHANGES_CHANNEL}`);
+      await mine.query(`listen ${CHANGES_CHANNEL}; listen ${JOURNAL_CHANNEL}`);
       waitMs = FIRST_WAIT_MS;
       tellAll();
     } catch (error) {
@@ -203,6 +219,7 @@ function listen(settings: pg.ClientConfig, schemaName: string, warn: (error: unk
   const begun = begin();
   return {
     tell: (listener: () => void) => void listeners.add(listener),
+    tellOfJournal: (listener: () => void) => void ofJournal.add(listener),
     close: async () => {
       isClosed = true;
       clearTimeout(timer);

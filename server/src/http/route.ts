@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { type Access, accessTo, type BodyOf, type Endpoint, type ParamsOf, type QueryOf } from '@ivrak/contract';
+import { type Access, accessTo, type BodyOf, type Endpoint, PAGE_HEADER, type ParamsOf, type QueryOf } from '@ivrak/contract';
 import type { Application, Request, Response } from 'express';
 import * as z from 'zod';
 import { breathe } from '../db/breathe.ts';
@@ -61,11 +61,16 @@ function paramsOf(req: Request): Record<string, string> {
   return params;
 }
 
+interface Mounted {
+  admits: Admits;
+  /** Told after each call that may have changed something, with the page that made it. */
+  changed: (by: string | null) => void;
+}
 /** Refuses a call that its caller may not make. */
 type Admits = (caller: Caller, access: Access, call: { params: Record<string, string>; body: unknown }) => Promise<void>;
 
 /** Mounts the routes; what is mounted is what the API description holds. */
-export function mount(app: Application, served: readonly Served[], admits: Admits): void {
+export function mount(app: Application, served: readonly Served[], { admits, changed }: Mounted): void {
   for (const { endpoint: spec, handle } of served) {
     const access = accessTo(spec);
     app[spec.method](spec.path, async (req: Request, res: Response) => {
@@ -80,9 +85,11 @@ export function mount(app: Application, served: readonly Served[], admits: Admit
       const asked = { params, body, query, who: whoOf(req, caller), caller, setCookie, stream: piecesOf(req) };
       if (req.get('accept') === NDJSON) {
         await answerInLines(res, (reportProgress) => handle({ ...asked, reportProgress }));
+        if (mayChange(spec)) changed(pageOf(req));
         return;
       }
       const result = await handle({ ...asked, reportProgress: whileThere(res) });
+      if (mayChange(spec)) changed(pageOf(req));
       if (result instanceof Readable) await pipeline(result, res.status(200).type(spec.contentType ?? 'application/json'));
       else if (spec.contentType === undefined) res.status(spec.status ?? 200).json(result);
       else
@@ -92,6 +99,13 @@ export function mount(app: Application, served: readonly Served[], admits: Admit
           .send(result);
     });
   }
+}
+
+const mayChange = ({ method, path }: Endpoint): boolean => method !== 'get' && !path.startsWith('/api/compute/');
+
+function pageOf(req: Request): string | null {
+  const said = req.get(PAGE_HEADER) ?? '';
+  return WHO.test(said) ? said : null;
 }
 
 /** What is not read any more after a refusal is let go by, so that who sends it hears the refusal. */

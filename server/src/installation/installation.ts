@@ -3,6 +3,7 @@ import type { OpenDb } from '../db/database.ts';
 import { Urgent } from '../db/urgent.ts';
 import { LiveCatalog } from './catalog.ts';
 import { HeatOfPlaces } from './heat.ts';
+import { Live } from './live.ts';
 import { Memory } from './memory.ts';
 import type { StoredKit } from './storedKit.ts';
 
@@ -23,10 +24,11 @@ export interface Installation {
   readonly catalog: LiveCatalog;
   readonly heat: HeatOfPlaces;
   readonly memory: Memory<StoredKit>;
+  readonly live: Live;
 }
 
 export async function createInstallation(
-  { db, describe, freeBytes, atOnce, exclusively, layOut, schema, onChangeElsewhere }: OpenDb,
+  { db, describe, freeBytes, atOnce, exclusively, layOut, schema, onChangeElsewhere, onJournalElsewhere }: OpenDb,
   today: () => PlainDate,
   backupFolder: string | null = null,
 ): Promise<Installation> {
@@ -49,8 +51,10 @@ export async function createInstallation(
     catalog,
     heat,
     memory,
+    live: new Live(),
   };
   await takeUp(here);
+  onJournalElsewhere(() => here.live.changed(null));
   onChangeElsewhere(() => void takeUp(here).catch(() => undefined)); // a database that is gone is said by the next call
   return here;
 }

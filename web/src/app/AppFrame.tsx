@@ -75,6 +75,7 @@ function useQuiet(): boolean {
         setQuiet(true);
         // What was logged while the server was away is sent from any screen.
         void untilItComes(() => import('../use/useLog.ts'));
+        void untilItComes(() => import('../data/live.ts')).then(({ listenForChanges }) => listenForChanges());
       },
       { timeout: 3000 },
     );

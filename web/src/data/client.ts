@@ -1,6 +1,8 @@
 import type * as contract from '@ivrak/contract';
 import type { AnswerOf, Endpoint, Method, ParamsOf, SentBodyOf, SentQueryOf } from '@ivrak/contract';
 
+import { pageHeader } from './page.ts';
+
 export interface ProblemIssue {
   path: string;
   message: string;
@@ -43,7 +45,7 @@ function early(method: Method, path: string): Promise<Response> | undefined {
 }
 
 /** Who acts, with every call. */
-export const personHeader = (): Record<string, string> => ({ 'x-ivrak-person': whoAmI() });
+export const personHeader = (): Record<string, string> => ({ 'x-ivrak-person': whoAmI(), ...pageHeader() });
 
 type Records = typeof contract;
 type Routes = Extract<Records[keyof Records], Endpoint>;

@@ -1,6 +1,7 @@
 import { freeId } from '@ivrak/core/catalog';
 import { schemaResolver, useForm } from '@mantine/form';
-import type { FormEvent } from 'react';
+import { type FormEvent, useEffect } from 'react';
+import { holdStill } from '../data/live.ts';
 
 /** `give it a name` stands after a field's path in an answer of the server; beside the field it is a sentence. */
 const sentence = (text: string): string => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}${/[.?]$/.test(text) ? '' : '.'}`;
@@ -22,6 +23,9 @@ export function useRecordForm<T extends { id: string; name: string }>({ schema, 
     initialValues: initial,
     validate: (values) => Object.fromEntries(Object.entries(issuesOf(named(values))).map(([path, text]) => [path, sentence(String(text))])),
   });
+  const isDirty = form.isDirty();
+  // What is being filled in must not go because somebody else changed the same.
+  useEffect(() => (isDirty ? holdStill() : undefined), [isDirty]);
   return {
     form,
     /** Goes on with what the schema read, once every field is in order. */
