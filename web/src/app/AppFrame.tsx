@@ -17,6 +17,7 @@ const BARE = SCREENS.filter(({ isBare }) => isBare).map(({ path }) => path);
 /** None of these is needed before the first screen stands. */
 const Palette = late(async () => (await import('./Palette.tsx')).Palette);
 const ClockWarning = late(async () => (await import('./ClockWarning.tsx')).ClockWarning);
+const AwayMark = late(async () => (await import('./AwayMark.tsx')).AwayMark);
 const PairHere = late(async () => (await import('../sharing/PairPage.tsx')).PairHere);
 const TrustPage = late(async () => (await import('../sharing/TrustPage.tsx')).TrustPage);
 const KeysHelp = late(async () => (await import('./KeysHelp.tsx')).KeysHelp);
@@ -29,6 +30,11 @@ export function AppFrame() {
   const { pathname } = useLocation();
   const help = useKeysHelp();
   const isQuiet = useQuiet();
+  const isPaired = settings.data?.me.isHere === false;
+  useEffect(() => {
+    // A phone goes where the machine is not; the machine itself is always there.
+    if (isQuiet && isPaired) void untilItComes(() => import('../away/withoutServer.ts')).then(({ keepWithinReach }) => keepWithinReach());
+  }, [isQuiet, isPaired]);
   useKeys({
     '?': help.open,
     ...Object.fromEntries(SCREENS.flatMap(({ key, path }) => (key === undefined ? [] : [[`g ${key}`, () => navigate(path)]]))),
@@ -47,7 +53,10 @@ export function AppFrame() {
   return (
     <div className={clsx(css.appFrame, 'print-open')}>
       {!isBare && <TopBar />}
-      <Suspense fallback={null}>{isQuiet && <ClockWarning />}</Suspense>
+      <Suspense fallback={null}>
+        {isQuiet && <ClockWarning />}
+        {isQuiet && <AwayMark />}
+      </Suspense>
       <Outlet />
       {/* A screen begins at its top, and is found again where it was left. */}
       <ScrollRestoration getKey={({ pathname }) => pathname} />

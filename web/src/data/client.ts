@@ -1,6 +1,8 @@
 import type * as contract from '@ivrak/contract';
 import type { AnswerOf, Endpoint, Method, ParamsOf, SentBodyOf, SentQueryOf } from '@ivrak/contract';
 
+import { answered, unanswered } from './away.ts';
+import { KEPT_HEADER } from './keptHeader.ts';
 import { pageHeader } from './page.ts';
 
 export interface ProblemIssue {
@@ -99,8 +101,10 @@ async function send<T>(method: Method, path: string, given: Given = {}): Promise
     response = await (early(method, address) ??
       fetch(address, { method: method.toUpperCase(), headers, ...(body === undefined ? {} : { body }) }));
   } catch {
+    unanswered();
     throw new OfflineError();
   }
+  answered(response.headers.get(KEPT_HEADER));
   if (response.ok) return (await response.json()) as T; // the server answers as the contract says
   throw refusalOf(response.status, (await response.json().catch(() => ({}))) as ProblemJson);
 }

@@ -4,6 +4,8 @@ import { Button, FileButton, Select, TextInput, useMantineColorScheme } from '@m
 import { useQuery } from '@tanstack/react-query';
 import type { RefObject } from 'react';
 import { useRef, useState } from 'react';
+import { keptText } from '../away/words.ts';
+import { useAway } from '../data/away.ts';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../data/client.ts';
 import { queryClient, settingsQuery, usePeople, useSettings } from '../data/queries.ts';
 import { Phones } from '../sharing/Phones.tsx';
@@ -40,6 +42,7 @@ export function SettingsPage() {
 
 function You() {
   const me = useMe();
+  const away = useAway();
   const people = usePeople().data?.people ?? [];
   const [person, setPerson] = useState(whoAmI());
   const { colorScheme, setColorScheme } = useMantineColorScheme();
@@ -59,7 +62,8 @@ function You() {
         />
       ) : (
         <p>
-          This is <b>{me.device}</b>, of {people.find(({ id }) => id === me.personId)?.name ?? 'nobody'}: it {ROLE_NAMES[me.role].may}.
+          This is <b>{me.device}</b>, of {people.find(({ id }) => id === me.personId)?.name ?? 'nobody'}: it {ROLE_NAMES[me.role].may}.{' '}
+          {keptText(away)}
         </p>
       )}
       <Select

@@ -12,6 +12,7 @@ import { useQuery } from '@tanstack/react-query';
 import { clsx } from 'clsx';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { keepWithinReach } from '../away/withoutServer.ts';
 import { catalogNow } from '../data/catalog.ts';
 import { kitQuery } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
@@ -28,7 +29,6 @@ import { UseRow } from './UseRow.tsx';
 import css from './use.module.css';
 import { lookAgain, type NewEntry, useUseLog } from './useLog.ts';
 import { Vitals } from './Vitals.tsx';
-import { keepWithinReach } from './withoutServer.ts';
 
 /** Writes down what is used, thumb-sized, casualty by casualty; each tap is kept in this browser before anything else happens. */
 export function Use() {

@@ -1,0 +1,27 @@
+import { awayText } from '../away/words.ts';
+import { useAway } from '../data/away.ts';
+import { unsentOf } from '../use/keptLog.ts';
+import { useUseLog } from '../use/useLog.ts';
+import css from './awayMark.module.css';
+
+/** Says that the server is away, how old what is shown is, and what waits for it; or that a newer build has come. */
+export function AwayMark() {
+  const { isAway, toldAt, takeNew } = useAway();
+  const log = useUseLog((state) => state.log);
+  const waiting = log === null ? 0 : unsentOf(log).length;
+  if (isAway)
+    return (
+      <p className={css.away} role="status">
+        {awayText(waiting, toldAt, Date.now())}
+      </p>
+    );
+  if (takeNew === null) return null;
+  return (
+    <p className={css.away} role="status">
+      A newer version has come.{' '}
+      <button type="button" className="link-button" onClick={takeNew}>
+        Take it up
+      </button>
+    </p>
+  );
+}
