@@ -9,7 +9,7 @@ import { readCaution, startServer } from './server.mjs';
 export const thing = (id, kind, count = 1) => ({ id, kind, count, condition: 'ready' });
 
 /** The scene is filled before each journey; whatever the page complained about fails the journey. */
-export function withCrew(options = {}) {
+export function withCrew() {
   const scene = {
     server: undefined,
     browser: undefined,
@@ -32,7 +32,7 @@ export function withCrew(options = {}) {
   };
   let close;
   beforeAll(async () => {
-    scene.server = await startServer(options);
+    scene.server = await startServer();
     await readCaution(scene.server.url);
     ({ browser: scene.browser, close } = await startBrowser());
   });

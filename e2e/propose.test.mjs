@@ -86,8 +86,13 @@ describe('a proposal', () => {
     await person.page.focus('[role="slider"][aria-label^="What the next coin buys"]');
     await person.page.keyboard.press('ArrowRight');
     await person.sees('Step 1 of');
-    await person.page.keyboard.press('End');
-    await person.waitFor(() => /Step (\d+) of \1:/.test(document.querySelector('.propose_ladder')?.textContent ?? ''));
+    // The stair may still grow while it is read.
+    await expect
+      .poll(async () => {
+        await person.page.keyboard.press('End');
+        return person.page.$eval('.propose_ladder', (node) => /Step (\d+) of \1:/.test(node.textContent));
+      })
+      .toBe(true);
     await person.press('as a table');
     await person.sees('Keeping all');
     const before = await sumsOf(person);

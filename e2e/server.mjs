@@ -47,7 +47,7 @@ async function waitUntilReady(child, said) {
 export async function startServer({ folder: given, args = [], port, env = {}, isBrief = IS_BRIEF } = {}) {
   const folder = given ?? (args.includes('--empty') ? mkdtempSync(join(tmpdir(), 'ivrak-')) : demoFolder());
   const child = spawn(process.execPath, [...(isBrief ? BRIEF : []), join(ROOT, 'server/dist/main.mjs'), ...args], {
-    env: { ...process.env, PORT: String(port ?? 0), IVRAK_DATA: folder, IVRAK_TODAY: TODAY, ...env },
+    env: { ...process.env, PORT: String(port ?? 0), IVRAK_SHARE_PORT: '0', IVRAK_DATA: folder, IVRAK_TODAY: TODAY, ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   let output = '';

@@ -7,7 +7,7 @@ import { withCrew } from './crew.mjs';
 import { by, Person } from './page.mjs';
 import { startServer } from './server.mjs';
 
-const scene = withCrew({ env: { IVRAK_SHARE_PORT: '0' } });
+const scene = withCrew();
 const NAME = `${hostname()
   .toLowerCase()
   .replace(/\.local$/, '')}.local`;
@@ -127,8 +127,12 @@ describe('a phone of the crew', () => {
     }
     await page.keyboard.press('1');
     await phone.sees('1 entry is kept in this browser');
+    // A kit is looked through meanwhile, too.
+    await phone.goTo(`${address}/kits/bow-pocket/inspect`);
+    await phone.press('Fine');
+    await phone.sees('1 of 8');
     await phone.goTo(`${address}/stores`);
-    await phone.sees('Away: 1 entry waits for the machine.');
+    await phone.sees('Away: 2 entries wait for the machine.');
     await phone.isAccessible('stores while away');
     phone.errors.length = 0;
     const { folder } = scene.server;
@@ -136,6 +140,9 @@ describe('a phone of the crew', () => {
     await expect
       .poll(async () => (await scene.api('/api/use-logs')).logs.map(({ kitId, entryCount }) => [kitId, entryCount]))
       .toEqual([['bow-pocket', 1]]);
+    await expect
+      .poll(async () => (await scene.api('/api/kits/bow-pocket/inspections')).open.answers.map(({ answer }) => answer))
+      .toEqual(['fine']);
     await phone.goTo(`${address}/stores`);
     await phone.waitFor(() => document.querySelector('main') !== null && !document.body.textContent.includes('Away:'));
     phone.errors.length = 0;

@@ -25,7 +25,15 @@ export type { AnswerOf, BodyOf, Endpoint, Method, ParamOf, ParamsOf, QueryOf, Se
 export { endpoint } from './endpoint.ts';
 export { addHeat, deleteHeat, listHeat, PlaceHeatSchema, simulateHeat } from './heat.ts';
 export { getCalendar, getHorizon, getKitCalendar } from './horizon.ts';
-export { AnswerSchema, answerInspection, finishInspection, listInspections, saveKitUpkeep, startInspection } from './inspections.ts';
+export {
+  AnswerSchema,
+  answerInspection,
+  finishInspection,
+  lateInspection,
+  listInspections,
+  saveKitUpkeep,
+  startInspection,
+} from './inspections.ts';
 export {
   copyKit,
   createKit,

@@ -1,4 +1,4 @@
-import { INSPECTION_ANSWERS, InspectionSchema, KitUpkeepSchema, KitViewSchema } from '@ivrak/core/model';
+import { INSPECTION_ANSWERS, InspectionSchema, KitUpkeepSchema, KitViewSchema, TimeSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 
@@ -23,6 +23,29 @@ export const startInspection = endpoint({
   path: '/api/kits/:id/inspections/start',
   summary: 'Start looking through a kit, or take up where it was left',
   answer: InspectionSchema,
+});
+
+/** Made while the machine was away: with times and an id of the device's own. */
+export const lateInspection = endpoint({
+  method: 'post',
+  path: '/api/kits/:id/inspections/late',
+  summary:
+    'Take in an inspection that was made while the server was away; once however often it is sent, the later answer of each thing stands',
+  body: z.object({
+    id: z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'must be letters, digits and -'),
+    startedAt: TimeSchema,
+    answers: z
+      .array(AnswerSchema.extend({ unitId: z.string().min(1).max(64), at: TimeSchema }))
+      .max(300)
+      .refine((all) => new Set(all.map(({ unitId }) => unitId)).size === all.length, 'names a thing twice'),
+    isFinished: z.boolean(),
+  }),
+  answer: AnsweredSchema.extend({
+    /** Things that are not in the kit any more. */
+    gone: z.array(z.string()),
+    /** Things of which something later was said elsewhere. */
+    older: z.array(z.string()),
+  }),
 });
 
 export const answerInspection = endpoint({

@@ -72,6 +72,7 @@ const ACCESS: Readonly<Record<string, Access>> = {
   'post /api/reach/times': carrier,
   'post /api/kits/:id/inspections': own('kit'),
   'post /api/kits/:id/inspections/start': own('kit'),
+  'post /api/kits/:id/inspections/late': own('kit'),
   'put /api/inspections/:id/answers/:unitId': own('inspection'),
   'post /api/inspections/:id/finish': own('inspection'),
   'post /api/kits/:id/modules/:moduleId/restock': own('kit'),

@@ -82,3 +82,73 @@ describe('a log of a phone that was away', () => {
     expect(issuesOf(await append('log-e', 'no kit at all', [{}]))).toEqual(['kitId']);
   });
 });
+
+describe('an inspection that was made while the machine was away', () => {
+  const said = (unitId: string, minute: number, answer = 'fine') => ({
+    unitId,
+    answer,
+    note: '',
+    scanned: false,
+    remembered: null,
+    at: at(minute),
+  });
+  const send = (kitId: string, id: string, answers: unknown[], isFinished = false) =>
+    call('post', `/api/kits/${kitId}/inspections/late`, { id, startedAt: at(0), answers, isFinished });
+  const listed = async (kitId: string) => (await call('get', `/api/kits/${kitId}/inspections`)).body;
+  const unitsOf = async (kitId: string): Promise<string[]> => (await kitOf(kitId)).units.map(({ id }: { id: string }) => id);
+
+  it('is taken in once, however often it is sent, and ends as it ended there', async () => {
+    const units = await unitsOf('belt-kit');
+    const answers = units.map((id, index) => said(id, index, index === 0 ? 'replace' : 'fine'));
+    for (let round = 0; round < 3; round += 1) {
+      const { body, status } = await send('belt-kit', 'phone-1', answers, true);
+      expect(status).toBe(200);
+      expect(body.inspection).toMatchObject({ id: 'phone-1', finishedOn: '2026-11-25' });
+      expect([body.gone, body.older]).toEqual([[], []]);
+    }
+    const { open, finished } = await listed('belt-kit');
+    expect(open).toBeNull();
+    expect(finished.filter(({ id }: { id: string }) => id === 'phone-1')).toHaveLength(1);
+    const kit = await kitOf('belt-kit');
+    expect(kit.inspectedOn).toBe('2026-11-25');
+    expect(kit.units.find(({ id }: { id: string }) => id === units[0]).condition).not.toBe('ready');
+    const journal = (await call('get', '/api/journal?limit=100')).body.entries;
+    expect(
+      journal.filter(({ what, subject }: { what: string; subject: string }) => what === 'inspected: replace' && subject === units[0]),
+    ).toHaveLength(1);
+  });
+
+  it('goes on where a thing is left, and the later answer stands whichever comes first', async () => {
+    const [first = '', second = ''] = await unitsOf('bow-pocket');
+    await send('bow-pocket', 'phone-2', [said(first, 30, 'unsure')]);
+    // Another device said something of the same thing before that, and of another one after.
+    const { body } = await send('bow-pocket', 'phone-3', [said(first, 10, 'fine'), said(second, 40, 'fine')], true);
+    expect(body.older).toEqual([first]);
+    expect(body.inspection.id).toBe('phone-2');
+    expect(body.inspection.answers.map(({ unitId, answer }: { unitId: string; answer: string }) => [unitId, answer])).toEqual([
+      [first, 'unsure'],
+      [second, 'fine'],
+    ]);
+    const { open, finished } = await listed('bow-pocket');
+    // Not everything has an answer: it goes on; what the other device said is kept as it said it.
+    expect(open.id).toBe('phone-2');
+    expect(finished.find(({ id }: { id: string }) => id === 'phone-3').answers).toHaveLength(2);
+    await send('bow-pocket', 'phone-3', [said(first, 10, 'fine'), said(second, 40, 'fine')], true);
+    expect((await listed('bow-pocket')).finished).toHaveLength(finished.length);
+  });
+
+  it('tells of what is not in the kit any more, and keeps the rest', async () => {
+    const [unitId = ''] = await unitsOf('shore-wallet');
+    const { body } = await send('shore-wallet', 'phone-4', [said('somewhere-else', 1), said(unitId, 2)]);
+    expect(body.gone).toEqual(['somewhere-else']);
+    expect(body.inspection.answers.map((one: { unitId: string }) => one.unitId)).toEqual([unitId]);
+  });
+
+  it('says where it cannot be read', async () => {
+    const twice = await send('wall-box', 'phone-5', [said('a', 1), said('a', 2)]);
+    expect([twice.status, issuesOf(twice)]).toEqual([422, ['answers']]);
+    const late = await send('wall-box', 'phone-5', [{ ...said('a', 1), at: 'now' }]);
+    expect([late.status, issuesOf(late)]).toEqual([422, ['answers.0.at']]);
+    expect((await listed('wall-box')).open).toBeNull();
+  });
+});

@@ -63,6 +63,12 @@ function phone(method: string, path: string, { cookie, body, headers = {}, host 
         },
       },
       (response) => {
+        // That one never ends by itself.
+        if (response.headers['content-type']?.startsWith('text/event-stream') === true) {
+          response.destroy();
+          done({ status: response.statusCode ?? 0, body: {}, cookie: null });
+          return;
+        }
         let said = '';
         response.setEncoding('utf8');
         response.on('data', (piece: string) => {
@@ -77,6 +83,7 @@ function phone(method: string, path: string, { cookie, body, headers = {}, host 
         );
       },
     );
+    // What was cut off above has been answered.
     asked.on('error', fail);
     asked.end(text);
   });

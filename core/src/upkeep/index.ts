@@ -8,4 +8,5 @@ export {
   inspectionSteps,
   openSteps,
 } from './inspection.ts';
+export { laterAnswers } from './laterAnswers.ts';
 export { type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from './upkeep.ts';

@@ -21,11 +21,12 @@ const HOST = '127.0.0.1';
 /** A file is read only as fast as it is written down, and it may be of any size. */
 const LONGEST_UPLOAD_MS = 3_600_000;
 
-function portOf(text: string | undefined, usual = 4800): number {
+function portOf(name: 'PORT' | 'IVRAK_SHARE_PORT', usual: number): number {
+  const text = process.env[name];
   if (text === undefined || text === '') return usual;
   const port = Number(text);
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
-    throw new Error(`A port must be a number from 1 to 65535, or 0 for any that is free, not "${text}"`);
+    throw new Error(`${name} must be a number from 1 to 65535, or 0 for any that is free, not "${text}"`);
   return port;
 }
 
@@ -45,7 +46,7 @@ function dayOf(fixed: string | undefined): () => PlainDate {
 
 async function main(): Promise<void> {
   const log = pino({ level: process.env.IVRAK_LOG ?? 'warn' }, pino.destination({ fd: 2, sync: true }));
-  const port = portOf(process.env.PORT);
+  const port = portOf('PORT', 4800);
   const today = dayOf(process.env.IVRAK_TODAY);
   const folder = resolve(process.env.IVRAK_DATA || DEFAULT_DATA_FOLDER);
   const isRestoring = process.argv.includes('--restore');
@@ -75,7 +76,7 @@ async function main(): Promise<void> {
   const queues = startQueues();
   const door = new Door({
     folder: join(folder, 'sharing'),
-    port: portOf(process.env.IVRAK_SHARE_PORT, SHARED_PORT),
+    port: portOf('IVRAK_SHARE_PORT', SHARED_PORT),
     publicUrl: publicUrlOf(process.env.IVRAK_PUBLIC_URL),
   });
   const app = createApp(here, { log, queues, door });

@@ -1,6 +1,6 @@
 import type { AnswerSchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
-import { type Condition, type Inspection, InspectionSchema, type PlainDate } from '@ivrak/core/model';
+import type { Condition, Inspection, PlainDate } from '@ivrak/core/model';
 import { conditionAfter } from '@ivrak/core/upkeep';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type * as z from 'zod';
@@ -13,9 +13,8 @@ import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import { claimKit, findKit } from '../kits/store.ts';
 import { viewOf } from '../kits/view.ts';
-
-const toInspection = (row: typeof inspections.$inferSelect): Inspection =>
-  InspectionSchema.parse({ ...row, startedAt: new Date(row.startedAt).toISOString() });
+import { takeLate } from './late.ts';
+import { toInspection } from './stored.ts';
 
 async function openOf(db: Db | Tx, kitId: string): Promise<Inspection | null> {
   const [row] = await db
@@ -107,6 +106,11 @@ export const inspectionRoutes = (here: Installation): Served[] => [
       await note(tx, who, [{ what: 'inspection started', subject: kit.id, after: { inspection: row.id } }]);
       return toInspection(made as typeof inspections.$inferSelect); // one row was inserted
     });
+  }),
+  serve(contract.lateInspection, async ({ params, body, who }) => {
+    const kit = await findKit(here.db, params.id);
+    const taken = await here.db.transaction((tx) => takeLate(tx, who, kit.id, body, here.today()));
+    return { ...taken, kit: viewOf(here, await findKit(here.db, kit.id), here.today()) };
   }),
   serve(contract.answerInspection, async ({ params, body, who }) => {
     const inspection = await here.db.transaction((tx) => answer(tx, who, params.id, params.unitId, body));

@@ -1,5 +1,6 @@
 import { awayText } from '../away/words.ts';
 import { useAway } from '../data/away.ts';
+import { useKeptInspections } from '../inspect/keptInspections.ts';
 import { unsentOf } from '../use/keptLog.ts';
 import { useUseLog } from '../use/useLog.ts';
 import css from './awayMark.module.css';
@@ -8,7 +9,9 @@ import css from './awayMark.module.css';
 export function AwayMark() {
   const { isAway, toldAt, takeNew } = useAway();
   const log = useUseLog((state) => state.log);
-  const waiting = log === null ? 0 : unsentOf(log).length;
+  const inspections = useKeptInspections((state) => state.kept);
+  const answers = Object.values(inspections).reduce((sum, one) => sum + one.answers.length, 0);
+  const waiting = answers + (log === null ? 0 : unsentOf(log).length);
   if (isAway)
     return (
       <p className={css.away} role="status">

@@ -6,8 +6,9 @@ import { Progress } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { useAway } from '../data/away.ts';
 import { catalogNow, containerOf } from '../data/catalog.ts';
-import { api, messageOf } from '../data/client.ts';
+import { api, messageOf, OfflineError } from '../data/client.ts';
 import { kitQuery, useRefresh, useSettings } from '../data/queries.ts';
 import { useInspections } from '../data/upkeep.ts';
 import { Blank } from '../ui/Blank.tsx';
@@ -18,6 +19,16 @@ import { InspectEnd } from './InspectEnd.tsx';
 import { InspectStart } from './InspectStart.tsx';
 import { InspectThing, type Said } from './InspectThing.tsx';
 import css from './inspect.module.css';
+import {
+  answerHere,
+  becameText,
+  finishHere,
+  type KeptInspection,
+  letGo,
+  startHere,
+  underWay,
+  useKeptInspections,
+} from './keptInspections.ts';
 
 /** Looks through a kit thing by thing, with thumbs; it can be left and taken up again. */
 export function Inspect() {
@@ -51,8 +62,10 @@ interface InspectingProps {
   before: readonly Inspection[];
 }
 
-function Inspecting({ kit, today, open, before }: InspectingProps) {
+function Inspecting({ kit, today, open: stored, before }: InspectingProps) {
   const [error, setError] = useState<string | null>(null);
+  const kept = useKeptInspections((state) => state.kept[kit.id]);
+  const open = underWay(stored, kept);
   const steps = useMemo(() => stepsOf(kit, today), [kit, today]);
   const left = open === null ? steps : openSteps(steps, open);
   const done = steps.length - left.length;
@@ -67,7 +80,18 @@ function Inspecting({ kit, today, open, before }: InspectingProps) {
       </header>
       <Progress value={steps.length === 0 ? 0 : (100 * done) / steps.length} aria-label="Things looked at" size="sm" />
       <Refusal text={error} />
-      <InspectPart open={open} kit={kit} steps={steps} before={before} today={today} setError={setError} left={left} />
+      <Became kit={kit} />
+      <InspectPart
+        open={open}
+        kept={kept}
+        stored={stored}
+        kit={kit}
+        steps={steps}
+        before={before}
+        today={today}
+        setError={setError}
+        left={left}
+      />
       <p className="small muted">{CAUTION}</p>
     </main>
   );
@@ -75,6 +99,10 @@ function Inspecting({ kit, today, open, before }: InspectingProps) {
 
 interface InspectPartProps {
   open: Inspection | null;
+  /** What was said here while the machine was away; absent: nothing waits. */
+  kept: KeptInspection | undefined;
+  /** As the machine has it. */
+  stored: Inspection | null;
   kit: KitView;
   steps: InspectionStep[];
   before: readonly Inspection[];
@@ -83,8 +111,8 @@ interface InspectPartProps {
   left: InspectionStep[];
 }
 
-/** Starts, answers and ends an inspection on the server, one thing at a time. */
-function useAnswers({ open, kit, steps, setError, left }: Omit<InspectPartProps, 'before' | 'today'>) {
+/** Starts, answers and ends an inspection, one thing at a time: on the server, or here until it is back. */
+function useAnswers({ open, kept, stored, kit, steps, setError, left }: Omit<InspectPartProps, 'before' | 'today'>) {
   const client = useQueryClient();
   const refresh = useRefresh();
   const [isBusy, setBusy] = useState(false);
@@ -104,14 +132,32 @@ function useAnswers({ open, kit, steps, setError, left }: Omit<InspectPartProps,
       setBusy(false);
     }
   };
+  /** What has begun to wait here goes on here, so that it goes out in order. */
+  const orHere = async (work: () => Promise<unknown>, here: () => void): Promise<boolean> => {
+    if (kept === undefined && !useAway.getState().isAway) {
+      const isGone = await act(() =>
+        work().then(
+          () => false,
+          (failure: unknown) => {
+            if (failure instanceof OfflineError) return true;
+            throw failure;
+          },
+        ),
+      );
+      if (isGone !== true) return isGone !== null;
+    }
+    here();
+    return true;
+  };
   const answer = async (unitId: string, said: Said) => {
     if (open === null) return;
-    const taken = await act(async () => {
+    const conditionBefore = kit.units.find(({ id }) => id === unitId)?.condition ?? 'ready';
+    const full = { ...said, unitId, conditionBefore, at: new Date().toISOString() } as InspectionAnswer; // ids and times as they are made
+    const work = async () => {
       const { kit: after } = await api.put('/api/inspections/:id/answers/:unitId', { params: { id: open.id, unitId }, body: said });
       client.setQueryData(['kit', kit.id], after);
-      return after;
-    });
-    if (taken !== null) setAgain(null);
+    };
+    if (await orHere(work, () => answerHere(kit.id, stored, full))) setAgain(null);
   };
   const back = (): void => {
     const order = open?.answers ?? [];
@@ -120,16 +166,20 @@ function useAnswers({ open, kit, steps, setError, left }: Omit<InspectPartProps,
   };
   const finish = async () => {
     if (open === null) return;
-    await act(async () =>
-      client.setQueryData(['kit', kit.id], (await api.post('/api/inspections/:id/finish', { params: { id: open.id } })).kit),
-    );
+    const work = async () =>
+      client.setQueryData(['kit', kit.id], (await api.post('/api/inspections/:id/finish', { params: { id: open.id } })).kit);
+    await orHere(work, () => finishHere(kit.id, stored));
     await refresh();
   };
   return {
     step,
     isBusy,
     look: setAgain,
-    start: () => void act(() => api.post('/api/kits/:id/inspections/start', { params: { id: kit.id } })),
+    start: () =>
+      void orHere(
+        () => api.post('/api/kits/:id/inspections/start', { params: { id: kit.id } }),
+        () => startHere(kit.id, stored),
+      ),
     answer,
     finish,
     back: open !== null && open.answers.length > 0 && again !== open.answers[0]?.unitId ? back : null,
@@ -139,6 +189,12 @@ function useAnswers({ open, kit, steps, setError, left }: Omit<InspectPartProps,
 function InspectPart({ before, today, ...asked }: InspectPartProps) {
   const { open, kit, steps, setError } = asked;
   const { step, isBusy, look, start, answer, finish, back } = useAnswers(asked);
+  if (asked.kept?.isFinished === true)
+    return (
+      <p className={css.waits} role="status">
+        It is finished, and waits on this device for the machine.
+      </p>
+    );
   if (open === null) return <InspectStart kit={kit} count={steps.length} before={before} isBusy={isBusy} start={start} />;
   if (step === undefined)
     return <InspectEnd kit={kit} inspection={open} steps={steps} isBusy={isBusy} look={look} finish={() => void finish()} />;
@@ -154,6 +210,26 @@ function InspectPart({ before, today, ...asked }: InspectPartProps) {
       back={back}
       report={setError}
     />
+  );
+}
+
+/** What became of an inspection that was made while the machine was away, where it was not all taken as it was said. */
+function Became({ kit }: { kit: KitView }) {
+  const { became, refusal } = useKeptInspections();
+  const taken = became[kit.id];
+  const told = taken === undefined ? null : becameText(taken.gone.length, taken.older.length);
+  return (
+    <>
+      <Refusal text={refusal} />
+      {told !== null && (
+        <p className={css.waits} role="status">
+          {told}{' '}
+          <button type="button" className="link-button" onClick={() => letGo(kit.id)}>
+            Read
+          </button>
+        </p>
+      )}
+    </>
   );
 }
 
