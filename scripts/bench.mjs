@@ -7,6 +7,7 @@ import { benchBuying } from './bench-buying.mjs';
 import { benchCarry } from './bench-carry.mjs';
 import { benchFitQuality, benchLists } from './bench-fit.mjs';
 import { BASE, benchHands } from './bench-hands.mjs';
+import { benchPhones } from './bench-phones.mjs';
 import { benchPropose } from './bench-propose.mjs';
 import { benchSets } from './bench-sets.mjs';
 import { benchHorizon, benchStores } from './bench-upkeep.mjs';
@@ -284,6 +285,7 @@ const PARTS = {
   propose: () => benchPropose(ivrak, report),
   sets: () => benchSets(report),
   use: () => benchUse(report),
+  phones: () => benchPhones(report),
   frames: benchFrames,
   repaint: benchRepaint,
   upkeep: async () => {
@@ -307,6 +309,7 @@ benchHands(ivrak, report);
 benchPage();
 await benchServer();
 await benchUse(report);
+await benchPhones(report);
 await benchSets(report);
 await benchRepaint();
 await benchFrames();
