@@ -65,6 +65,8 @@ describe('a kit from nothing', () => {
     await expect
       .poll(async () => (await api(`/api/kits/${id}`)).units.map(({ kind, lot }) => [kind, lot]))
       .toEqual([['windlass-tourniquet', 'GATE-1']]);
+    // The page has taken that in before the next one is received.
+    await person.sees('1 of 1 came');
     // Of two blankets, one.
     await person.press('Foil blanket came');
     await person.type('How many', '1');
