@@ -43,6 +43,6 @@ export default defineConfig({
     sourcemap: false,
     manifest: true,
     // What most screens share goes into one file. Cut by who needs what it is some thirty files, which browsers fetch six at a time.
-    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'shared', minShareCount: 22 }] } } },
+    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'shared', minShareCount: 27 }] } } },
   },
 });
