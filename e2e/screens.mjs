@@ -1,5 +1,6 @@
 // Every screen, each as it is reached with the demo crew.
-import { KIT_SCREENS, SCREENS } from '../web/src/app/screens.ts';
+import { KIT_SCREENS } from '../web/src/app/kitScreens.ts';
+import { SCREENS } from '../web/src/app/screens.ts';
 
 const ALL = [...SCREENS, ...KIT_SCREENS];
 

@@ -2,11 +2,11 @@
 import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { gzipSync } from 'node:zlib';
 import { benchBuying } from './bench-buying.mjs';
 import { benchCarry } from './bench-carry.mjs';
 import { benchFitQuality, benchLists } from './bench-fit.mjs';
 import { BASE, benchHands } from './bench-hands.mjs';
+import { benchPage } from './bench-page.mjs';
 import { benchPhones } from './bench-phones.mjs';
 import { benchPropose } from './bench-propose.mjs';
 import { benchSets } from './bench-sets.mjs';
@@ -113,23 +113,6 @@ function benchFit() {
     300,
     `; ${Math.min(...thickness)} to ${Math.max(...thickness)} mm over ${runs.length} seeds`,
   );
-}
-
-/** What the browser must load before Muster stands: the entry, what it imports, and the first screen. */
-function benchPage() {
-  const manifest = JSON.parse(readFileSync(join(ROOT, 'web/dist/.vite/manifest.json'), 'utf8'));
-  const wanted = new Set();
-  const add = (key) => {
-    const entry = manifest[key];
-    if (entry === undefined || wanted.has(entry.file)) return;
-    wanted.add(entry.file);
-    for (const imported of entry.imports ?? []) add(imported);
-  };
-  for (const [key, entry] of Object.entries(manifest)) if (entry.isEntry || key.endsWith('muster/Muster.tsx')) add(key);
-  const bytes = [...wanted]
-    .filter((file) => file.endsWith('.js'))
-    .reduce((sum, file) => sum + gzipSync(readFileSync(join(ROOT, 'web/dist', file)), { level: 9 }).length, 0);
-  report('script of the first page, gzip', bytes / 1000, 'kB', 250, `; ${wanted.size} files`);
 }
 
 async function benchServer() {
@@ -306,7 +289,7 @@ benchPropose(ivrak, report);
 benchFit();
 benchFitQuality(ivrak, report);
 benchHands(ivrak, report);
-benchPage();
+benchPage(report);
 await benchServer();
 await benchUse(report);
 await benchPhones(report);

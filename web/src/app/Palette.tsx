@@ -2,7 +2,8 @@ import '@mantine/spotlight/styles.css';
 import { Spotlight, type SpotlightActionData } from '@mantine/spotlight';
 import { useNavigate } from 'react-router';
 import { useKits } from '../data/queries.ts';
-import { KIT_SCREENS, plainPath, SCREENS } from './screens.ts';
+import { KIT_SCREENS } from './kitScreens.ts';
+import { plainPath, SCREENS } from './screens.ts';
 
 /** Ctrl K: any screen, any kit. */
 export function Palette() {

@@ -6,7 +6,8 @@ import { useSettings } from '../data/queries.ts';
 import { useMe } from '../sharing/queries.ts';
 import { useLamp } from '../theme/lamp.ts';
 import { UseButton } from '../use/UseButton.tsx';
-import { isFor, SCREENS } from './screens.ts';
+import { isFor } from './screen.ts';
+import { SCREENS } from './screens.ts';
 import css from './shell.module.css';
 
 const IN_BAR = SCREENS.filter(({ inBar }) => inBar);

@@ -1,7 +1,9 @@
 import { createBrowserRouter } from 'react-router';
 import { Failure } from '../ui/Failure.tsx';
 import { AppFrame } from './AppFrame.tsx';
-import { KIT_FRAME_PATH, KIT_SCREENS, SCREENS, type Screen } from './screens.ts';
+import { KIT_FRAME_PATH, KIT_SCREENS } from './kitScreens.ts';
+import type { Screen } from './screen.ts';
+import { SCREENS } from './screens.ts';
 
 /** Every screen is loaded when it is first opened, so that the first page stays small. */
 const routeOf = ({ path, load }: Pick<Screen, 'path' | 'load'>) => ({ path, lazy: async () => ({ Component: await load() }) });

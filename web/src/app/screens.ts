@@ -1,78 +1,4 @@
-import type { Role } from '@ivrak/contract';
-import type { ComponentType } from 'react';
-
-export interface Screen {
-  /** As the router writes it. */
-  path: string;
-  name: string;
-  /** What a person does there, for the palette. Null: it is reached from another screen only. */
-  does: string | null;
-  /** Pressed after `g`. */
-  key?: string;
-  /** Stands in the bar at the top. */
-  inBar?: true;
-  /** The least role of a paired device that it is for; absent: a carrier's. */
-  least?: Role;
-  /** Has the whole page to itself, without the bar at the top. */
-  isBare?: true;
-  /** Where tests look at it, with the demo crew; those marked `phone` also on a phone for accessibility. */
-  looks: readonly string[];
-  isForPhone?: true;
-  load: () => Promise<ComponentType>;
-}
-
-/** Screens of a kit stand within its frame. */
-export interface KitScreen extends Omit<Screen, 'path' | 'key' | 'inBar' | 'isBare'> {
-  path: 'brief' | 'bench' | 'fit' | 'stage' | 'compare' | 'propose';
-}
-
-export const KIT_FRAME_PATH = '/kits/:id';
-
-export const KIT_SCREENS: readonly KitScreen[] = [
-  {
-    path: 'brief',
-    name: 'Brief',
-    does: 'who, where, how far',
-    looks: ['/kits/console-case/brief', '/kits/helm-vest/brief?view=words', '/kits/helm-vest/brief?view=compare&with=school:remote'],
-    load: async () => (await import('../brief/Brief.tsx')).Brief,
-  },
-  {
-    path: 'bench',
-    name: 'Bench',
-    does: 'lay things out',
-    looks: ['/kits/tow-panel/bench?rung=M'],
-    load: async () => (await import('../bench/Bench.tsx')).Bench,
-  },
-  {
-    path: 'fit',
-    name: 'Fit',
-    does: 'pack it',
-    looks: ['/kits/belt-kit/fit'],
-    load: async () => (await import('../fit/Fit.tsx')).Fit,
-  },
-  {
-    path: 'stage',
-    name: 'Stage',
-    does: 'make it ready, print it, weigh it',
-    looks: ['/kits/helm-vest/stage', '/kits/helm-vest/stage?part=print&form=card'],
-    load: async () => (await import('../stage/Stage.tsx')).Stage,
-  },
-  {
-    path: 'propose',
-    name: 'Propose',
-    does: 'what to put in for the place, the mass and the money',
-    isForPhone: true,
-    looks: ['/kits/bow-pocket/propose'],
-    load: async () => (await import('../propose/ProposePage.tsx')).ProposePage,
-  },
-  {
-    path: 'compare',
-    name: 'Compare',
-    does: 'side by side, ready-made and published lists',
-    looks: ['/kits/helm-vest/compare?with=list:ready-pocket&with=kit:belt-kit'],
-    load: async () => (await import('../compare/ComparePage.tsx')).ComparePage,
-  },
-];
+import type { Screen } from './screen.ts';
 
 /** Every screen, once: the router, the bar, the palette, the keys and the tests take theirs from here. */
 export const SCREENS: readonly Screen[] = [
@@ -321,8 +247,3 @@ export const SCREENS: readonly Screen[] = [
 
 /** A path without what is filled into it: where the palette leads. */
 export const plainPath = (path: string): string => path.replace(/\/:\w+\?$/, '');
-
-const ROLES_UP: readonly Role[] = ['reader', 'carrier', 'keeper'];
-/** Whether a screen is for whoever has this role. */
-export const isFor = ({ least = 'carrier' }: Pick<Screen, 'least'>, role: Role): boolean =>
-  ROLES_UP.indexOf(role) >= ROLES_UP.indexOf(least);

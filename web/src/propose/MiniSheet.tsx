@@ -6,6 +6,8 @@ import css from './propose.module.css';
 
 interface MiniSheetProps {
   things: readonly { kind: string; count: number; state?: string }[];
+  /** One of several in a card. */
+  isLow?: boolean;
 }
 interface Laid {
   kind: Kind;
@@ -48,10 +50,16 @@ function laidOut(things: MiniSheetProps['things']): { laid: Laid[]; high: number
 }
 
 /** What is proposed, from above and all to one scale; the list beside it says the same in words. */
-export function MiniSheet({ things }: MiniSheetProps) {
+export function MiniSheet({ things, isLow = false }: MiniSheetProps) {
   const { laid, high } = useMemo(() => laidOut(things), [things]);
   return (
-    <svg className={css.miniSheet} viewBox={`0 0 ${WIDE_MM} ${Math.max(220, high)}`} aria-hidden="true" preserveAspectRatio="xMinYMin meet">
+    <svg
+      className={css.miniSheet}
+      data-low={isLow || undefined}
+      viewBox={`0 0 ${WIDE_MM} ${Math.max(220, high)}`}
+      aria-hidden="true"
+      preserveAspectRatio="xMinYMin meet"
+    >
       {laid.map(({ kind, x, y, w, h, copies }) => (
         <g key={kind.id} transform={`translate(${x} ${y})`}>
           {Array.from({ length: copies - 1 }, (_, index) => {

@@ -7,6 +7,7 @@ import { grams, mm, price } from '../drawing/figures.ts';
 import { MiniSheet } from './MiniSheet.tsx';
 import { ProposedThings } from './ProposedThings.tsx';
 import css from './propose.module.css';
+import setCss from './setCard.module.css';
 import { CardHead, Sum, withAnd } from './sums.tsx';
 import { HEADS, heldText } from './words.ts';
 
@@ -37,7 +38,7 @@ export function SetCard({ proposal, names, isFirst, kits, limits, ask, setAsk, l
         <Sum label="things" value={String(total.things)} />
       </dl>
       <p className={css.says}>{heldText(proposal)}</p>
-      <div className={css.shares}>
+      <div className={setCss.shares}>
         {proposal.kits.map((share) => {
           const kit = kits.get(share.kitId);
           return (
@@ -49,7 +50,7 @@ export function SetCard({ proposal, names, isFirst, kits, limits, ask, setAsk, l
                   {share.thicknessMm !== null && share.things.length > 0 && `, ${mm(share.thicknessMm)} thick`}
                 </span>
               </h4>
-              <MiniSheet things={share.things} />
+              <MiniSheet things={share.things} isLow />
               {share.things.length === 0 ? (
                 <p className="small muted">Nothing of this is its task.</p>
               ) : (
@@ -72,7 +73,7 @@ const NONE: ReadonlySet<string> = new Set();
 function InHandTable({ inHand, kits }: Pick<SetProposal, 'inHand'> & Pick<SetCardProps, 'kits'>) {
   if (inHand.length === 0) return null;
   return (
-    <table className={css.inHand}>
+    <table className={setCss.inHand}>
       <caption className="small muted">Seconds to the hand before packing; planning values.</caption>
       <tbody>
         {inHand.map(({ need, windowS, seconds, kitId }) => {

@@ -2,6 +2,7 @@ import type { KitView } from '@ivrak/core/model';
 import { layProposal, type SetAsk, type SetProposal } from '@ivrak/core/propose';
 import { Button, Progress, Select, Switch } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
+import { clsx } from 'clsx';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { type StoredLoadout, useCarryData } from '../carry/carryData.ts';
@@ -18,6 +19,7 @@ import { Goal, KeptAndBarred, MassLimit, MoneyLimit } from './askParts.tsx';
 import { Moves } from './Moves.tsx';
 import css from './propose.module.css';
 import { SetCard } from './SetCard.tsx';
+import setCss from './setCard.module.css';
 import { useSetProposals } from './useProposing.ts';
 import { carrying, useKitsOf, useSetQuestion } from './useSetQuestion.ts';
 import { WhyNot } from './WhyNot.tsx';
@@ -100,7 +102,7 @@ function OfSet({ set }: { set: StoredSet }) {
         )}
         {answer !== null && (
           <>
-            <div className={css.cards} data-wide aria-busy={!isSettled} data-stale={isStale}>
+            <div className={clsx(css.cards, setCss.wide)} aria-busy={!isSettled} data-stale={isStale}>
               {alikeLeftOut(answer.proposals).map((proposal) => (
                 <SetCard
                   key={proposal.first}
