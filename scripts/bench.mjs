@@ -1,5 +1,5 @@
 // npm run bench: the figures that are promised, measured on this machine. Exit 1 where one is missed.
-import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { benchBuying } from './bench-buying.mjs';

@@ -91,6 +91,7 @@ const ProposalSchema = z.object({
   things: z.array(CountSchema.extend({ fromStock: z.array(z.string()).optional(), state: z.string().optional() })),
   total: z.object({ money: z.number().int(), massG: z.number(), thicknessMm: z.number().nullable(), things: z.number().int() }),
   needs: z.array(NeedCoverageSchema),
+  firstLapse: PlainDateSchema.nullable(),
   press: z.number(),
   proven: z.boolean(),
   bound: z.object({ what: z.enum(['money', 'massG', 'litres', 'things', 'seconds']), value: z.number() }).nullable(),

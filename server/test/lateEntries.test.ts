@@ -83,6 +83,10 @@ describe('a log of a phone that was away', () => {
   });
 });
 
+interface Inspected {
+  answers: { unitId: string; answer: string }[];
+}
+
 describe('an inspection that was made while the machine was away', () => {
   const said = (unitId: string, minute: number, answer = 'fine') => ({
     unitId,
@@ -135,6 +139,32 @@ describe('an inspection that was made while the machine was away', () => {
     expect(finished.find(({ id }: { id: string }) => id === 'phone-3').answers).toHaveLength(2);
     await send('bow-pocket', 'phone-3', [said(first, 10, 'fine'), said(second, 40, 'fine')], true);
     expect((await listed('bow-pocket')).finished).toHaveLength(finished.length);
+  });
+
+  it('is not lost where the inspection that it went on with was finished meanwhile; what came too late is kept as a record', async () => {
+    const units = await unitsOf('guest-vest');
+    const { id } = (await call('post', '/api/kits/guest-vest/inspections/start')).body;
+    for (const unitId of units) await call('put', `/api/inspections/${id}/answers/${unitId}`, { answer: 'fine' });
+    expect((await call('post', `/api/inspections/${id}/finish`)).status).toBe(200);
+    const now = Date.now();
+    const answers = [
+      { ...said(units[0] ?? '', 0, 'replace'), at: new Date(now + 60_000).toISOString() },
+      { ...said(units[1] ?? '', 0, 'replace'), at: new Date(now - 3_600_000).toISOString() },
+    ];
+    for (let round = 0; round < 2; round += 1) {
+      const { body } = await send('guest-vest', id, answers, true);
+      expect(body.older).toEqual([units[1]]);
+      expect(body.inspection.finishedOn).toBe('2026-11-25');
+      const answerOf = (unit = '') => body.inspection.answers.find(({ unitId }: { unitId: string }) => unitId === unit).answer;
+      expect([answerOf(units[0]), answerOf(units[1])]).toEqual(['replace', 'fine']);
+    }
+    const kit = await kitOf('guest-vest');
+    const conditions = units.slice(0, 2).map((unit) => kit.units.find((one: { id: string }) => one.id === unit).condition);
+    expect(conditions[0]).not.toBe('ready');
+    expect(conditions[1]).toBe('ready');
+    const { finished } = await listed('guest-vest');
+    const late = finished.filter((one: { id: string }) => one.id.startsWith(`${id.slice(0, 48)}-`) && one.id !== id);
+    expect(late.map((one: Inspected) => one.answers.map(({ unitId, answer }) => [unitId, answer]))).toEqual([[[units[1], 'replace']]]);
   });
 
   it('tells of what is not in the kit any more, and keeps the rest', async () => {

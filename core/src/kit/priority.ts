@@ -28,7 +28,7 @@ export const TOGETHER: readonly { word: string; families: readonly Family[] }[] 
 ];
 
 /** Planning values: what is needed within three minutes has at most one thing in front, and the first two of it nothing. */
-const SECOND_WITHIN_S = 180;
+export const SECOND_WITHIN_S = 180;
 const FIRST_UNITS = 2;
 
 /**

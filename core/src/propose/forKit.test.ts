@@ -136,6 +136,27 @@ describe('proposals for a kit', () => {
     expect(inSet?.total.things).toBe(inSet?.things.reduce((sum, { count }) => sum + count, 0));
   });
 
+  it('asks up to a need of the school’s order and no further', () => {
+    const draft = draftOf('every-day');
+    const [all] = forKit(draft).proposals;
+    const [some] = forKit(draft, { upTo: 'M.limb' }).proposals;
+    const at = some?.needs.findIndex(({ need }) => need === 'M.limb') ?? -1;
+    const asked = all?.needs.slice(0, at + 1).filter(({ least }) => least > 0).length ?? 0;
+    expect(some?.needs.slice(0, at + 1).filter(({ state }) => state !== 'gap' && state !== 'off' && state !== 'elsewhere')).toHaveLength(
+      asked,
+    );
+    expect(some?.total.money).toBeLessThan(all?.total.money ?? 0);
+  });
+
+  it('follows an order of several, first the first', () => {
+    const draft = draftOf('car');
+    const last = (further: KitAsk['further']) => forKit(draft, { further }).further;
+    const [byCount, byMass] = [last(['fewest', 'lightest']), last(['lightest', 'fewest'])];
+    expect(byCount?.total.things).toBeLessThan(byMass?.total.things ?? 0);
+    expect(byMass?.total.massG).toBeLessThan(byCount?.total.massG ?? 0);
+    expect(last(['fewest', 'cheapest'])?.total.money).toBeLessThanOrEqual(byCount?.total.money ?? 0);
+  });
+
   it('adds the one that is out of its wrapping soonest, or lasts longest, without changing those beside it', () => {
     const draft = draftOf('every-day');
     const spares = ['2027-03-01', '2030-03-01'].map((day, index) => ({
@@ -156,9 +177,9 @@ describe('proposals for a kit', () => {
         return sum + (isWanted && wrap !== null ? plan.values[wrap] * count : 0);
       }, 0);
     for (const further of ['soonest', 'longest', 'fewest'] as const) {
-      const { proposals } = forKit(draft, { further }, spares);
-      expect(proposals.slice(0, -1)).toEqual(plain);
-      const own = proposals.at(-1) as (typeof proposals)[number];
+      const { proposals, further: added } = forKit(draft, { further: [further] }, spares);
+      expect(proposals).toEqual(plain);
+      const own = added as (typeof proposals)[number];
       expect(own.first).toBe(further);
       expect(own.needs.map(({ need, state }) => [need, state])).toEqual(plain[0]?.needs.map(({ need, state }) => [need, state]));
       for (const other of plain) {

@@ -3,10 +3,12 @@ import { conditionCounts } from '../coverage/prepare.ts';
 import type { StockKit, StockUnit } from '../coverage/problem.ts';
 import { judgeKit } from '../kit/judgement.ts';
 import { sheetOf } from '../kit/planned.ts';
+import { OWN_ID } from '../loadout/ownThing.ts';
 import { type Brief, skillsOf } from '../model/brief.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { KitDraft, PlannedThing } from '../model/kit.ts';
+import type { NeedId } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import type { Age } from '../model/traits.ts';
@@ -30,8 +32,10 @@ export interface KitAsk {
   isKept: boolean;
   /** What is spare in stores may be taken. */
   takesStores: boolean;
-  /** One more beside the cheapest, the lightest and the thinnest; absent: none. */
-  further?: First | undefined;
+  /** The last need of the school's order that is asked; absent: all. */
+  upTo?: NeedId | undefined;
+  /** One more beside the cheapest, the lightest and the thinnest, by what comes first, then next; absent or empty: none. */
+  further?: readonly First[] | undefined;
 }
 export interface KitWorld {
   catalog: KindCatalog;
@@ -51,6 +55,8 @@ export interface KitWorld {
 export interface ProposedForKit extends Proposed {
   /** Out of what is owned alone: what lies in the kit and in stores; null: nothing is owned. */
   fromOwned: Proposal | null;
+  /** By the order that was asked for beside these; null: none was. */
+  further: Proposal | null;
 }
 
 /** Put side by side. */
@@ -70,6 +76,8 @@ export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): Propo
   const container = world.containers.find(({ id }) => id === draft.containerId);
   const position = world.positions.find(({ id }) => id === draft.positionId);
   const known = new Set(counts.keys());
+  // What the bearer has of his own counts, and is nothing that anybody sells.
+  const own = (world.beside ?? []).flatMap(({ id, units }) => (id === OWN_ID ? units.map(({ kind }) => kind) : []));
   return {
     needs: deriveNeeds(brief, world.school),
     school: world.school,
@@ -85,7 +93,8 @@ export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): Propo
     limits: { ...ask.limits, ...(container === undefined ? {} : { container }), ...(position === undefined ? {} : { position }) },
     goal: ask.goal,
     locked: [...counts].map(([kind, count]) => ({ kind, count })),
-    barred: ask.barred.filter((kind) => !known.has(kind)),
+    barred: [...ask.barred, ...own].filter((kind) => !known.has(kind)),
+    ...(ask.upTo === undefined ? {} : { upTo: ask.upTo }),
     ...(world.reach === undefined ? {} : { reach: world.reach }),
   };
 }
@@ -129,11 +138,11 @@ export function* proposeForKit(
   let step = first.next();
   for (; step.done !== true; step = first.next())
     if (step.value.proposed.proposals.length > 0)
-      yield { share: step.value.share / 2, proposed: { ...step.value.proposed, fromOwned: null } };
+      yield { share: step.value.share / 2, proposed: { ...step.value.proposed, fromOwned: null, further: null } };
   let best = step.value;
   const most = packings === null ? MOST_ROUNDS : MOST_ROUNDS_IN_ROOM;
   for (let round = 0; round < most && best.proposals.length > 0; round += 1) {
-    yield { share: 0.5 + round / 10, proposed: { proposals: best.proposals, why: [], fromOwned: null } };
+    yield { share: 0.5 + round / 10, proposed: { proposals: best.proposals, why: [], fromOwned: null, further: null } };
     const warned = [...new Set(best.proposals.flatMap((proposal) => warnedOf(draft, ask, proposal, world)))];
     const fixed = new Set(question.locked?.map(({ kind }) => kind));
     const more = warned.filter((kind) => !fixed.has(kind) && question.barred?.includes(kind) !== true);
@@ -149,8 +158,9 @@ export function* proposeForKit(
       ? []
       : toEnd(sideBySide({ ...asked, isOwnOnly: true, locked: [] }, [['fewest']], catalog, packings)).proposals;
   // By itself: what lasts longest takes less out of stores than the others may.
-  const further = ask.further === undefined ? [] : toEnd(sideBySide(question, [[ask.further]], catalog, packings)).proposals;
-  return { proposals: [...best.proposals, ...further], why: best.why(), fromOwned };
+  const { further: order = [] } = ask;
+  const [further = null] = order.length === 0 ? [] : toEnd(sideBySide(question, [order], catalog, packings)).proposals;
+  return { proposals: best.proposals, why: best.why(), fromOwned, further };
 }
 
 /** What of a proposal is laid out. */

@@ -6,9 +6,12 @@ import { SCHOOLS } from '../catalog/schools.ts';
 import { TEMPLATES } from '../catalog/templates.ts';
 import { coverage } from '../coverage/coverage.ts';
 import { Random } from '../fit/random.ts';
+import { catalogWith, ownKit } from '../loadout/ownThing.ts';
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
+import { OwnThingSchema } from '../model/loadout.ts';
 import type { NeedId } from '../model/need.ts';
 import { plainDate } from '../model/plainDate.ts';
+import { plainConditions } from '../model/reach.ts';
 import { plainUnit, type UnitId, UnitIdSchema } from '../model/unit.ts';
 import { reachPlan } from '../reach/plan.ts';
 import { layProposal } from './forKit.ts';
@@ -143,7 +146,7 @@ it('a kit that must hold a need by itself does, though the other holds it too; t
   expect(cheapest.total.money).toBeGreaterThanOrEqual(proposals[0]?.total.money ?? 0);
 });
 
-it('what lies in a kit stays in it, and what the bearer has of his own is not bought', () => {
+it('what lies in a kit stays in it', () => {
   const tourniquet = [...catalog.values()].find(({ family }) => family === 'windlassTourniquet')?.id as string;
   const filled = kit('case', draftIn('hard-case', 'load-area', [unit('t1', tourniquet)]), { fetchS: 60 });
   const { proposals } = forSet([POUCH(), filled]);
@@ -154,15 +157,24 @@ it('what lies in a kit stays in it, and what the bearer has of his own is not bo
         ?.filter(({ kind }) => kind === tourniquet) ?? [];
     expect(thing?.fromStock).toContain('t1');
   }
-  const light =
-    [...catalog.values()].find(({ family }) => family === 'headlamp') ??
-    [...catalog.values()].find((one) => one.grades['S.light'] === 'primary');
-  const own = [{ id: 'own', units: [{ id: 'own/light', kind: light?.id as string, count: 1, condition: 'ready' as const }] }];
-  const withOwn = forSet([POUCH(), CASE()], {}, { own });
+});
+
+it('counts what the bearer has of his own, sells it to nobody, and sees by its light', () => {
+  const lamp = OwnThingSchema.parse({ id: 'lamp', name: 'Lamp', family: 'handLight', grades: { 'S.light': 'primary' }, drawS: 4 });
+  const own = { own: ownKit([lamp]), catalog: catalogWith(catalog, [lamp]) };
+  const [lit, unlit] = [forSet([POUCH(), CASE()], {}, own), forSet([POUCH(), CASE()])];
   const lights = (found: ProposedForSet) =>
     found.proposals.map(({ kits }) => kits.reduce((sum, { things }) => sum + countIn(things, 'S.light'), 0));
-  expect(Math.max(...lights(withOwn))).toBe(0);
-  expect(Math.min(...lights(forSet([POUCH(), CASE()])))).toBeGreaterThan(0);
+  expect(Math.max(...lights(lit))).toBe(0);
+  expect(Math.min(...lights(unlit))).toBeGreaterThan(0);
+  for (const { kits } of lit.proposals) expect(kits.flatMap(({ things }) => things.map(({ kind }) => kind))).not.toContain('own/lamp');
+  // In the dark things are found by it: nothing is bought for light here, so that it is the only one.
+  const conditions = { ...plainConditions(), isDark: true };
+  const seconds = (found: ProposedForSet) => found.proposals[0]?.inHand.find(({ need }) => need === 'M.limb')?.seconds ?? 0;
+  const barred = [...catalog.values()].filter(({ grades }) => grades['S.light'] !== undefined).map(({ id }) => id);
+  expect(seconds(forSet([POUCH(), CASE()], { barred }, { ...own, conditions }))).toBeLessThan(
+    seconds(forSet([POUCH(), CASE()], { barred }, { conditions })),
+  );
 });
 
 it('adds nothing to what is carried bare, and carries one thing so where nothing is', () => {

@@ -1,21 +1,21 @@
-import { coverageNow } from '../coverage/coverage.ts';
-import type { AskedNeed, StockKit } from '../coverage/problem.ts';
-import type { NeedCoverage } from '../coverage/states.ts';
-import { TOGETHER } from '../kit/priority.ts';
+import { compareInOrder, inOrder } from '../coverage/inOrder.ts';
+import type { StockKit } from '../coverage/problem.ts';
 import type { Container } from '../model/container.ts';
 import type { Kind } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
 import type { NeedId } from '../model/need.ts';
 import type { Conditions } from '../model/reach.ts';
-import type { Unit } from '../model/unit.ts';
 import type { ReachPlan } from '../reach/plan.ts';
+import { hasSlits } from '../staging/checklist.ts';
 import { Booker } from './booker.ts';
 import { type KitAsk, type KitWorld, ownedIn, questionOf, warnedOf } from './forKit.ts';
-import { type Counted, SOLD_SO, stateOf } from './packing.ts';
+import { type Packings, SOLD_SO, stateOf } from './packing.ts';
 import { type Proposal, type ProposedThing, packingsFor, sideBySide, toEnd, unitsOf } from './propose.ts';
-import { askedOf, type First, type ProposeQuestion, problemFor } from './question.ts';
-import { type InHand, type Load, type ReachedRoom, SetReach } from './setReach.ts';
+import { askedOf, type First, type ProposeQuestion } from './question.ts';
+import { type Move, movesOf } from './setMoves.ts';
+import { type InHand, type ReachedRoom, SetReach } from './setReach.ts';
 import { SetRooms, type Shared } from './setRooms.ts';
+import { lateKinds, windowsOf } from './setWindows.ts';
 import type { Why } from './whyNot.ts';
 
 /** A kit of a set, with the way to it. */
@@ -28,7 +28,7 @@ export interface KitOfSet {
   fetchS: number;
 }
 /** What is asked for a set; what lies in its kits stays where it lies. */
-export type SetAsk = Omit<KitAsk, 'limits' | 'isKept'> & { limits: Pick<KitAsk['limits'], 'money' | 'massG'> };
+export type SetAsk = Omit<KitAsk, 'limits' | 'isKept' | 'further'> & { limits: Pick<KitAsk['limits'], 'money' | 'massG'> };
 
 export interface SetWorld extends Omit<KitWorld, 'beside'> {
   plan: ReachPlan;
@@ -47,19 +47,6 @@ export interface KitsShare {
 export interface SetProposal extends Omit<Proposal, 'things' | 'press'> {
   kits: KitsShare[];
   inHand: InHand[];
-}
-/** A thing that lies too far from the hand for what it is for, where another kit of the set has room for it. */
-export interface Move {
-  unitId: string;
-  kind: string;
-  count: number;
-  from: string;
-  to: string;
-  need: NeedId;
-  windowS: number;
-  /** To the hand as it lies now, null where hands do not come to it, and as it would lie. */
-  wasS: number | null;
-  seconds: number;
 }
 export interface ProposedForSet {
   proposals: SetProposal[];
@@ -95,13 +82,10 @@ export function* proposeForSet(
     yield { share: 0.7, proposed: { ...set.told(best.proposals), why: [] } };
     const next = toEnd(inRooms(without));
     const [was, is] = [best.proposals[0], next.proposals[0]];
-    if (was !== undefined && is !== undefined && holdsAsMuch(is.needs, was.needs)) best = next;
+    if (was !== undefined && is !== undefined && compareInOrder(inOrder(is.needs), inOrder(was.needs)) >= 0) best = next;
   }
   return { ...set.told(best.proposals), why: best.why() };
 }
-
-const holdsAsMuch = (one: readonly NeedCoverage[], other: readonly NeedCoverage[]): boolean =>
-  one.every(({ have, state }, at) => have >= (other[at]?.have ?? 0) && (state !== 'thin' || other[at]?.state === 'thin'));
 
 class SetOfKits {
   readonly question: ProposeQuestion;
@@ -110,7 +94,9 @@ class SetOfKits {
   private readonly booker: Booker;
   /** What lies in each kit, and what it needs beside that to hold by itself what it is asked to. */
   private readonly fixed: readonly ReadonlyMap<string, number>[];
-  private readonly packings;
+  private readonly packings: readonly (Packings | null)[];
+  /** Of what lies in the kits now, whatever is proposed. */
+  private readonly moves: Move[];
 
   constructor(
     private readonly kits: readonly [KitOfSet, ...KitOfSet[]],
@@ -121,21 +107,15 @@ class SetOfKits {
     // Booked as one, in no room: each kit has its own.
     const whole: KitDraft = { ...draft, units: kits.flatMap((kit) => kit.draft.units), containerId: '', positionId: '' };
     const asked = questionOf(whole, { ...ask, isKept: true }, { ...world, beside: world.own, reach: world.plan });
-    this.fixed = kits.map((kit) => this.fixedIn(kit, asked));
+    this.packings = kits.map((kit) => packingsFor({ ...asked, limits: this.limitsOf(kit.draft) }, world.catalog));
+    this.fixed = kits.map((kit, at) => this.fixedIn(kit, this.packings[at] ?? null, asked));
     const must = new Map((asked.locked ?? []).map(({ kind, count }) => [kind, count]));
     const inKits = new Map<string, number>();
     for (const counts of this.fixed) for (const [kind, count] of counts) inKits.set(kind, (inKits.get(kind) ?? 0) + count);
     for (const [kind, count] of inKits) must.set(kind, Math.max(count, must.get(kind) ?? 0));
     const rooms = kits.map((kit): ReachedRoom => ({ ...this.placeOf(kit.draft), ...waysTo(kit) }));
-    this.reach = new SetReach(rooms, world.plan, world.catalog, world.conditions);
-    this.packings = kits.map((kit) => packingsFor({ ...asked, limits: this.limitsOf(kit.draft) }, world.catalog));
+    this.reach = new SetReach(rooms, world.plan, world.catalog, world.own, world.conditions);
     this.booker = new Booker(askedOf(asked), asked, asked.kinds);
-    const late = this.lateKinds(asked);
-    this.question = {
-      ...asked,
-      locked: [...must].map(([kind, count]) => ({ kind, count })),
-      isInTime: (kind, { need }) => late.get(need)?.has(kind.id) !== true,
-    };
     this.rooms = new SetRooms(
       kits.map((kit, at) => ({
         packings: this.packings[at] ?? null,
@@ -143,11 +123,18 @@ class SetOfKits {
         fixed: this.fixed[at] as ReadonlyMap<string, number>,
         secondsTo: (kind) => this.reach.to(at, kind),
       })),
-      (chosen) => this.windowsOf(chosen),
+      (chosen) => windowsOf(this.question, chosen, world.own, world.catalog),
     );
+    const late = lateKinds(this.booker, asked.kinds, (kind, windowS) => this.isInTime(kind, windowS));
+    this.question = {
+      ...asked,
+      locked: [...must].map(([kind, count]) => ({ kind, count })),
+      isInTime: (kind, { need }) => late.get(need)?.has(kind.id) !== true,
+    };
+    this.moves = this.movesNow();
   }
 
-  private fixedIn({ draft, alone }: KitOfSet, asked: ProposeQuestion): Map<string, number> {
+  private fixedIn({ draft, alone }: KitOfSet, packings: Packings | null, asked: ProposeQuestion): Map<string, number> {
     const { world, ask } = this;
     const owned = ownedIn(draft.units, world);
     const counts = new Map<string, number>();
@@ -162,8 +149,7 @@ class SetOfKits {
       locked: [...counts].map(([kind, count]) => ({ kind, count })),
       limits: { ...asked.limits, ...this.limitsOf(draft) },
     };
-    const cheapest = (one: ProposeQuestion) =>
-      toEnd(sideBySide(one, [['cheapest']], world.catalog, packingsFor(one, world.catalog))).proposals[0];
+    const cheapest = (one: ProposeQuestion) => toEnd(sideBySide(one, [['cheapest']], world.catalog, packings)).proposals[0];
     let proposal = cheapest(question);
     const warned = proposal === undefined ? [] : warnedOf(draft, { isKept: true }, proposal, { ...world, beside: [] });
     const without = warned.filter((kind) => !counts.has(kind));
@@ -184,60 +170,30 @@ class SetOfKits {
     return { ...(container === undefined ? {} : { container }), ...(position === undefined ? {} : { position }) };
   }
 
-  /** By what it is booked for, all together; what belongs to something is wanted with it. */
-  private windowsOf(chosen: Counted): Map<Kind, number> {
-    const { catalog, own } = this.world;
-    const units = chosen.map(({ kind, count }) => ({ id: kind.id, kind: kind.id, count, condition: 'ready' as const }));
-    const problem = problemFor(this.question, askedOf(this.question), [...units, ...own.flatMap((kit) => kit.units)]);
-    const windows = new Map<string, number>();
-    const wanted = (kind: string, windowS: number) => windows.set(kind, Math.min(windowS, windows.get(kind) ?? Number.POSITIVE_INFINITY));
-    for (const { need, by } of coverageNow(problem, catalog)) {
-      const windowS = problem.needs.find((asked) => asked.need === need)?.windowS ?? null;
-      if (windowS !== null) for (const { kind } of by) wanted(kind, windowS);
-    }
-    for (const { families } of TOGETHER) {
-      const group = chosen.filter(({ kind }) => families.includes(kind.family));
-      const soonest = Math.min(...group.map(({ kind }) => windows.get(kind.id) ?? Number.POSITIVE_INFINITY));
-      if (Number.isFinite(soonest)) for (const { kind } of group) wanted(kind.id, soonest);
-    }
-    return new Map(chosen.flatMap(({ kind }) => (windows.has(kind.id) ? [[kind, windows.get(kind.id) as number] as const] : [])));
-  }
-
-  /** By need: what goes into no kit out of which it is in the hand in its window, where something else does. */
-  private lateKinds({ kinds }: ProposeQuestion): Map<NeedId, Set<string>> {
-    const serving = new Map<AskedNeed, Kind[]>();
-    for (const kind of kinds)
-      for (const { profile } of this.booker.bringing(kind))
-        for (const { demand } of profile.uses) {
-          const asked = this.booker.needs[demand] as AskedNeed; // demands are those of the needs
-          if (asked.windowS != null) serving.set(asked, [...(serving.get(asked) ?? []), kind]);
-        }
-    const late = new Map<NeedId, Set<string>>();
-    for (const [{ need, windowS }, own] of serving) {
-      const isLate = own.filter((kind) => !this.isInTime(kind, windowS ?? Number.POSITIVE_INFINITY));
-      if (isLate.length < own.length) late.set(need, new Set(isLate.map(({ id }) => id)));
-    }
-    return late;
-  }
-
   /** Whether it goes into a kit, by itself, out of which it is in the hand within so many seconds. */
   private isInTime(kind: Kind, windowS: number): boolean {
     return this.kits.some((_, at) => {
       const seconds = this.reach.to(at, kind);
-      return seconds !== null && seconds <= windowS && typeof this.packings[at]?.of([{ kind, count: 1 }]) !== 'string';
+      return seconds !== null && seconds <= windowS && this.rooms.goesIn(at, new Map([[kind, 1]]));
     });
   }
 
+  /** As the kits would lie; inHand is worked out only for what is shown. */
   told(proposals: readonly Proposal[]): Omit<ProposedForSet, 'why'> {
-    const shared = proposals.flatMap((proposal): SetProposal[] => {
-      const lying = this.rooms.sharedOut(this.counted(proposal.things));
-      if (typeof lying === 'string') return [];
+    const shared = this.sharedOut(proposals).map(({ proposal, lying, kits }): SetProposal => {
       const { things: _, press: __, total, ...rest } = proposal;
       const loads = lying.map(({ load }) => load);
-      const inHand = this.reach.inHand(this.question, askedOf(this.question), loads, this.world.own);
-      return [{ ...rest, total: { ...total, thicknessMm: null }, kits: this.shares(proposal, lying), inHand }];
+      const inHand = this.reach.inHand(this.question, askedOf(this.question), loads);
+      return { ...rest, total: { ...total, thicknessMm: null }, kits, inHand };
     });
-    return { proposals: shared, moves: this.moves() };
+    return { proposals: shared, moves: this.moves };
+  }
+
+  private sharedOut(proposals: readonly Proposal[]): { proposal: Proposal; lying: Shared; kits: KitsShare[] }[] {
+    return proposals.flatMap((proposal) => {
+      const lying = this.rooms.sharedOut(this.counted(proposal.things));
+      return typeof lying === 'string' ? [] : [{ proposal, lying, kits: this.shares(proposal, lying) }];
+    });
   }
 
   private counted(things: readonly Pick<ProposedThing, 'kind' | 'count'>[]): { kind: Kind; count: number }[] {
@@ -268,55 +224,34 @@ class SetOfKits {
     }));
   }
 
-  /** Things in kits that are wanted sooner than they come to hand there, where another kit has room for them and is soon enough. */
-  private moves(): Move[] {
-    const loads = this.fixed.map(
-      (counts) => new Map(this.counted([...counts].map(([kind, count]) => ({ kind, count }))).map((one) => [one.kind, one.count])),
-    );
-    return this.kits.flatMap(({ id, draft, alone }, at) =>
-      draft.units.flatMap((unit): Move[] => {
-        const kind = this.question.kinds.find((one) => one.id === unit.kind);
-        const wanted = kind === undefined ? null : this.booker.windowOf(kind);
-        if (kind === undefined || wanted === null || alone.includes(wanted.need)) return [];
-        const wasS = this.reach.to(at, kind);
-        if ((wasS !== null && wasS <= wanted.windowS) || this.isHeldInTime(wanted.need, loads)) return [];
-        const to = this.soonestWithRoom(kind, unit, loads);
-        const seconds = to === null ? null : this.reach.to(to, kind);
-        if (to === null || seconds === null || seconds > wanted.windowS) return [];
-        for (const [index, by] of [
-          [to, unit.count],
-          [at, -unit.count],
-        ] as const)
-          loads[index]?.set(kind, (loads[index]?.get(kind) ?? 0) + by);
-        return [{ unitId: unit.id, kind: kind.id, count: unit.count, from: id, to: this.kits[to]?.id ?? '', ...wanted, wasS, seconds }];
-      }),
-    );
-  }
-
-  private isHeldInTime(need: NeedId, loads: readonly Load[]): boolean {
-    const asked = this.question.needs.filter((one) => one.need === need);
-    return this.reach
-      .inHand(this.question, asked, loads, this.world.own)
-      .every(({ seconds, windowS }) => seconds !== null && seconds <= windowS);
-  }
-
-  private soonestWithRoom(kind: Kind, { count }: Pick<Unit, 'count'>, loads: readonly Load[]): number | null {
-    const times = this.kits.map((_, at) => this.reach.to(at, kind) ?? Number.POSITIVE_INFINITY);
-    const soonest = [...times.keys()].sort((a, b) => (times[a] as number) - (times[b] as number));
-    const hasRoom = (at: number) => {
-      const isTaken = [...(loads[at]?.values() ?? [])].some((other) => other > 0);
-      if (isTaken && isBare(this.placeOf((this.kits[at] as KitOfSet).draft).container)) return false;
-      const more = new Map(loads[at]).set(kind, (loads[at]?.get(kind) ?? 0) + count);
-      const packings = this.packings[at] ?? null;
-      return packings === null || typeof packings.of([...more].map(([one, of]) => ({ kind: one, count: of }))) !== 'string';
-    };
-    return soonest.find(hasRoom) ?? null;
+  private movesNow(): Move[] {
+    const { question } = this;
+    const known = new Map(question.kinds.map((kind) => [kind.id, kind]));
+    const lying = this.fixed.map((counts) => {
+      const things = this.counted([...counts].map(([kind, count]) => ({ kind, count })));
+      return new Map(things.map(({ kind, count }) => [kind, count]));
+    });
+    return movesOf(lying, {
+      kits: this.kits.map(({ id, draft, alone }) => ({ id, units: draft.units, alone })),
+      kindOf: (id) => known.get(id),
+      wantedFor: (kind) => this.booker.windowOf(kind),
+      secondsTo: (at, kind) => this.reach.to(at, kind),
+      goesIn: (at, load) => this.rooms.goesIn(at, load),
+      isInTime: (need, loads) =>
+        this.reach
+          .inHand(
+            question,
+            question.needs.filter((one) => one.need === need),
+            loads,
+          )
+          .every(({ seconds, windowS }) => seconds !== null && seconds <= windowS),
+    });
   }
 
   /** The question without what the rules warn of, as it would lie in each kit; null: they warn of nothing that may go. */
   without(proposals: readonly Proposal[]): ProposeQuestion | null {
     const { question, ask, world } = this;
-    const warned = this.told(proposals).proposals.flatMap(({ kits }) => {
+    const warned = this.sharedOut(proposals).flatMap(({ kits }) => {
       const laid = kits.map(({ kitId, things }): StockKit => ({ id: kitId, units: unitsOf(things, question.stock ?? []) }));
       return kits.flatMap((share, at) => {
         const beside = [...laid.filter(({ id }) => id !== share.kitId), ...world.own];
@@ -334,6 +269,6 @@ const isBare = (container: Container | undefined): boolean => container?.make ==
 const waysTo = ({ id, fetchS, draft: { containerId, stage } }: KitOfSet) => ({
   id,
   fetchS,
-  hasSlits: stage.ticks.some(({ step }) => step === `slits:${containerId}`),
+  hasSlits: hasSlits(stage, containerId),
   hasPullTab: stage.hasPullTab,
 });

@@ -167,7 +167,9 @@ describe('a proposal', () => {
         { id: 'late', kind: 'kaolin-gauze', count: 1, expiresOn: plainDate('2029-01-31') },
       ],
     };
-    const { things, total } = cheapest(question);
+    const { things, total, firstLapse } = cheapest(question);
+    expect(firstLapse).toBe('2029-01-31');
+    expect(cheapest({ ...question, stock: [] }).firstLapse).toBeNull();
     expect(things.find(({ kind }) => kind === 'kaolin-gauze')?.fromStock).toEqual(['late']);
     expect(things.flatMap(({ fromStock = [] }) => fromStock)).not.toContain('old');
     expect(total.money).toBeLessThan(cheapest({ ...question, stock: [] }).total.money);

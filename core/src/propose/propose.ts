@@ -1,7 +1,7 @@
 import { coverage } from '../coverage/coverage.ts';
 import type { NeedCoverage } from '../coverage/states.ts';
 import type { KindCatalog } from '../model/kind.ts';
-import { compareExpiry } from '../model/plainDate.ts';
+import { compareExpiry, type PlainDate } from '../model/plainDate.ts';
 import { isGoodOn } from '../model/unit.ts';
 import { bestOf, compareBest } from './best.ts';
 import { type Best, Chooser } from './chooser.ts';
@@ -30,6 +30,8 @@ export interface Proposal {
     things: number;
   };
   needs: NeedCoverage[];
+  /** The first printed date of what is owned in it; null: none of that has one. What is bought is new. */
+  firstLapse: PlainDate | null;
   /** How hard it is pressed to go in, 0 to 1. */
   press: number;
   /** Nothing within the limits holds more, and of what holds as much nothing is better by what is put first. */
@@ -156,10 +158,17 @@ function proposalOf(chooser: Chooser, { counts, isProven, bound }: Best, first: 
       ]),
       catalog,
     ).needs,
+    firstLapse: firstLapseOf(things, question.stock ?? []),
     press: way.press,
     proven: isProven,
     bound: isProven ? null : { what: BOUNDS[first].what, value: bound / BOUNDS[first].per },
   };
+}
+
+function firstLapseOf(things: readonly ProposedThing[], stock: readonly InStock[]): PlainDate | null {
+  const taken = new Set(things.flatMap(({ fromStock = [] }) => fromStock));
+  const dates = stock.flatMap(({ id, expiresOn = null }) => (taken.has(id) && expiresOn !== null ? [expiresOn] : []));
+  return dates.sort(compareExpiry)[0] ?? null;
 }
 
 /** Kinds with their counts, in the order of the catalogue; what stores give, longest lasting first. */

@@ -1,3 +1,4 @@
+import { SECOND_WITHIN_S } from '../kit/priority.ts';
 import type { Kind } from '../model/kind.ts';
 import { type Counted, countsOf, type PackedSo, type Packings, type Rooms } from './packing.ts';
 
@@ -22,8 +23,6 @@ interface Lot {
   windowS: number | null;
 }
 
-/** Planning value: what is needed within three minutes is as near to the hand as it goes. */
-const AT_ONCE_S = 180;
 /** Things that are tried one by one behind the first that does not go in any more. */
 const MORE_TRIED = 6;
 const ANY_ROOM = 1e9;
@@ -84,7 +83,7 @@ export class SetRooms implements Rooms {
       const free = this.rooms.reduce((left, { fixed }) => left - (fixed.get(kind.id) ?? 0), count);
       return free > 0 ? [{ kind, count: free, windowS: windows.get(kind) ?? null }] : [];
     });
-    const isAtOnce = ({ windowS }: Lot) => windowS !== null && windowS <= AT_ONCE_S;
+    const isAtOnce = ({ windowS }: Lot) => windowS !== null && windowS <= SECOND_WITHIN_S;
     const soonest = byWindow(lots.filter(isAtOnce));
     const later = byWindow(lots.filter((lot) => !isAtOnce(lot)));
     const left = [...this.intoSoonest(soonest, loads), ...this.intoRoomiest(later, loads)];
@@ -150,7 +149,8 @@ export class SetRooms implements Rooms {
     return left;
   }
 
-  private goesIn(at: number, load: ReadonlyMap<Kind, number>): boolean {
+  /** Whether so much goes into one of the kits; into one that is bare one thing and no more. */
+  goesIn(at: number, load: ReadonlyMap<Kind, number>): boolean {
     if (this.rooms[at]?.isBare === true && [...load.values()].reduce((sum, count) => sum + count, 0) > 1) return false;
     return this.packedSo(at, load) !== null;
   }

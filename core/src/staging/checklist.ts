@@ -2,7 +2,7 @@ import { isCutter, SEALED_MAKES } from '../kit/outside.ts';
 import type { Container, Position } from '../model/container.ts';
 import { type Family, STAGED_FAMILIES } from '../model/family.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
-import type { KitDraft, Tick } from '../model/kit.ts';
+import type { KitDraft, Staging, Tick } from '../model/kit.ts';
 import { markOf } from '../model/mark.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { Unit } from '../model/unit.ts';
@@ -268,3 +268,7 @@ export function withTick(draft: KitDraft, one: StageStep, by: string, on: PlainD
       });
   return { ...draft, units, stage: { ...draft.stage, ticks } };
 }
+
+/** Whether a bag that is sealed has its tear slits, by the step that was ticked for it. */
+export const hasSlits = ({ ticks }: Pick<Staging, 'ticks'>, containerId: string): boolean =>
+  ticks.some(({ step }) => step === `slits:${containerId}`);

@@ -1,5 +1,6 @@
 export {
   canLeak,
+  hasSlits,
   isStepDone,
   moduleStepPrefix,
   openedAgain,

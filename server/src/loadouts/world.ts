@@ -3,6 +3,7 @@ import { type CarryKit, type CarryWorld, type LoadoutKit, loadoutKitOf } from '@
 import { addDays, BriefSchema, type PlainDate, type ReachTime, type School, skillsOf } from '@ivrak/core/model';
 import { type DerivedNeed, deriveNeeds } from '@ivrak/core/needs';
 import { measuredTimes, type ReachChangesRow, ReachChangesRowSchema, reachPlan } from '@ivrak/core/reach';
+import { hasSlits } from '@ivrak/core/staging';
 import { asc, eq } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { plans, reachTimes } from '../db/schema.ts';
@@ -40,7 +41,7 @@ function carryKit(here: Installation, kit: StoredKit, school: School, today: Pla
     thicknessMm: summary.thicknessMm,
     outer: summary.outer,
     blockedBy: packed?.blockedBy ?? null,
-    hasSlits: stage.ticks.some(({ step }) => step === `slits:${containerId}`),
+    hasSlits: hasSlits(stage, containerId),
     hasPullTab: stage.hasPullTab,
     hung: kit.fit.hung,
     hangsAt: stage.hangsAt,

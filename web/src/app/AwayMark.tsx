@@ -2,6 +2,7 @@ import { awayText } from '../away/words.ts';
 import { useAway } from '../data/away.ts';
 import { useKeptInspections } from '../inspect/keptInspections.ts';
 import { unsentOf } from '../use/keptLog.ts';
+import { useTakes } from '../use/takes.ts';
 import { useUseLog } from '../use/useLog.ts';
 import css from './awayMark.module.css';
 
@@ -11,7 +12,8 @@ export function AwayMark() {
   const log = useUseLog((state) => state.log);
   const inspections = useKeptInspections((state) => state.kept);
   const answers = Object.values(inspections).reduce((sum, one) => sum + one.answers.length, 0);
-  const waiting = answers + (log === null ? 0 : unsentOf(log).length);
+  const taken = useTakes((state) => state.takes.filter((one) => one.is !== 'sent').length);
+  const waiting = answers + taken + (log === null ? 0 : unsentOf(log).length);
   if (isAway)
     return (
       <p className={css.away} role="status">

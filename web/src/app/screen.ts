@@ -1,4 +1,4 @@
-import type { Role } from '@ivrak/contract';
+import { isAllowed, type Role } from '@ivrak/contract/roles';
 import type { ComponentType } from 'react';
 
 export interface Screen {
@@ -26,7 +26,5 @@ export interface KitScreen extends Omit<Screen, 'path' | 'key' | 'inBar' | 'isBa
   path: 'brief' | 'bench' | 'fit' | 'stage' | 'compare' | 'propose';
 }
 
-const ROLES_UP: readonly Role[] = ['reader', 'carrier', 'keeper'];
 /** Whether a screen is for whoever has this role. */
-export const isFor = ({ least = 'carrier' }: Pick<Screen, 'least'>, role: Role): boolean =>
-  ROLES_UP.indexOf(role) >= ROLES_UP.indexOf(least);
+export const isFor = ({ least = 'carrier' }: Pick<Screen, 'least'>, role: Role): boolean => isAllowed(role, { least });

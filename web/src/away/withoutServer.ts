@@ -1,6 +1,5 @@
 import { useAway } from '../data/away.ts';
 import { api } from '../data/client.ts';
-import { PAGE_ID } from '../data/page.ts';
 import { withinReach } from './kept.ts';
 
 /** Until what this page was loaded from is complete. */
@@ -56,7 +55,7 @@ const fetchAll = (): Promise<void> =>
     const take = async (): Promise<void> => {
       for (let url = open.shift(); url !== undefined; url = open.shift())
         // A reader may not see all of it, and a server that went away is asked again later.
-        await fetch(url, { headers: { 'x-ivrak-page': PAGE_ID } }).catch(() => undefined);
+        await fetch(url).catch(() => undefined);
     };
     await Promise.all(Array.from({ length: AT_ONCE }, take));
   });

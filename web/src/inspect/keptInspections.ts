@@ -8,11 +8,13 @@ export interface KeptInspection extends Pick<Inspection, 'id' | 'kitId' | 'start
   isFinished: boolean;
 }
 
+type Became = Answer<'post', '/api/kits/:id/inspections/late'>;
+
 interface KeptState {
   /** By kit. */
   kept: Readonly<Record<string, KeptInspection>>;
   /** Of those that went out, what became of them, until somebody has read it. */
-  became: Readonly<Record<string, Answer<'post', '/api/kits/:id/inspections/late'>>>;
+  became: Readonly<Record<string, Became>>;
   /** What the machine said against one of them. */
   refusal: string | null;
 }
@@ -76,31 +78,34 @@ function sendLater(): void {
   timer = setTimeout(() => void sendInspections(), AGAIN_MS);
 }
 
-/** Sends what waits, one after another; what was sent already is not written twice there. */
+/** Sends what waits, one after another; what was sent already is not written twice there, and one that is refused holds no other up. */
 export async function sendInspections(): Promise<void> {
   if (isSending) return;
   isSending = true;
-  try {
-    for (const [kitId, one] of Object.entries(useKeptInspections.getState().kept)) {
-      const { id, startedAt, answers, isFinished } = one;
-      const taken = await api.post('/api/kits/:id/inspections/late', {
-        params: { id: kitId },
-        body: { id, startedAt, answers, isFinished },
-      });
-      const { kept, became } = useKeptInspections.getState();
-      // Something may have been said meanwhile: it goes out with the next one.
-      if (kept[kitId] === one) {
-        const { [kitId]: _, ...left } = kept;
-        keep(left);
-      }
-      useKeptInspections.setState({ became: { ...became, [kitId]: taken }, refusal: null });
+  let refusal: string | null = null;
+  for (const one of Object.values(useKeptInspections.getState().kept)) {
+    try {
+      took(one, await sendOne(one));
+    } catch (failure) {
+      if (failure instanceof ApiError && failure.status < 500) refusal = failure.message;
     }
-  } catch (failure) {
-    if (failure instanceof ApiError && failure.status < 500) useKeptInspections.setState({ refusal: failure.message });
-    sendLater();
-  } finally {
-    isSending = false;
   }
+  useKeptInspections.setState({ refusal });
+  isSending = false;
+  if (Object.keys(useKeptInspections.getState().kept).length > 0) sendLater();
+}
+
+const sendOne = ({ kitId, id, startedAt, answers, isFinished }: KeptInspection): Promise<Became> =>
+  api.post('/api/kits/:id/inspections/late', { params: { id: kitId }, body: { id, startedAt, answers, isFinished } });
+
+function took(one: KeptInspection, taken: Became): void {
+  const { kept, became } = useKeptInspections.getState();
+  // Something may have been said meanwhile: it goes out with the next one.
+  if (kept[one.kitId] === one) {
+    const { [one.kitId]: _, ...left } = kept;
+    keep(left);
+  }
+  useKeptInspections.setState({ became: { ...became, [one.kitId]: taken } });
 }
 
 window.addEventListener('online', () => void sendInspections());

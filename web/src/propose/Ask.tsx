@@ -1,11 +1,11 @@
 import { NEEDS } from '@ivrak/core/model';
-import type { Ladder } from '@ivrak/core/propose';
-import { Select, Switch } from '@mantine/core';
+import { FIRSTS, type Ladder } from '@ivrak/core/propose';
+import { MultiSelect, Switch } from '@mantine/core';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { grams, mm, price } from '../drawing/figures.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
-import { Goal, KeptAndBarred, Limit, MassLimit, MoneyLimit } from './askParts.tsx';
+import { HowFar, KeptAndBarred, Limit, MassLimit, MoneyLimit } from './askParts.tsx';
 import css from './propose.module.css';
 import type { Limits, Wishes } from './wishes.ts';
 import { HEADS, nextStep } from './words.ts';
@@ -24,7 +24,7 @@ interface AskProps {
   setAlike: (alike: number) => void;
 }
 
-const FURTHER = (['fewest', 'soonest', 'longest'] as const).map((value) => ({ value, label: HEADS[value] }));
+const ORDERS = FIRSTS.map((value) => ({ value, label: HEADS[value] }));
 /** Where nothing tells how far a slider should go. */
 const USUAL_MONEY = 20_000;
 const USUAL_MASS_G = 1500;
@@ -32,7 +32,9 @@ const roundUp = (value: number, step: number) => Math.ceil(value / step) * step;
 
 /** Limits as sliders and figures, and what is to be in it or not. */
 export function Ask({ limits, setLimits, wishes, setWishes, ladder, isEmpty, alike, setAlike }: AskProps) {
-  const { draft } = useKit();
+  const { draft, judgement } = useKit();
+  const { further = [] } = wishes;
+  const asked = judgement.needs.flatMap(({ need, ideal }) => (ideal > 0 ? [need] : []));
   const container = containerOf(draft.containerId);
   const position = positionOf(draft.positionId);
   const dearest = ladder?.nested.at(-1)?.value || USUAL_MONEY;
@@ -74,14 +76,14 @@ export function Ask({ limits, setLimits, wishes, setWishes, ladder, isEmpty, ali
         set={(massG) => setLimits({ ...limits, massG })}
         hint={position?.massG == null ? 'with its container' : `${position.name}, comfortable up to ${grams(position.massG)}`}
       />
-      <Goal value={wishes.goal} onChange={(goal) => setWishes({ ...wishes, goal })} />
-      <Select
-        label="One more beside these"
-        placeholder="none"
-        clearable
-        data={FURTHER}
-        value={wishes.further ?? null}
-        onChange={(further) => setWishes({ ...wishes, further: (further as Wishes['further'] | null) ?? undefined })} // one of those above
+      <HowFar wishes={wishes} set={(far) => setWishes({ ...wishes, ...far })} needs={asked} />
+      <MultiSelect
+        label="One more beside these, by"
+        placeholder={further.length === 0 ? 'nothing more' : ''}
+        description={further.length > 1 ? 'What was chosen first counts first.' : undefined}
+        data={ORDERS}
+        value={[...further]}
+        onChange={(chosen) => setWishes({ ...wishes, further: chosen.flatMap((one) => FIRSTS.find((first) => first === one) ?? []) })}
       />
       {!isEmpty && (
         <Switch

@@ -15,7 +15,9 @@ interface OrderedProps {
 /** What the proposal comes to in whole packs with shipping, where there are offers; what is not offered stays at its usual price. */
 export function Ordered({ things, alike }: OrderedProps) {
   const book = useOffers().data?.data;
-  return book === undefined || book.offers.length === 0 ? null : <Plan things={things} alike={alike} book={book} />;
+  if (book === undefined) return null;
+  // Nobody offers anything: then there is one price to say.
+  return book.offers.length === 0 ? <UsualPrices /> : <Plan things={things} alike={alike} book={book} />;
 }
 
 function Plan({ things, alike, book }: OrderedProps & { book: OfferBook }) {
@@ -29,8 +31,10 @@ function Plan({ things, alike, book }: OrderedProps & { book: OfferBook }) {
     return { need, offers: book.offers, suppliers: book.suppliers, on: today, authorisedOnly };
   }, [things, alike, book, today]);
   const plan = usePlan(problem).data;
-  // Where nobody offers any of it, the usual prices above are all there is to say.
-  if (plan === undefined || plan.orders.length === 0) return null;
+  if (plan === undefined) return null;
+  if (plan.orders.length === 0) return <UsualPrices />;
   const usual = plan.unmet.reduce((sum, { kind, count }) => sum + count * (catalogNow().get(kind)?.priceMinor ?? 0), 0);
   return <p className="small muted">{orderedText(plan, alike, usual, price)}</p>;
 }
+
+const UsualPrices = () => <p className="small muted">At usual prices: nobody’s offers are known for it.</p>;

@@ -1,5 +1,4 @@
 import { partSheet, sheetOf } from '@ivrak/core/kit';
-import { capital } from '@ivrak/core/model';
 import { layProposal, type Proposal } from '@ivrak/core/propose';
 import { Button } from '@mantine/core';
 import { useNavigate } from 'react-router';
@@ -13,16 +12,13 @@ import { MiniSheet } from './MiniSheet.tsx';
 import { Ordered } from './Ordered.tsx';
 import { ProposedThings } from './ProposedThings.tsx';
 import css from './propose.module.css';
-import { CardHead, Sum, withAnd } from './sums.tsx';
+import { CardHead, Sum } from './sums.tsx';
 import type { Limits, Wishes } from './wishes.ts';
-import { differenceText, HEADS, heldText, moreThan } from './words.ts';
+import { differenceText, heldText, lapseText, moreThan } from './words.ts';
 
 interface ProposalCardProps {
   proposal: Proposal;
-  /** What else it is: the cheapest may be the lightest as well. */
-  names: readonly Proposal['first'][];
-  /** Out of what is owned alone. */
-  isOwned: boolean;
+  head: string;
   /** What it is compared to; null: it is the first. */
   than: Proposal | null;
   thicknessMm: number;
@@ -35,24 +31,11 @@ interface ProposalCardProps {
 }
 
 /** One proposal: drawn to scale, its sums, what it holds, and every thing in it to be kept or barred by one press. */
-export function ProposalCard({
-  proposal,
-  names,
-  isOwned,
-  than,
-  thicknessMm,
-  wishes,
-  setWishes,
-  limits,
-  alike,
-  isSettled,
-}: ProposalCardProps) {
+export function ProposalCard({ proposal, head, than, thicknessMm, wishes, setWishes, limits, alike, isSettled }: ProposalCardProps) {
   const { kit, draft } = useKit();
   const navigate = useNavigate();
-  const { first, total } = proposal;
+  const { total } = proposal;
   const see = useSheetView((state) => state.see);
-  const heads = isOwned ? ['From what you own'] : (names.length > 0 ? names : [first]).map((name) => HEADS[name]);
-  const head = capital(withAnd(heads.map((one) => one.toLowerCase())));
   const differs = new Set(than === null ? [] : moreThan(proposal, than).map(({ kind }) => kind));
   const ownG = containerOf(draft.containerId)?.massG ?? 0;
   const layItOut = () => {
@@ -76,7 +59,7 @@ export function ProposalCard({
       </dl>
       <p className={css.says}>
         {heldText(proposal)} {than !== null && differenceText(proposal, than)}
-        {proposal.press > 0 && ' Pressed by hand.'}
+        {proposal.press > 0 && ' Pressed by hand.'} {lapseText(proposal)}
       </p>
       <div className={css.ordered}>{isSettled && total.money > 0 && <Ordered things={proposal.things} alike={alike} />}</div>
       <ProposedThings things={proposal.things} differs={differs} wishes={wishes} set={(kept) => setWishes({ ...wishes, ...kept })} />

@@ -1,26 +1,26 @@
-import { emptyBook, offeredPrices } from '@ivrak/core/buying';
 import { partSheet } from '@ivrak/core/kit';
-import type { Proposal, ProposedForKit } from '@ivrak/core/propose';
+import type { ProposedForKit } from '@ivrak/core/propose';
 import { reachPlan } from '@ivrak/core/reach';
-import { Button, Progress } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useOffers } from '../buying/queries.ts';
 import { carryQuery } from '../carry/carryData.ts';
-import { catalogNow, containerOf, positionOf, useCatalog } from '../data/catalog.ts';
-import { useStores } from '../data/queries.ts';
-import { grams, mm, price } from '../drawing/figures.ts';
+import { containerOf, positionOf } from '../data/catalog.ts';
 import { useDraft } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { Ask } from './Ask.tsx';
+import { alikeLeftOut, isAlike } from './alike.ts';
 import { LadderPart } from './LadderPart.tsx';
 import { ProposalCard } from './ProposalCard.tsx';
 import css from './propose.module.css';
+import { useChoices } from './useChoices.ts';
 import { type Asked, useLadder, useProposals } from './useProposing.ts';
 import { WhyNot } from './WhyNot.tsx';
+import { Working } from './Working.tsx';
 import type { Limits, Wishes } from './wishes.ts';
+import { headOf, limitsText, orderText } from './words.ts';
 
 const START: Wishes = { goal: 'least', locked: [], barred: [], isKept: true, takesStores: true };
 
@@ -68,19 +68,7 @@ export function ProposePage() {
         )}
       </aside>
       <div className={css.answers}>
-        {proposals.progress !== null && (
-          <div className={css.working} role="status">
-            <Progress
-              className="grow"
-              value={Math.max(4, proposals.progress * 100)}
-              aria-label="Working proposals out"
-              transitionDuration={0}
-            />
-            <Button size="compact-sm" variant="default" onClick={proposals.cancel}>
-              Stop here
-            </Button>
-          </div>
-        )}
+        {proposals.progress !== null && <Working progress={proposals.progress} cancel={proposals.cancel} />}
         {proposals.error !== null && <p className="refusal">{proposals.error}</p>}
         {proposals.answer !== null && (
           <Answers
@@ -96,49 +84,24 @@ export function ProposePage() {
   );
 }
 
-/** "60.00 €, 22 mm" */
-function limitsText({ money, massG, thicknessMm }: Limits): string {
-  const told = [money === null ? '' : price(money), thicknessMm === null ? '' : mm(thicknessMm), massG === null ? '' : grams(massG)];
-  return told.filter((part) => part !== '').join(', ') || 'none';
-}
-
 /** What every question is about: the sheet without what is planned, since that is what is asked about, and all there is to choose from. */
 function useAbout(isTimed: boolean): Pick<Asked, 'draft' | 'world'> | null {
-  const { today, school, beside } = useKit();
+  const { today, school, beside, catalog } = useKit();
   const sheet = useDraft((state) => state.draft);
-  const { kinds, containers, positions } = useCatalog();
-  const stores = useStores().data;
-  const book = useOffers().data?.data;
+  const choices = useChoices(today);
   // Only where seconds count is there anything to wait for.
   const plan = useQuery({ ...carryQuery, enabled: isTimed }).data?.plan.data;
   return useMemo(() => {
-    if (sheet === null) return null;
+    if (sheet === null || choices === null) return null;
     const draft = { ...sheet, units: partSheet(sheet.units).units, planned: [] };
-    const spares = (stores?.units ?? [])
-      .filter(({ place, condition, piecesUsed }) => place === 'stores' && condition === 'ready' && piecesUsed === 0)
-      .map(({ id, kind, count, expiresOn }) => ({ id: id as string, kind, count, expiresOn }));
-    const { offers, suppliers } = book ?? emptyBook();
-    const offered = offeredPrices({ offers, suppliers }, (id) => catalogNow().get(id)?.sellerMatters === true, today);
-    return {
-      draft,
-      world: {
-        kinds,
-        containers,
-        positions,
-        school,
-        today,
-        spares,
-        beside,
-        offered,
-        reach: plan === undefined ? undefined : reachPlan(plan),
-      },
-    };
-  }, [sheet, kinds, containers, positions, stores, book, school, today, beside, plan]);
+    const kinds = [...catalog.values()];
+    return { draft, world: { ...choices, kinds, school, beside, reach: plan === undefined ? undefined : reachPlan(plan) } };
+  }, [sheet, choices, catalog, school, beside, plan]);
 }
 
 /** The questions as they are sent: of proposals, and of the ladder, which knows no limits and so is not asked again while they are dragged. */
 function useQuestions(limits: Limits, wishes: Wishes): { proposals: Asked | null; ladder: Asked | null } {
-  const about = useAbout(wishes.further === 'soonest');
+  const about = useAbout(wishes.further?.includes('soonest') === true);
   const proposals = useMemo(() => {
     if (about === null) return null;
     const ownG = containerOf(about.draft.containerId)?.massG ?? 0;
@@ -165,7 +128,7 @@ interface AnswersProps {
   alike: number;
 }
 
-function Answers({ found: { proposals, fromOwned, why }, isStale, isSettled, wishes, setWishes, limits, alike }: AnswersProps) {
+function Answers({ found: { proposals, fromOwned, further, why }, isStale, isSettled, wishes, setWishes, limits, alike }: AnswersProps) {
   const { draft } = useKit();
   const position = positionOf(draft.positionId);
   const [first] = proposals;
@@ -173,17 +136,26 @@ function Answers({ found: { proposals, fromOwned, why }, isStale, isSettled, wis
     return isSettled ? (
       <p className="refusal">What must be in it is more than the limits allow: let go of something, or widen a limit.</p>
     ) : null;
-  const isOther = fromOwned !== null && fromOwned.things.length > 0 && !proposals.some((one) => isSame(one, fromOwned));
-  const shown: Proposal[] = [...alikeLeftOut(proposals), ...(isOther ? [fromOwned] : [])];
+  const shown = [
+    ...alikeLeftOut(proposals).map((proposal) => ({
+      proposal,
+      head: headOf(proposals.filter((one) => isAlike(one, proposal)).map((one) => one.first)),
+    })),
+    ...(further === null ? [] : [{ proposal: further, head: orderText(wishes.further ?? []) }]),
+    ...(fromOwned === null || fromOwned.things.length === 0 ? [] : [{ proposal: fromOwned, head: 'From what you own' }]),
+  ];
+  // What is the same as one before it is told there, but for an order that was asked for.
+  const cards = shown.filter(
+    ({ proposal }, index) => proposal === further || shown.findIndex((one) => isAlike(one.proposal, proposal)) === index,
+  );
   return (
     <>
       <div className={css.cards} aria-busy={isStale || !isSettled} data-stale={isStale}>
-        {shown.map((proposal) => (
+        {cards.map(({ proposal, head }) => (
           <ProposalCard
-            key={proposal === fromOwned ? 'owned' : proposal.first}
+            key={proposal === further ? 'further' : head}
+            head={head}
             proposal={proposal}
-            isOwned={proposal === fromOwned}
-            names={proposals.filter((one) => isSame(one, proposal)).map((one) => one.first)}
             than={proposal === first ? null : first}
             thicknessMm={Math.min(limits.thicknessMm ?? Number.POSITIVE_INFINITY, position?.tMm ?? Number.POSITIVE_INFINITY)}
             alike={alike}
@@ -196,9 +168,3 @@ function Answers({ found: { proposals, fromOwned, why }, isStale, isSettled, wis
     </>
   );
 }
-
-const isSame = (a: Proposal, b: Proposal): boolean => JSON.stringify(a.things) === JSON.stringify(b.things);
-
-/** Where the cheapest is the lightest as well, it is told once, with both names. */
-const alikeLeftOut = (proposals: readonly Proposal[]): Proposal[] =>
-  proposals.filter((proposal, index) => proposals.findIndex((other) => isSame(other, proposal)) === index);

@@ -8,36 +8,38 @@ import { MiniSheet } from './MiniSheet.tsx';
 import { ProposedThings } from './ProposedThings.tsx';
 import css from './propose.module.css';
 import setCss from './setCard.module.css';
-import { CardHead, Sum, withAnd } from './sums.tsx';
-import { HEADS, heldText } from './words.ts';
+import { CardHead, Sum } from './sums.tsx';
+import { headOf, heldText, lapseText } from './words.ts';
 
 interface SetCardProps {
   proposal: SetProposal;
   names: readonly SetProposal['first'][];
   isFirst: boolean;
   kits: ReadonlyMap<string, KitView>;
-  limits: SetAsk['limits'];
-  ask: SetAsk;
-  setAsk: (ask: SetAsk) => void;
+  limits: { money: number | null; massG: number | null };
+  wishes: Pick<SetAsk, 'locked' | 'barred'>;
+  set: (wishes: Pick<SetAsk, 'locked' | 'barred'>) => void;
   layItOut: () => void;
   isBusy: boolean;
 }
 
 /** One proposal for a set: what each kit is to hold, drawn to scale, and in how many seconds what is wanted soon is in the hand. */
-export function SetCard({ proposal, names, isFirst, kits, limits, ask, setAsk, layItOut, isBusy }: SetCardProps) {
+export function SetCard({ proposal, names, isFirst, kits, limits, wishes, set, layItOut, isBusy }: SetCardProps) {
   const { total } = proposal;
   const isOwned =
     total.money === 0 && proposal.kits.every(({ things }) => things.every(({ count, fromStock = [] }) => fromStock.length === count));
-  const head = isOwned ? 'Nothing to buy' : capital(withAnd(names.map((name) => HEADS[name].toLowerCase())));
+  const head = isOwned ? 'Nothing to buy' : headOf(names);
   return (
     <section className={css.card} aria-label={head}>
       <CardHead head={head} proposal={proposal} />
       <dl className={css.sums}>
-        <Sum label={limits.money === undefined ? 'to buy' : `of ${price(limits.money)}`} value={price(total.money)} />
-        <Sum label={limits.massG === undefined ? 'in all kits' : `of ${grams(limits.massG)}`} value={grams(Math.round(total.massG))} />
+        <Sum label={limits.money === null ? 'to buy' : `of ${price(limits.money)}`} value={price(total.money)} />
+        <Sum label={limits.massG === null ? 'in all kits' : `of ${grams(limits.massG)}`} value={grams(Math.round(total.massG))} />
         <Sum label="things" value={String(total.things)} />
       </dl>
-      <p className={css.says}>{heldText(proposal)}</p>
+      <p className={css.says}>
+        {heldText(proposal)} {lapseText(proposal)}
+      </p>
       <div className={setCss.shares}>
         {proposal.kits.map((share) => {
           const kit = kits.get(share.kitId);
@@ -54,7 +56,7 @@ export function SetCard({ proposal, names, isFirst, kits, limits, ask, setAsk, l
               {share.things.length === 0 ? (
                 <p className="small muted">Nothing of this is its task.</p>
               ) : (
-                <ProposedThings things={share.things} differs={NONE} wishes={ask} set={(kept) => setAsk({ ...ask, ...kept })} />
+                <ProposedThings things={share.things} differs={NONE} wishes={wishes} set={set} />
               )}
             </section>
           );
@@ -81,7 +83,7 @@ function InHandTable({ inHand, kits }: Pick<SetProposal, 'inHand'> & Pick<SetCar
           return (
             <tr key={need}>
               <th scope="row">{capital(NEEDS[need].label)}</th>
-              <td className={clsx('mono', isLate && 'state-gap')}>{seconds === null ? 'not there' : `${Math.round(seconds)} s`}</td>
+              <td className={clsx('mono', isLate && 'state-gap')}>{seconds === null ? 'not in reach' : `${Math.round(seconds)} s`}</td>
               <td className="small muted">
                 of {windowS} s{kitId !== null && ` · ${kits.get(kitId)?.name ?? kitId}`}
               </td>

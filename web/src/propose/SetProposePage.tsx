@@ -1,6 +1,6 @@
-import type { KitView } from '@ivrak/core/model';
+import type { KitView, NeedId } from '@ivrak/core/model';
 import { layProposal, type SetAsk, type SetProposal } from '@ivrak/core/propose';
-import { Button, Progress, Select, Switch } from '@mantine/core';
+import { Button, Select, Switch } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { clsx } from 'clsx';
 import { useMemo, useState } from 'react';
@@ -9,13 +9,13 @@ import { type StoredLoadout, useCarryData } from '../carry/carryData.ts';
 import { schoolOf } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { kitQuery, queryClient, type StoredSet, useSets } from '../data/queries.ts';
-import { grams, price } from '../drawing/figures.ts';
 import { draftOf } from '../kit/draftStore.ts';
 import { newUnitId } from '../kit/units.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { useKeep } from '../ui/useKeep.ts';
-import { Goal, KeptAndBarred, MassLimit, MoneyLimit } from './askParts.tsx';
+import { alikeLeftOut, isAlike } from './alike.ts';
+import { HowFar, KeptAndBarred, MassLimit, MoneyLimit } from './askParts.tsx';
 import { Moves } from './Moves.tsx';
 import css from './propose.module.css';
 import { SetCard } from './SetCard.tsx';
@@ -23,6 +23,8 @@ import setCss from './setCard.module.css';
 import { useSetProposals } from './useProposing.ts';
 import { carrying, useKitsOf, useSetQuestion } from './useSetQuestion.ts';
 import { WhyNot } from './WhyNot.tsx';
+import { Working } from './Working.tsx';
+import { limitsText } from './words.ts';
 
 /** Which thing into which kit of a set: proposals for all of them at once. */
 export function SetProposePage() {
@@ -40,14 +42,24 @@ export function SetProposePage() {
   return <OfSet set={set} />;
 }
 
-const START: SetAsk = { limits: {}, goal: 'least', locked: [], barred: [], takesStores: true };
+const START: SetWishes = { goal: 'least', locked: [], barred: [], takesStores: true };
+const NO_LIMITS: SetLimits = { money: null, massG: null };
+type SetWishes = Omit<SetAsk, 'limits'>;
+type SetLimits = Record<'money' | 'massG', number | null>;
+/** Those that are there. */
+const onlySet = ({ money, massG }: SetLimits): SetAsk['limits'] => ({
+  ...(money === null ? {} : { money }),
+  ...(massG === null ? {} : { massG }),
+});
 const MOST_MONEY = 40_000;
 const MOST_MASS_G = 4000;
 
 function OfSet({ set }: { set: StoredSet }) {
   const carry = useCarryData();
   const { kits, error } = useKitsOf(set);
-  const [ask, setAsk] = useState<SetAsk>(START);
+  const [wishes, setWishes] = useState<SetWishes>(START);
+  const [limits, setLimits] = useState<SetLimits>(NO_LIMITS);
+  const ask = useMemo((): SetAsk => ({ ...wishes, limits: onlySet(limits) }), [wishes, limits]);
   const loadouts = carry.data === undefined ? [] : carrying(set, carry.data);
   const [chosen, choose] = useState<string | null>(null);
   const loadoutId = chosen ?? loadouts[0]?.id ?? null;
@@ -60,7 +72,6 @@ function OfSet({ set }: { set: StoredSet }) {
   const failure = error ?? (carry.isLoadingError ? carry.error : null);
   if (failure !== null) return <Failure error={failure} />;
   if (kits === null) return <Blank label="Laying the kits side by side" />;
-  const { limits } = ask;
   const [first] = answer?.proposals ?? [];
   const isSettled = progress === null && !isStale;
   return (
@@ -76,7 +87,9 @@ function OfSet({ set }: { set: StoredSet }) {
             {isOpen ? 'Hide limits and wishes' : `Limits and wishes: ${limitsText(limits)}`}
           </Button>
         )}
-        {(isOpen || !isNarrow) && <AskOfSet ask={ask} setAsk={setAsk} loadouts={loadouts} loadoutId={loadoutId} choose={choose} />}
+        {(isOpen || !isNarrow) && (
+          <AskOfSet {...{ wishes, setWishes, limits, setLimits, loadouts, loadoutId, choose }} needs={question?.needs ?? []} />
+        )}
       </aside>
       <div className={css.answers}>
         {laying.laid !== null && (
@@ -88,14 +101,7 @@ function OfSet({ set }: { set: StoredSet }) {
           </div>
         )}
         {laying.error !== null && <p className="refusal">{laying.error}</p>}
-        {progress !== null && (
-          <div className={css.working} role="status">
-            <Progress className="grow" value={Math.max(4, progress * 100)} aria-label="Working proposals out" transitionDuration={0} />
-            <Button size="compact-sm" variant="default" onClick={cancel}>
-              Stop here
-            </Button>
-          </div>
-        )}
+        {progress !== null && <Working progress={progress} cancel={cancel} />}
         {failed !== null && <p className="refusal">{failed}</p>}
         {answer !== null && first === undefined && isSettled && (
           <p className="refusal">What lies in the kits and must be in them is more than the limits allow, or does not go in.</p>
@@ -107,12 +113,12 @@ function OfSet({ set }: { set: StoredSet }) {
                 <SetCard
                   key={proposal.first}
                   proposal={proposal}
-                  names={answer.proposals.filter((one) => isSame(one, proposal)).map((one) => one.first)}
+                  names={answer.proposals.filter((one) => isAlike(one, proposal)).map((one) => one.first)}
                   isFirst={proposal === first}
                   kits={kitsToo}
                   limits={limits}
-                  ask={ask}
-                  setAsk={setAsk}
+                  wishes={wishes}
+                  set={(kept) => setWishes({ ...wishes, ...kept })}
                   layItOut={() => laying.layOut(proposal)}
                   isBusy={laying.isBusy || !isSettled}
                 />
@@ -128,15 +134,17 @@ function OfSet({ set }: { set: StoredSet }) {
 }
 
 interface AskOfSetProps {
-  ask: SetAsk;
-  setAsk: (ask: SetAsk) => void;
+  wishes: SetWishes;
+  setWishes: (wishes: SetWishes) => void;
+  limits: SetLimits;
+  setLimits: (limits: SetLimits) => void;
+  needs: readonly NeedId[];
   loadouts: readonly StoredLoadout[];
   loadoutId: string | null;
   choose: (loadoutId: string | null) => void;
 }
 
-function AskOfSet({ ask, setAsk, loadouts, loadoutId, choose }: AskOfSetProps) {
-  const { limits } = ask;
+function AskOfSet({ wishes, setWishes, limits, setLimits, needs, loadouts, loadoutId, choose }: AskOfSetProps) {
   return (
     <>
       {loadouts.length > 0 && (
@@ -148,47 +156,23 @@ function AskOfSet({ ask, setAsk, loadouts, loadoutId, choose }: AskOfSetProps) {
           onChange={choose}
         />
       )}
-      <MoneyLimit
-        value={limits.money ?? null}
-        most={MOST_MONEY}
-        set={(money) => setAsk({ ...ask, limits: withLimit(limits, { money }) })}
-        hint="for what is bought"
-      />
+      <MoneyLimit value={limits.money} most={MOST_MONEY} set={(money) => setLimits({ ...limits, money })} hint="for what is bought" />
       <MassLimit
-        value={limits.massG ?? null}
+        value={limits.massG}
         most={MOST_MASS_G}
-        set={(massG) => setAsk({ ...ask, limits: withLimit(limits, { massG }) })}
+        set={(massG) => setLimits({ ...limits, massG })}
         hint="of what is in all of them"
       />
-      <Goal value={ask.goal} onChange={(goal) => setAsk({ ...ask, goal })} />
+      <HowFar wishes={wishes} set={(far) => setWishes({ ...wishes, ...far })} needs={needs} />
       <Switch
         label="Take spares from stores"
-        checked={ask.takesStores}
-        onChange={(event) => setAsk({ ...ask, takesStores: event.currentTarget.checked })}
+        checked={wishes.takesStores}
+        onChange={(event) => setWishes({ ...wishes, takesStores: event.currentTarget.checked })}
       />
-      <KeptAndBarred wishes={ask} set={(kept) => setAsk({ ...ask, ...kept })} />
+      <KeptAndBarred wishes={wishes} set={(kept) => setWishes({ ...wishes, ...kept })} />
     </>
   );
 }
-
-/** "60.00 €, 900 g" */
-const limitsText = ({ money, massG }: SetAsk['limits']): string =>
-  [...(money === undefined ? [] : [price(money)]), ...(massG === undefined ? [] : [grams(massG)])].join(', ') || 'none';
-
-/** A limit is there or left out. */
-function withLimit(limits: SetAsk['limits'], { money, massG }: { money?: number | null; massG?: number | null }): SetAsk['limits'] {
-  const next = {
-    money: limits.money ?? null,
-    massG: limits.massG ?? null,
-    ...(money === undefined ? {} : { money }),
-    ...(massG === undefined ? {} : { massG }),
-  };
-  return { ...(next.money === null ? {} : { money: next.money }), ...(next.massG === null ? {} : { massG: next.massG }) };
-}
-
-const isSame = (a: SetProposal, b: SetProposal): boolean => JSON.stringify(a.kits) === JSON.stringify(b.kits);
-const alikeLeftOut = (proposals: readonly SetProposal[]): SetProposal[] =>
-  proposals.filter((proposal, index) => proposals.findIndex((other) => isSame(other, proposal)) === index);
 
 interface LaidKit {
   id: string;

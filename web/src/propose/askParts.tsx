@@ -1,4 +1,5 @@
-import { SegmentedControl, Slider } from '@mantine/core';
+import { capital, NEEDS, type NeedId } from '@ivrak/core/model';
+import { SegmentedControl, Select, Slider } from '@mantine/core';
 import { IconBan, IconLock, IconX } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { kindName } from '../data/catalog.ts';
@@ -92,23 +93,36 @@ export function KeptAndBarred({ wishes: { locked, barred }, set }: KeptOutProps)
   );
 }
 
-interface GoalProps {
-  value: Wishes['goal'];
-  onChange: (goal: Wishes['goal']) => void;
+interface HowFarProps {
+  wishes: Pick<Wishes, 'goal' | 'upTo'>;
+  set: (wishes: Pick<Wishes, 'goal' | 'upTo'>) => void;
+  /** In the school's order, those that are asked. */
+  needs: readonly NeedId[];
 }
 
-export function Goal({ value, onChange }: GoalProps) {
+/** To the least or the ideal, of all needs or up to one. */
+export function HowFar({ wishes: { goal, upTo }, set, needs }: HowFarProps) {
   return (
-    <SegmentedControl
-      fullWidth
-      aria-label="How far"
-      value={value}
-      onChange={(goal) => onChange(goal === 'ideal' ? 'ideal' : 'least')}
-      data={[
-        { value: 'least', label: 'to the least' },
-        { value: 'ideal', label: 'to the ideal' },
-      ]}
-    />
+    <>
+      <SegmentedControl
+        fullWidth
+        aria-label="How far"
+        value={goal}
+        onChange={(value) => set({ goal: value === 'ideal' ? 'ideal' : 'least', upTo })}
+        data={[
+          { value: 'least', label: 'to the least' },
+          { value: 'ideal', label: 'to the ideal' },
+        ]}
+      />
+      <Select
+        label="Up to"
+        placeholder="everything that is asked"
+        clearable
+        data={needs.map((need) => ({ value: need as string, label: capital(NEEDS[need].label) }))}
+        value={upTo ?? null}
+        onChange={(need) => set({ goal, upTo: needs.find((one) => one === need) })}
+      />
+    </>
   );
 }
 

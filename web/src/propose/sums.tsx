@@ -2,10 +2,6 @@ import type { Proposal } from '@ivrak/core/propose';
 import { clsx } from 'clsx';
 import { provenText } from './words.ts';
 
-/** "cheapest, lightest and thinnest" */
-export const withAnd = (words: readonly string[]): string =>
-  [words.slice(0, -1).join(', '), words.at(-1)].filter((part) => part !== '').join(' and ');
-
 export function CardHead({ head, proposal }: { head: string; proposal: Pick<Proposal, 'proven' | 'bound'> }) {
   return (
     <header>

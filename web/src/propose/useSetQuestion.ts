@@ -1,15 +1,15 @@
-import { emptyBook, offeredPrices } from '@ivrak/core/buying';
-import { ownKit } from '@ivrak/core/loadout';
-import type { KitView } from '@ivrak/core/model';
+import { catalogWith, ownKit } from '@ivrak/core/loadout';
+import type { KitView, NeedId } from '@ivrak/core/model';
+import { deriveNeeds } from '@ivrak/core/needs';
 import type { KitOfSet, SetAsk } from '@ivrak/core/propose';
 import { fetchS, reachPlan } from '@ivrak/core/reach';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { useOffers } from '../buying/queries.ts';
 import { type CarryData, type StoredLoadout, useCarryData } from '../carry/carryData.ts';
-import { catalogNow, schoolOf, useCatalog } from '../data/catalog.ts';
-import { kitQuery, type StoredSet, useStores } from '../data/queries.ts';
+import { schoolOf, useCatalog } from '../data/catalog.ts';
+import { kitQuery, type StoredSet } from '../data/queries.ts';
 import { draftOf } from '../kit/draftStore.ts';
+import { useChoices } from './useChoices.ts';
 import type { AskedOfSet } from './useProposing.ts';
 
 /** Loadouts that carry a kit of the set, those that carry most of them first. */
@@ -31,13 +31,17 @@ export function useKitsOf(set: StoredSet): { kits: readonly KitView[] | null; er
 }
 
 /** What is asked for the set, carried as in a loadout: the contents of its kits, the way to each, and all there is to choose from. */
-export function useSetQuestion(set: StoredSet, kits: readonly KitView[] | null, loadoutId: string | null, ask: SetAsk): AskedOfSet | null {
+export function useSetQuestion(
+  set: StoredSet,
+  kits: readonly KitView[] | null,
+  loadoutId: string | null,
+  ask: SetAsk,
+): (AskedOfSet & { needs: readonly NeedId[] }) | null {
   const carry = useCarryData().data;
-  const stores = useStores().data;
-  const book = useOffers().data?.data;
-  const { kinds, containers, positions } = useCatalog();
+  const shipped = useCatalog((state) => state.catalog);
+  const choices = useChoices(carry?.today);
   const about = useMemo(() => {
-    if (carry === undefined || kits === null) return null;
+    if (carry === undefined || kits === null || choices === null) return null;
     const plan = reachPlan(carry.plan.data);
     const loadout = carry.loadouts.find(({ id }) => id === loadoutId)?.data;
     const asked = kits.map((kit): KitOfSet => {
@@ -52,24 +56,12 @@ export function useSetQuestion(set: StoredSet, kits: readonly KitView[] | null, 
     });
     const [first, ...others] = asked;
     if (first === undefined) return null;
-    const spares = (stores?.units ?? [])
-      .filter(({ place, condition, piecesUsed }) => place === 'stores' && condition === 'ready' && piecesUsed === 0)
-      .map(({ id, kind, count, expiresOn }) => ({ id: id as string, kind, count, expiresOn }));
-    const { offers, suppliers } = book ?? emptyBook();
-    const offered = offeredPrices({ offers, suppliers }, (id) => catalogNow().get(id)?.sellerMatters === true, carry.today);
-    const world = {
-      kinds,
-      containers,
-      positions,
-      school: schoolOf(first.draft),
-      today: carry.today,
-      spares,
-      offered,
-      plan,
-      own: ownKit(set.data.own),
-      ...(loadout === undefined ? {} : { conditions: loadout.conditions }),
-    };
-    return { kits: [first, ...others] as const, world };
-  }, [carry, stores, book, kinds, containers, positions, kits, loadoutId, set]);
+    const { own } = set.data;
+    const school = schoolOf(first.draft);
+    const kinds = [...catalogWith(shipped, own).values()];
+    const conditions = loadout === undefined ? {} : { conditions: loadout.conditions };
+    const needs = deriveNeeds(first.draft.brief, school).flatMap(({ need, ideal }) => (ideal > 0 ? [need] : []));
+    return { kits: [first, ...others] as const, needs, world: { ...choices, kinds, school, plan, own: ownKit(own), ...conditions } };
+  }, [carry, choices, shipped, kits, loadoutId, set]);
   return useMemo(() => (about === null ? null : { ...about, ask }), [about, ask]);
 }

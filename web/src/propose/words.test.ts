@@ -1,6 +1,21 @@
+import { plainDate } from '@ivrak/core/model';
 import type { Ladder, LadderStep, Proposal } from '@ivrak/core/propose';
 import { describe, expect, it } from 'vitest';
-import { differenceText, heldText, moreThan, nextStep, orderedText, provenText, stepsWithin, stepText, sumText, whyText } from './words.ts';
+import {
+  differenceText,
+  headOf,
+  heldText,
+  lapseText,
+  moreThan,
+  nextStep,
+  orderedText,
+  orderText,
+  provenText,
+  stepsWithin,
+  stepText,
+  sumText,
+  whyText,
+} from './words.ts';
 
 const step = (need: LadderStep['need'], value: number, more: Partial<LadderStep> = {}): LadderStep => ({
   need,
@@ -22,6 +37,7 @@ const ladder: Ladder = {
 };
 const proposal = (more: Partial<Proposal>): Proposal => ({
   first: 'cheapest',
+  firstLapse: null,
   things: [],
   total: { money: 4500, massG: 176.4, thicknessMm: 21, things: 3 },
   needs: [],
@@ -103,4 +119,12 @@ describe('words of the ladder', () => {
       'Step 3 of 3: chest seals from 45.00\u00a0€; 2 × Vented seal pair in, Compressed plain gauze out.',
     );
   });
+});
+
+it('heads cards by what they are, an order by what comes first', () => {
+  expect(headOf(['cheapest'])).toBe('Cheapest');
+  expect(headOf(['cheapest', 'lightest', 'fewest'])).toBe('Cheapest, lightest and fewest things');
+  expect(orderText(['soonest', 'cheapest'])).toBe('Soonest in hand, then cheapest');
+  expect(lapseText({ firstLapse: null })).toBe('');
+  expect(lapseText({ firstLapse: plainDate('2028-01-01') })).toBe('The first of what is owned lapses 01 Jan 2028.');
 });

@@ -1,6 +1,6 @@
 import { isAsked } from '@ivrak/core/coverage';
-import { NEEDS, SKILL_FACTS } from '@ivrak/core/model';
-import type { Along, Ladder, LadderStep, Proposal, Why } from '@ivrak/core/propose';
+import { capital, NEEDS, SKILL_FACTS, showDate } from '@ivrak/core/model';
+import type { Along, First, Ladder, LadderStep, Proposal, Why } from '@ivrak/core/propose';
 import { kindName } from '../data/catalog.ts';
 import { grams, mm, price } from '../drawing/figures.ts';
 
@@ -14,6 +14,33 @@ export const HEADS: Record<Proposal['first'], string> = {
   soonest: 'Soonest in hand',
   longest: 'Longest lasting',
 };
+
+/** "Cheapest, lightest and thinnest" */
+export function headOf(firsts: readonly First[]): string {
+  const heads = firsts.map((first) => HEADS[first].toLowerCase());
+  return capital([heads.slice(0, -1).join(', '), heads.at(-1)].filter((part) => part !== '').join(' and '));
+}
+
+/** "Soonest in hand, then cheapest" */
+export const orderText = (order: readonly First[]): string => capital(order.map((first) => HEADS[first].toLowerCase()).join(', then '));
+
+/** "60.00 €, 22 mm" */
+export function limitsText({
+  money,
+  massG,
+  thicknessMm = null,
+}: {
+  money: number | null;
+  massG: number | null;
+  thicknessMm?: number | null;
+}): string {
+  const told = [money === null ? '' : price(money), thicknessMm === null ? '' : mm(thicknessMm), massG === null ? '' : grams(massG)];
+  return told.filter((part) => part !== '').join(', ') || 'none';
+}
+
+/** "The first of it lapses 01 Jan 2028." Nothing where nothing in it has a date. */
+export const lapseText = ({ firstLapse }: Pick<Proposal, 'firstLapse'>): string =>
+  firstLapse === null ? '' : `The first of what is owned lapses ${showDate(firstLapse)}.`;
 
 /** "Holds 9 of 11." */
 export function heldText({ needs }: Pick<Proposal, 'needs'>): string {
