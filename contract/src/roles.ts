@@ -14,7 +14,7 @@ export const ROLE_NAMES: Record<Role, { name: string; may: string }> = {
  */
 export interface Access {
   least: Role | 'anyone';
-  own?: 'kit' | 'inspection' | 'unit';
+  own?: 'kit' | 'inspection' | 'unit' | 'discrepancy';
 }
 
 const anyone: Access = { least: 'anyone' };
@@ -59,6 +59,7 @@ const ACCESS: Readonly<Record<string, Access>> = {
   'get /api/notices': carrier,
   'get /api/use-logs': carrier,
   'get /api/use-logs/:id': carrier,
+  'get /api/discrepancies': carrier,
   // Worked out for whoever looks at a kit; nothing is kept.
   'put /api/kits/:id/packing': carrier,
   'post /api/compute/needs': carrier,
@@ -73,6 +74,8 @@ const ACCESS: Readonly<Record<string, Access>> = {
   'post /api/kits/:id/inspections': own('kit'),
   'post /api/kits/:id/inspections/start': own('kit'),
   'post /api/kits/:id/inspections/late': own('kit'),
+  'post /api/kits/:id/late': own('kit'),
+  'post /api/discrepancies/:id/settle': own('discrepancy'),
   'put /api/inspections/:id/answers/:unitId': own('inspection'),
   'post /api/inspections/:id/finish': own('inspection'),
   'post /api/kits/:id/modules/:moduleId/restock': own('kit'),

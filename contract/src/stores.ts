@@ -33,6 +33,11 @@ export const MoveUnitSchema = z
     to: z.enum(['kit', 'stores', 'practice', 'discarded']),
     kitId: KitIdSchema.optional(),
     count: z.number().int().min(1, 'must be at least 1').optional(),
+    /** Of a device, for this move: sent again, it is made once. */
+    deed: z
+      .string()
+      .regex(/^[A-Za-z0-9-]{1,64}$/, 'must be letters, digits and -')
+      .optional(),
   })
   .refine(({ to, kitId }) => (to === 'kit') === (kitId !== undefined), {
     message: 'is needed to move into a kit, and only then',

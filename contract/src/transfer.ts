@@ -5,6 +5,7 @@ import {
   ArticleSchema,
   ConditionSchema,
   ContainerSchema,
+  DiscrepancySchema,
   HeatLogSchema,
   InspectionSchema,
   KitHeadFields,
@@ -44,7 +45,7 @@ const count = z.number().int().nonnegative();
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.literal([1, 2, 3, 4, 5, 6, 7, 8, 9, 10], {
+  formatVersion: z.literal([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11], {
     error: 'this program reads format versions 1 to 10',
   }),
   // Version 1 knew none of these three.
@@ -138,6 +139,8 @@ export const ExportFileSchema = z.strictObject({
   // Versions 1 to 9 knew neither of these, nor what is planned and left out.
   patterns: z.array(z.strictObject({ id: z.string(), data: PatternSchema, version })).default([]),
   trips: z.array(z.strictObject({ id: z.string(), data: TripSchema, version })).default([]),
+  // Versions 1 to 10 did not know it.
+  discrepancies: z.array(z.strictObject({ id: z.string(), data: DiscrepancySchema, version })).default([]),
   gtins: z.array(z.strictObject({ gtin: ArticleSchema, kind: z.string() })),
   settings: z.array(z.strictObject({ key: z.string(), value: z.unknown() })),
   journal: z.array(

@@ -441,7 +441,7 @@ describe('a batch', () => {
 describe('export and import', () => {
   it('carry heat logs, inspections and notices, and give the same file again', async () => {
     const file = (await call('get', '/api/export')).body;
-    expect(file.formatVersion).toBe(10);
+    expect(file.formatVersion).toBe(11);
     expect([file.heatLogs, file.inspections, file.notices, file.loadouts].every(({ length }) => length > 0)).toBe(true);
     expect((await call('post', '/api/import', file)).status).toBe(200);
     expect((await call('get', '/api/export')).body).toEqual(file);

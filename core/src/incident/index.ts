@@ -10,6 +10,7 @@ export {
   type Fate,
   type Lesson,
   leavesKit,
+  piecesAccountedFor,
   undoneSteps,
 } from './debrief.ts';
 export {

@@ -58,6 +58,7 @@ export {
   type Position,
   PositionSchema,
 } from './container.ts';
+export { type Discrepancy, DiscrepancySchema } from './discrepancy.ts';
 export { FAMILIES, type Family } from './family.ts';
 export {
   type DrawingId,

@@ -16,6 +16,7 @@ import type { Queues } from '../compute/queues.ts';
 import { computeRoutes } from '../compute/routes.ts';
 import { crewRoutes } from '../crew/routes.ts';
 import { journal } from '../db/schema.ts';
+import { discrepancyRoutes } from '../discrepancies/routes.ts';
 import { heatRoutes } from '../heat/routes.ts';
 import { contentPolicy, keepPrivate } from '../http/guard.ts';
 import { preloadFor } from '../http/preload.ts';
@@ -122,6 +123,7 @@ function allRoutes(here: Installation, queues: Queues, door: Door): Served[] {
     ...horizonRoutes(here),
     ...rotationRoutes(here, queues),
     ...noticeRoutes(here),
+    ...discrepancyRoutes(here),
     ...batchRoutes(here),
     ...computeRoutes(here, queues),
     ...transferRoutes(here),

@@ -70,7 +70,9 @@ type PlainChange =
   | 'journal put away'
   | 'pairing code made'
   | 'device paired'
-  | 'device ended';
+  | 'device ended'
+  | 'discrepancy'
+  | 'discrepancy settled';
 
 /** What happened: of a unit with what it was and is, of anything else with whatever tells it. */
 export type Change = { subject: string } & (

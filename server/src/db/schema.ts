@@ -5,6 +5,7 @@ import {
   type Brief,
   type Conditions,
   type Container,
+  type Discrepancy,
   type FitChoices,
   type HeatSample,
   type InspectionAnswer,
@@ -269,6 +270,19 @@ export const trips = pgTable('trips', {
   id: text('id').primaryKey(),
   data: jsonb('data').$type<Trip>().notNull(),
   version: integer('version').notNull().default(1),
+});
+
+/** What two devices said of one thing, and it cannot both be true. */
+export const discrepancies = pgTable('discrepancies', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<Discrepancy>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** What was done while a device was away and has come, so that it counts once; stands in no export. */
+export const lateDeeds = pgTable('late_deeds', {
+  id: text('id').primaryKey(),
+  receivedAt: timestamp('received_at', { withTimezone: true, mode: 'string' }).notNull(),
 });
 
 /** Which loadouts a person has on which weekday. */

@@ -25,8 +25,9 @@ import type { StoredKit } from '../installation/storedKit.ts';
 import { findKit } from '../kits/store.ts';
 import { toReachTimeRow } from '../records/reachTimes.ts';
 import { receivedOf } from '../records/registry.ts';
+import { takeFromUnit } from '../units/takes.ts';
 import { readEntry, sortOut } from './sortOut.ts';
-import { takeFromUnit } from './useRoutes.ts';
+import { findUsedTwice } from './usedTwice.ts';
 
 type StoredLog = z.output<typeof StoredLogSchema>;
 type Appended = AnswerOf<typeof contract.addUseEntries>;
@@ -51,7 +52,9 @@ export const useLogRoutes = (here: Installation): Served[] => [
     };
   }),
   serve(contract.getUseLog, ({ params }) => findLog(here.db, params.id)),
-  serve(contract.addUseEntries, ({ params, body, who }) => here.atOnce((tx) => append(tx, who, parseOr422(LogIdSchema, params).id, body))),
+  serve(contract.addUseEntries, ({ params, body, who }) =>
+    here.atOnce((tx) => append(here, tx, who, parseOr422(LogIdSchema, params).id, body)),
+  ),
   serve(contract.debriefUseLog, ({ params, body, who }) => here.db.transaction((tx) => debrief(here, tx, who, params.id, body))),
 ];
 
@@ -88,6 +91,7 @@ async function findLog(db: Db | Tx, id: string): Promise<StoredLog> {
  * settle, and what cannot be read is put aside. An entry that comes late, from a phone that was away, opens a closed log again.
  */
 async function append(
+  here: Installation,
   tx: Tx,
   who: string,
   id: string,
@@ -117,6 +121,7 @@ async function append(
     .set({ kitIds, isOpen: true, putAside: [...before.putAside, ...putAside], version: before.version + 1 })
     .where(eq(useLogs.id, id));
   await note(tx, who, [{ what: 'use logged', subject: id, after: [...fresh, ...putAside] }]);
+  await findUsedTwice(here, tx, who, { id, kitId, known: before.entries, fresh });
   return { ...(await findLog(tx, id)), results };
 }
 

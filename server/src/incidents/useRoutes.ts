@@ -1,19 +1,19 @@
 import * as contract from '@ivrak/contract';
-import { takePieces, type UseInputSchema } from '@ivrak/core/incident';
+import type { UseInputSchema } from '@ivrak/core/incident';
 import { KitIdSchema, type StoredUse } from '@ivrak/core/model';
 import { desc, eq } from 'drizzle-orm';
 import type * as z from 'zod';
 import type { Db, Tx } from '../db/database.ts';
 import { type Change, note } from '../db/journal.ts';
 import { touchKit } from '../db/kitVersion.ts';
-import { lots, units, useEvents, uses } from '../db/schema.ts';
-import { Problem, unacceptable } from '../http/problem.ts';
+import { useEvents, uses } from '../db/schema.ts';
+import { Problem } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import { findKit } from '../kits/store.ts';
 import { viewOf } from '../kits/view.ts';
 import { iso } from '../records/record.ts';
-import { toStoredUnit } from '../units/rows.ts';
+import { takeFromUnit } from '../units/takes.ts';
 
 export const useRoutes = (here: Installation): Served[] => [
   serve(contract.logUse, async ({ params, body, who }) => {
@@ -74,38 +74,4 @@ async function logUse(
   const [row] = await tx.select().from(uses).where(eq(uses.id, id));
   if (row === undefined) throw new Error('the use that was just written is not there');
   return readUse(tx, row);
-}
-
-/** Takes pieces of a unit out of its kit; what is gone whole goes to `place`. */
-export async function takeFromUnit(
-  here: Installation,
-  tx: Tx,
-  kitId: string,
-  event: { unitId: string; count: number },
-  /** Where in the request the two stand, for what is refused. */
-  paths: { unitId: string; count: string },
-  place: 'used' | 'discarded',
-): Promise<{ change: Change; kind: string }> {
-  const [row] = await tx.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(eq(units.id, event.unitId));
-  if (row === undefined || row.units.kitId !== kitId) throw unacceptable([{ path: paths.unitId, message: 'is not in this kit' }]);
-  const unit = toStoredUnit(row.units, row.lots);
-  const kind = here.catalog.kinds.get(unit.kind);
-  if (kind === undefined) throw unacceptable([{ path: paths.unitId, message: `is of the unknown kind "${unit.kind}"` }]);
-  const taken = takePieces(unit, kind, event.count);
-  if (!taken.ok)
-    throw unacceptable([{ path: paths.count, message: `only ${taken.left} ${kind.pieceName}${taken.left === 1 ? '' : 's'} left` }]);
-  const version = row.units.version + 1;
-  if (taken.rest === null)
-    await tx
-      .update(units)
-      .set({ place, kitId: null, condition: place === 'used' ? 'used' : unit.condition, version })
-      .where(eq(units.id, unit.id));
-  else {
-    const { count, piecesUsed, condition } = taken.rest;
-    await tx.update(units).set({ count, piecesUsed, condition, version }).where(eq(units.id, unit.id));
-  }
-  return {
-    kind: unit.kind,
-    change: { what: 'pieces used', subject: unit.id, before: unit, after: { used: event.count, spoiled: taken.spoiled, rest: taken.rest } },
-  };
 }

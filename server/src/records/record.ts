@@ -156,6 +156,7 @@ type WholeField =
   | 'ownContainers'
   | 'ownPositions'
   | 'notices'
+  | 'discrepancies'
   | 'loadouts'
   | 'kitSets'
   | 'patterns'

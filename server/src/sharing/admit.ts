@@ -2,7 +2,7 @@ import type { TLSSocket } from 'node:tls';
 import { type Access, isAllowed } from '@ivrak/contract';
 import { eq } from 'drizzle-orm';
 import type { NextFunction, Request, Response } from 'express';
-import { inspections, kits, units } from '../db/schema.ts';
+import { discrepancies, inspections, kits, units } from '../db/schema.ts';
 import { type Caller, HERE, STRANGER, setCaller } from '../http/caller.ts';
 import { Problem } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
@@ -89,6 +89,10 @@ async function bearersOf({ db }: Installation, what: NonNullable<Access['own']>,
     case 'inspection': {
       const [row] = await db.select({ kitId: inspections.kitId }).from(inspections).where(eq(inspections.id, id));
       return bearer(row?.kitId);
+    }
+    case 'discrepancy': {
+      const [row] = await db.select().from(discrepancies).where(eq(discrepancies.id, id));
+      return bearer(row?.data.kitId);
     }
     case 'unit': {
       const [row] = await db.select({ kitId: units.kitId }).from(units).where(eq(units.id, id));

@@ -3,7 +3,7 @@ import { asc, eq, inArray } from 'drizzle-orm';
 import { gtins, lots, units } from '../db/schema.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { correct, moveUnit, takeIn, toPlaced } from './store.ts';
+import { correct, moveOnce, takeIn, toPlaced } from './store.ts';
 
 export const unitRoutes = (here: Installation): Served[] => [
   serve(contract.getStores, async () => {
@@ -17,5 +17,5 @@ export const unitRoutes = (here: Installation): Served[] => [
   }),
   serve(contract.receiveUnit, ({ body, who }) => takeIn(here, here.db, who, body)),
   serve(contract.correctUnit, ({ params, body, who }) => correct(here.db, who, params.id, body)),
-  serve(contract.moveUnit, ({ params, body, who }) => here.db.transaction((tx) => moveUnit(tx, who, params.id, body))),
+  serve(contract.moveUnit, ({ params, body, who }) => here.db.transaction((tx) => moveOnce(tx, who, params.id, body))),
 ];

@@ -6,7 +6,7 @@ import type * as z from 'zod';
 import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
 import { touchKit } from '../db/kitVersion.ts';
-import { kits, lots, units } from '../db/schema.ts';
+import { kits, lateDeeds, lots, units } from '../db/schema.ts';
 import { notFound, Problem, unacceptable } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
 import { takeAll } from './intake.ts';
@@ -79,7 +79,19 @@ export async function correct(db: Db, who: string, id: string, body: z.output<ty
   });
 }
 
-type Move = z.output<typeof MoveUnitSchema>;
+type Move = Omit<z.output<typeof MoveUnitSchema>, 'deed'>;
+
+/** A move that a device has named is made once, though its answer was lost and it comes again. */
+export async function moveOnce(tx: Tx, who: string, id: string, { deed, ...move }: z.output<typeof MoveUnitSchema>): Promise<PlacedUnit> {
+  if (deed === undefined) return moveUnit(tx, who, id, move);
+  return (await isFirst(tx, deed)) ? moveUnit(tx, who, id, move) : toPlaced(await findUnit(tx, id));
+}
+
+/** Keeps the name of what a device did; false: it was told before. */
+export async function isFirst(tx: Tx, deed: string): Promise<boolean> {
+  const values = { id: deed, receivedAt: new Date().toISOString() };
+  return (await tx.insert(lateDeeds).values(values).onConflictDoNothing().returning({ id: lateDeeds.id })).length > 0;
+}
 
 /** Moves a whole unit, or splits some of a stack off and moves those. */
 export async function moveUnit(tx: Tx, who: string, id: string, { version, to, kitId, count }: Move): Promise<PlacedUnit> {

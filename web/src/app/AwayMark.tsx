@@ -1,3 +1,4 @@
+import { keptDeeds } from '../away/keptDeeds.ts';
 import { awayText } from '../away/words.ts';
 import { useAway } from '../data/away.ts';
 import { useKeptInspections } from '../inspect/keptInspections.ts';
@@ -13,7 +14,8 @@ export function AwayMark() {
   const inspections = useKeptInspections((state) => state.kept);
   const answers = Object.values(inspections).reduce((sum, one) => sum + one.answers.length, 0);
   const taken = useTakes((state) => state.takes.filter((one) => one.is !== 'sent').length);
-  const waiting = answers + taken + (log === null ? 0 : unsentOf(log).length);
+  const deeds = keptDeeds.use((state) => state.waiting.length);
+  const waiting = answers + taken + deeds + (log === null ? 0 : unsentOf(log).length);
   if (isAway)
     return (
       <p className={css.away} role="status">

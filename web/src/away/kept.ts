@@ -17,6 +17,7 @@ const KEPT_CALLS = [
   'today',
   'heat',
   'notices',
+  'discrepancies',
   'use-logs',
 ] as const;
 const KEPT_PATH = new RegExp(`^/api/(?:${KEPT_CALLS.join('|')})$`);

@@ -66,6 +66,7 @@ export const useStores = () =>
     queryFn: () => api.get('/api/stores'),
   });
 export const useUpkeep = () => useQuery({ queryKey: ['upkeep'], queryFn: () => api.get('/api/upkeep') });
+export const useDiscrepancies = () => useQuery({ queryKey: ['discrepancies'], queryFn: () => api.get('/api/discrepancies') });
 export const useRestock = () => useQuery({ queryKey: ['restock'], queryFn: () => api.get('/api/restock') });
 
 const DERIVED = [
@@ -82,6 +83,7 @@ const DERIVED = [
   'people',
   'places',
   'restock',
+  'discrepancies',
   'catalog',
 ];
 

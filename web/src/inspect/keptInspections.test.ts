@@ -1,5 +1,5 @@
 import type { Inspection, InspectionAnswer } from '@ivrak/core/model';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest';
 
 const stored = new Map<string, string>();
 vi.stubGlobal('localStorage', {
@@ -8,6 +8,11 @@ vi.stubGlobal('localStorage', {
 });
 vi.stubGlobal('window', { addEventListener: () => undefined });
 vi.useFakeTimers();
+// Files of a run share these.
+afterAll(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
 
 const answer = (unitId: string, minute: number, more: Partial<InspectionAnswer> = {}): InspectionAnswer =>
   ({

@@ -2,6 +2,7 @@ import type { PlainDate, Restock } from '@ivrak/core/model';
 import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
+import { useDiscrepancies } from '../data/queries.ts';
 import { nextActions, shortDate, type UsedKit } from './actions.ts';
 import css from './muster.module.css';
 
@@ -19,7 +20,8 @@ export function NextActions({
   today: PlainDate;
   kits: readonly UsedKit[];
 }) {
-  const actions = nextActions(events ?? [], restock, today, kits);
+  const disagreeing = useDiscrepancies().data?.discrepancies.length;
+  const actions = nextActions(events ?? [], restock, today, kits, disagreeing);
   return (
     <aside className={css.nextActions} aria-label="Next, in date order">
       <h2>Next, in date order</h2>

@@ -16,7 +16,8 @@ export const nextActions = (
   restock: Restock | undefined,
   today: PlainDate,
   used: readonly UsedKit[] = [],
-): Action[] => [...debriefActions(used), ...restockActions(restock), ...eventActions(events, today)];
+  disagreeing = 0,
+): Action[] => [...disagreeActions(disagreeing), ...debriefActions(used), ...restockActions(restock), ...eventActions(events, today)];
 
 /** The year is left out where it is the current one or the date lies within a year. */
 export const shortDate = (date: PlainDate, today: PlainDate): string =>
@@ -27,6 +28,20 @@ export interface UsedKit {
   name: string;
   openUse: { logId: string; startedAt: string } | null;
 }
+
+/** What two phones said of one thing. */
+const disagreeActions = (count: number): Action[] =>
+  count === 0
+    ? []
+    : [
+        {
+          key: 'disagree',
+          when: 'now',
+          what: count === 1 ? 'Say what is true of a thing' : `Say what is true of ${count} things`,
+          detail: 'Two phones that were away do not agree',
+          to: '/upkeep',
+        },
+      ];
 
 /** One for every log, however many kits things came out of. */
 function debriefActions(kits: readonly UsedKit[]): Action[] {

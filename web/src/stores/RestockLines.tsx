@@ -10,7 +10,7 @@ export type KitLines = Restock['kits'][number];
 type Line = KitLines['lines'][number];
 export type Spare = Line['fromStores'][number];
 type Loan = Line['fromKits'][number];
-export type Moved = Pick<Spare, 'unitId' | 'take' | 'version'>;
+export type Moved = Pick<Spare, 'unitId' | 'kind' | 'take' | 'version'> & { fromKit?: boolean };
 
 interface AsBeforeLineProps {
   kind: string;
@@ -155,7 +155,7 @@ function Loans({ loans, isBusy, take }: { loans: readonly Loan[]; isBusy: boolea
             variant="default"
             disabled={isBusy}
             aria-label={`Take ${kindName(loan.kind)} out of ${loan.kitName}`}
-            onClick={() => take(loan)}
+            onClick={() => take({ ...loan, fromKit: true })}
           >
             Take it
           </Button>

@@ -1,12 +1,12 @@
 import type { KitView } from '@ivrak/core/model';
 import { pickList } from '@ivrak/core/stock';
 import { Button } from '@mantine/core';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
+import { type KeptDeed, keptDeeds, withoutWaiting } from '../away/keptDeeds.ts';
 import { catalogNow } from '../data/catalog.ts';
-import { api, messageOf } from '../data/client.ts';
-import { kitQuery, useRefresh, useRestock } from '../data/queries.ts';
+import { api } from '../data/client.ts';
+import { kitQuery, useRestock } from '../data/queries.ts';
 import { mm } from '../drawing/figures.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
@@ -17,6 +17,8 @@ import { AsBeforeLine, type KitLines, type Moved, PickSheet, PlannedLine, Restoc
 import restocking from './restocking.module.css';
 import css from './stores.module.css';
 import { useFitWith } from './useFitWith.ts';
+import { usePutBack } from './usePutBack.ts';
+import { Disagreed, WaitingDeeds } from './WaitingDeeds.tsx';
 import { WholeAgain } from './WholeAgain.tsx';
 
 /** What kits miss and where it comes from: stores first, first expired first out; else a kit farther off; else to buy. */
@@ -45,6 +47,7 @@ export function RestockPage() {
         {only !== null && <Link to="/restock">All kits</Link>}
         <Link to="/buy">What to order where</Link>
       </div>
+      <Disagreed />
       {after !== null && <Missed logId={after} />}
       {kits.map((kit) => (
         <RestockKit key={kit.kitId} kit={kit} isAlone={only !== null} />
@@ -93,45 +96,14 @@ function OneKit({ id, isLacking }: { id: string; isLacking: boolean }) {
   return isLacking ? null : <WholeAgain kit={kit.data} />;
 }
 
-/** Moves spares into a kit, one after the other. */
-function usePutBack(kitId: string) {
-  const refresh = useRefresh();
-  const client = useQueryClient();
-  const [error, setError] = useState<string | null>(null);
-  const [isBusy, setBusy] = useState(false);
-  const putBack = async (taken: readonly Moved[]) => {
-    setBusy(true);
-    setError(null);
-    try {
-      // A stack that serves two needs changes its version with the first move.
-      const moved = new Map<string, number>();
-      for (const { unitId, take, version } of taken) {
-        await api.post('/api/units/:id/move', {
-          params: { id: unitId },
-          body: {
-            version: version + (moved.get(unitId) ?? 0),
-            to: 'kit',
-            kitId,
-            count: take,
-          },
-        });
-        moved.set(unitId, (moved.get(unitId) ?? 0) + 1);
-      }
-    } catch (failure) {
-      setError(messageOf(failure));
-    }
-    await Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit'] })]);
-    setBusy(false);
-  };
-  return { putBack, isBusy, error };
-}
-
-function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
-  const own = useKit(kit.kitId);
+function RestockKit({ kit: all, isAlone }: { kit: KitLines; isAlone: boolean }) {
+  const own = useKit(all.kitId);
   const used = useQuery({
-    queryKey: ['kit', kit.kitId, 'uses'],
-    queryFn: () => api.get('/api/kits/:id/uses', { params: { id: kit.kitId } }),
+    queryKey: ['kit', all.kitId, 'uses'],
+    queryFn: () => api.get('/api/kits/:id/uses', { params: { id: all.kitId } }),
   });
+  const waiting = keptDeeds.use((state) => state.waiting);
+  const kit = withoutKept(all, waiting);
   const before = kit.asBefore.flatMap(({ fromStores }) => fromStores);
   const planned = kit.planned.flatMap(({ fromStores }) => fromStores);
   const spares = [
@@ -139,12 +111,13 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
     ...pickList(kit.lines, own.data === undefined ? [] : packedKinds(own.data, used.data?.uses ?? []), catalogNow()),
     ...before,
   ];
-  const { putBack, isBusy, error } = usePutBack(kit.kitId);
+  const { putBack, isBusy, error } = usePutBack(all.kitId);
   return (
     <section className={restocking.restockKit} aria-label={`Restock ${kit.kitName}`}>
       <RestockHead kit={kit} spares={spares} isBusy={isBusy} putBack={putBack} />
       <FitAfter kit={own.data} spares={spares} />
       <Refusal text={error} />
+      <WaitingDeeds kitId={kit.kitId} />
       <ul className={restocking.restockLines}>
         {kit.planned.map((line) => (
           <PlannedLine key={line.kind} line={line} isBusy={isBusy} putBack={putBack} />
@@ -159,6 +132,12 @@ function RestockKit({ kit, isAlone }: { kit: KitLines; isAlone: boolean }) {
       {isAlone && spares.length > 0 && <PickSheet spares={spares} />}
     </section>
   );
+}
+
+/** What waits to be put back out of them is no spare any more. */
+function withoutKept(kit: KitLines, waiting: readonly KeptDeed[]): KitLines {
+  const less = <L extends { fromStores: Spare[] }>(line: L): L => ({ ...line, fromStores: withoutWaiting(line.fromStores, waiting) });
+  return { ...kit, lines: kit.lines.map(less), planned: kit.planned.map(less), asBefore: kit.asBefore.map(less) };
 }
 
 /** Whether all of it goes in and stays thin enough, told before it is put back. */

@@ -9,6 +9,7 @@ import { Tag } from '../drawing/Tag.tsx';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { late } from '../ui/untilItComes.ts';
+import { Discrepancies } from './Discrepancies.tsx';
 import { HeatCard } from './HeatCard.tsx';
 import { HorizonTable } from './HorizonTable.tsx';
 import { chartRow, isAbout } from './horizonRows.ts';
@@ -52,6 +53,7 @@ export function Upkeep() {
     <main id="main" className={css.upkeep}>
       <section className={css.events}>
         <UpkeepHead kits={kits} from={from} events={events} kitId={kitId} />
+        <Discrepancies />
         <UpkeepFilters
           view={view}
           of={of}

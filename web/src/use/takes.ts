@@ -1,5 +1,6 @@
 import type { KitId, UnitId } from '@ivrak/core/model';
 import { create } from 'zustand';
+import { keptDeeds } from '../away/keptDeeds.ts';
 import { ApiError, addressOf, api, personHeader } from '../data/client.ts';
 import { queryClient, refreshAll } from '../data/queries.ts';
 
@@ -83,6 +84,8 @@ export async function sendTakes(): Promise<void> {
           setTimeout(() => void sendTakes(), WAIT_MS);
           return;
         }
+        // It was taken all the same: what was no longer there is for somebody to settle.
+        keptDeeds.add({ id, at: due.at, do: 'took', kitId, unitId: due.unitId, kind: due.kind, count: 1 });
         change((takes) => takes.filter((one) => one.id !== id));
         useTakes.setState({ refusal: failure.message });
       }
