@@ -22,7 +22,7 @@ export default defineConfig({
         name: 'Ivrak',
         short_name: 'Ivrak',
         description: 'Kits that stop bleeding: what is in them, where, and until when.',
-        start_url: '/',
+        start_url: '/day',
         display: 'standalone',
         background_color: '#f3efe6',
         theme_color: '#17272d',

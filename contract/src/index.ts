@@ -35,6 +35,7 @@ export {
   saveKitUpkeep,
   startInspection,
 } from './inspections.ts';
+export { getJournal, JOURNAL_TOPICS, type JournalTopic } from './journal.ts';
 export {
   copyKit,
   createKit,
@@ -71,7 +72,7 @@ export { addReachTime, deleteReachTime, getReachPlan, saveReachPlan } from './re
 export { ACCESS_NAMES, type Access, accessTo, isAllowed, ROLE_NAMES, ROLES, type Role } from './roles.ts';
 export { AppliedSchema, applyRotation, getRotation, RotationPlanSchema } from './rotation.ts';
 export { deleteSet, listSets, saveSet } from './sets.ts';
-export { DEFAULT_CURRENCY, getJournal, getSettings, SettingsSchema, saveSettings } from './settings.ts';
+export { DEFAULT_CURRENCY, getSettings, SettingsSchema, saveSettings } from './settings.ts';
 export {
   CODE_LENGTH,
   CODE_MINUTES,

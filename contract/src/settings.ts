@@ -49,23 +49,3 @@ export const saveSettings = endpoint({
   }),
   answer: SettingsSchema,
 });
-
-export const getJournal = endpoint({
-  method: 'get',
-  path: '/api/journal',
-  summary: 'The latest changes, last first',
-  query: z.object({ limit: z.coerce.number().int().min(1).max(500).default(50) }),
-  answer: z.object({
-    entries: z.array(
-      z.object({
-        id: z.number(),
-        at: z.string(),
-        who: z.string(),
-        what: z.string(),
-        subject: z.string(),
-        before: z.unknown(),
-        after: z.unknown(),
-      }),
-    ),
-  }),
-});

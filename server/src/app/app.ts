@@ -27,6 +27,7 @@ import { useLogRoutes } from '../incidents/logRoutes.ts';
 import { useRoutes } from '../incidents/useRoutes.ts';
 import { inspectionRoutes } from '../inspections/routes.ts';
 import type { Installation } from '../installation/installation.ts';
+import { journalRoutes } from '../journal/routes.ts';
 import { moduleRoutes } from '../kits/moduleRoutes.ts';
 import { kitRoutes } from '../kits/routes.ts';
 import { listRoutes } from '../lists/routes.ts';
@@ -124,6 +125,7 @@ function allRoutes(here: Installation, queues: Queues, door: Door): Served[] {
     ...rotationRoutes(here, queues),
     ...noticeRoutes(here),
     ...discrepancyRoutes(here),
+    ...journalRoutes(here),
     ...batchRoutes(here),
     ...computeRoutes(here, queues),
     ...transferRoutes(here),

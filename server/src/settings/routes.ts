@@ -1,10 +1,10 @@
 import type { SettingsSchema } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
 import { MEASURES } from '@ivrak/core/model';
-import { desc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type * as z from 'zod';
 import type { Db } from '../db/database.ts';
-import { journal, settings } from '../db/schema.ts';
+import { settings } from '../db/schema.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
 import type { Door } from '../sharing/door.ts';
@@ -50,7 +50,4 @@ export const settingsRoutes = (here: Installation, door: Pick<Door, 'isOpen'>): 
     });
     return readSettings(here.db);
   }),
-  serve(contract.getJournal, async ({ query }) => ({
-    entries: await here.db.select().from(journal).orderBy(desc(journal.id)).limit(query.limit),
-  })),
 ];

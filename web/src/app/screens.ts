@@ -13,6 +13,15 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../muster/Muster.tsx')).Muster,
   },
   {
+    path: '/day',
+    name: 'My day',
+    does: 'what is yours today: loadout, kits, what is due',
+    key: 'y',
+    isForPhone: true,
+    looks: ['/day'],
+    load: async () => (await import('../carry/DayPage.tsx')).DayPage,
+  },
+  {
     path: '/sets/:id',
     name: 'Set',
     does: null,
@@ -234,6 +243,15 @@ export const SCREENS: readonly Screen[] = [
     least: 'reader',
     looks: ['/trust'],
     load: async () => (await import('../sharing/TrustPage.tsx')).TrustPage,
+  },
+  {
+    path: '/journal',
+    name: 'Journal',
+    does: 'who changed what, and when',
+    key: 'j',
+    least: 'keeper',
+    looks: ['/journal', '/journal?topic=things'],
+    load: async () => (await import('../settings/JournalPage.tsx')).JournalPage,
   },
   {
     path: '/settings',

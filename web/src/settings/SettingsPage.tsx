@@ -4,6 +4,7 @@ import { Button, FileButton, Select, TextInput, useMantineColorScheme } from '@m
 import { useQuery } from '@tanstack/react-query';
 import type { RefObject } from 'react';
 import { useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { keptText } from '../away/words.ts';
 import { useAway } from '../data/away.ts';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../data/client.ts';
@@ -233,24 +234,26 @@ function RefusedImport({ state }: { state: ImportState }) {
   );
 }
 
+/** The latest of them; the journal itself is a page of its own. */
 function Journal() {
-  const journal = useQuery({ queryKey: ['journal'], queryFn: () => api.get('/api/journal', { query: { limit: 12 } }) });
+  const journal = useQuery({ queryKey: ['journal', 'latest'], queryFn: () => api.get('/api/journal', { query: { limit: 8 } }) });
   return (
     <section>
       <h2>Latest changes</h2>
       <ul className={css.journalList}>
-        {(journal.data?.entries ?? []).map(({ id, at, who, what, subject }) => (
-          <li key={id}>
+        {(journal.data?.entries ?? []).map((entry) => (
+          <li key={entry.id}>
             <span className="mono small">
-              {new Date(at).toLocaleString('en-GB', { day: '2-digit', month: 'short', hour: '2-digit', minute: '2-digit' })}
+              {new Date(entry.at).toLocaleString('en-GB', { day: '2-digit', month: 'short', hour: '2-digit', minute: '2-digit' })}
             </span>
-            <span>{what}</span>
-            <span className="small muted">
-              {subject.length > 24 ? `${subject.slice(0, 8)}…` : subject} · {who}
+            <span>
+              {entry.what}
+              {entry.thing !== null && <span className="muted">: {entry.thing.name}</span>}
             </span>
           </li>
         ))}
       </ul>
+      <Link to="/journal">All changes: by whom, about what, when</Link>
       <JournalYears />
     </section>
   );

@@ -40,7 +40,7 @@ export function PairHere() {
       const { personId } = await api.post('/api/pair', { body: { code, name } });
       setWhoAmI(personId ?? 'local');
       // Everything is asked anew, as whoever this is now.
-      window.location.assign('/');
+      window.location.assign('/day');
     } catch (failure) {
       setError(messageOf(failure));
       setSending(false);
