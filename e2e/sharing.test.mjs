@@ -65,7 +65,7 @@ describe('a phone of the crew', () => {
     await phone.type('Code', code);
     await phone.type('This device is', 'Tomas’ phone');
     await phone.press('Pair');
-    await phone.sees('Muster');
+    await phone.sees('Take with you');
     await phone.goTo(`${address}/settings`);
     await phone.sees('Tomas’ phone');
     await phone.sees('of Tomas Arnhold');

@@ -71,7 +71,7 @@ type PlainChange =
   | 'pairing code made'
   | 'device paired'
   | 'device ended'
-  | 'discrepancy'
+  | 'discrepancy found'
   | 'discrepancy settled';
 
 /** What happened: of a unit with what it was and is, of anything else with whatever tells it. */

@@ -18,7 +18,7 @@ const MOST_OTHERS = 12;
 export async function addDiscrepancy(tx: Tx, said: Omit<Discrepancy, 'receivedAt' | 'settled'>): Promise<void> {
   const data = DiscrepancySchema.parse({ ...said, receivedAt: new Date().toISOString(), settled: null });
   const made = await tx.insert(discrepancies).values({ id: data.id, data }).onConflictDoNothing().returning({ id: discrepancies.id });
-  if (made.length > 0) await note(tx, said.who, [{ what: 'discrepancy', subject: data.kitId, after: data }]);
+  if (made.length > 0) await note(tx, said.who, [{ what: 'discrepancy found', subject: data.kitId, after: data }]);
 }
 
 /** Nobody has said yet what is true of these. */

@@ -1,3 +1,4 @@
+import type { Role } from '@ivrak/contract';
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
 import { IconBulbOff, IconMoon, IconSettings, IconSun } from '@tabler/icons-react';
 import { clsx } from 'clsx';
@@ -6,7 +7,7 @@ import { useSettings } from '../data/queries.ts';
 import { useMe } from '../sharing/queries.ts';
 import { useLamp } from '../theme/lamp.ts';
 import { UseButton } from '../use/UseButton.tsx';
-import { isFor } from './screen.ts';
+import { isFor, type Screen } from './screen.ts';
 import { SCREENS } from './screens.ts';
 import css from './shell.module.css';
 
@@ -15,9 +16,10 @@ const IN_BAR = SCREENS.filter(({ inBar }) => inBar);
 export function TopBar() {
   const { role, isHere } = useMe();
   const isShared = useSettings().data?.isShared === true;
-  const places = role === 'reader' ? SCREENS.filter(({ path }) => path === '/crew/sheet') : IN_BAR.filter((screen) => isFor(screen, role));
+  const places = placesFor(role, isHere);
   const kitId = useMatch('/kits/:id/*')?.params.id;
   const isMuster = useMatch('/') !== null;
+  const isDay = useMatch('/day') !== null;
   return (
     <header className={isMuster ? clsx(css.topBar, css.isMuster, 'no-print') : clsx(css.topBar, 'no-print')}>
       <a className={css.skipLink} href="#main">
@@ -52,9 +54,16 @@ export function TopBar() {
       >
         <IconSettings size={20} />
       </ActionIcon>
-      {role !== 'reader' && <UseButton kitId={kitId} isHiddenOnPhone={isMuster} />}
+      {role !== 'reader' && <UseButton kitId={kitId} isHiddenOnPhone={isMuster || isDay} />}
     </header>
   );
+}
+
+/** A phone of the crew is one person's: their day comes first. */
+function placesFor(role: Role, isHere: boolean): Screen[] {
+  const only = (path: string) => SCREENS.filter((screen) => screen.path === path);
+  if (role === 'reader') return only('/crew/sheet');
+  return [...(isHere ? [] : only('/day')), ...IN_BAR.filter((screen) => isFor(screen, role))];
 }
 
 /** The palette is loaded after the first screen. */

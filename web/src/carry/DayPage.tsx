@@ -98,7 +98,10 @@ function Kits({ kits, name }: { kits: readonly MusteredKit[]; name: string | und
             <span className="muted">{kit.position.name}</span>
           </Link>
           <RungStrip rungs={kit.summary.rungs} />
-          <p className={clsx('small', kit.summary.gap === null ? 'muted' : 'state-gap')}>{stateText(kit)}</p>
+          <p className="small">
+            {kit.summary.gap !== null && <b className="state-gap">Gap now: {kit.summary.gap} </b>}
+            <span className="muted">{stateText(kit)}</span>
+          </p>
           <p className={css.kitLinks}>
             <Link to={`/kits/${kit.id}/inspect`}>Look it through</Link>
             <Link to={`/took/${kit.id}`}>Took one</Link>
@@ -110,9 +113,9 @@ function Kits({ kits, name }: { kits: readonly MusteredKit[]; name: string | und
   );
 }
 
-const stateText = ({ summary: { held, asked, readyUntil }, inspectedOn }: MusteredKit): string =>
-  `${held} of ${asked} needs held${readyUntil === null ? '' : `, until ${showDate(readyUntil)}`} · ${
-    inspectedOn === null ? 'never looked through' : `looked through ${showDate(inspectedOn)}`
+const stateText = ({ summary: { gap, readyUntil }, inspectedOn }: MusteredKit): string =>
+  `${gap !== null ? '' : readyUntil === null ? 'Ready. ' : `Ready until ${showDate(readyUntil)}. `}${
+    inspectedOn === null ? 'Never looked through.' : `Looked through ${showDate(inspectedOn)}.`
   }`;
 
 function Due({ kits, today }: { kits: readonly MusteredKit[]; today: PlainDate }) {

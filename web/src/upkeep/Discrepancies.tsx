@@ -53,13 +53,13 @@ function Discrepancy({ told }: { told: Told }) {
       <p>
         {said} <b>{but}</b> Which is true?
       </p>
-      <Radio.Group value={answer} onChange={setAnswer} aria-label={`What is true: ${said}`}>
+      <Radio.Group className={css.answers} value={answer} onChange={setAnswer} aria-label={`What is true: ${said}`}>
         {answers.map(({ unitId, text }) => (
           <Radio key={unitId ?? 'same'} value={unitId ?? 'same'} label={text} />
         ))}
       </Radio.Group>
       <Refusal text={error} />
-      <Button size="compact-sm" onClick={() => void settle()}>
+      <Button onClick={() => void settle()}>
         Settle it
       </Button>
     </article>
