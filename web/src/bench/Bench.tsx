@@ -14,6 +14,7 @@ import { layOneMore } from '../kit/sheetView.ts';
 import { moveBefore, moveBy, withOneLess, withUnit } from '../kit/units.ts';
 import { useOpenRung } from '../kit/useOpenRung.ts';
 import { TwinStrip } from '../twins/TwinStrip.tsx';
+import { useIsPhone } from '../ui/phone.ts';
 import { useDragSensors } from '../ui/useDragSensors.ts';
 import { useKeys } from '../ui/useKeys.ts';
 import { Alternatives } from './Alternatives.tsx';
@@ -109,7 +110,13 @@ export function Bench() {
         <Lanes chosenId={chosenId} overId={overId} choose={choose} />
         {compared !== null && <Alternatives key={compared} need={compared} />}
       </main>
-      <SheetDrawer name={chosen === null ? 'Catalogue' : 'Chosen thing'} tab={tab} setTab={setTab} searchRef={search}>
+      <SheetDrawer
+        name={chosen === null ? 'Catalogue' : 'Chosen thing'}
+        tab={tab}
+        setTab={setTab}
+        searchRef={search}
+        close={() => setChosen(null)}
+      >
         {chosen === null ? null : isPlanned(chosen) ? (
           <PlannedDrawer key={chosen.id} unit={chosen} close={() => setChosen(null)} />
         ) : (
@@ -129,10 +136,14 @@ interface LanesProps {
 
 function Lanes({ chosenId, overId, choose }: LanesProps) {
   const { draft, judgement } = useKit();
+  const { rung } = useOpenRung();
+  // A phone has room for one lane: the spine above it leads to the others.
+  const isPhone = useIsPhone();
+  const lanes = isPhone ? [rung ?? 'M'] : RUNGS;
   return (
     <GroundSheet>
       {draft.units.length === 0 && <Begin />}
-      {RUNGS.map((lane) => (
+      {lanes.map((lane) => (
         <Lane
           key={lane}
           rung={lane}

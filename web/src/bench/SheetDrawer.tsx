@@ -1,12 +1,14 @@
 import { useDroppable } from '@dnd-kit/core';
 import { liesIn } from '@ivrak/core/kit';
 import { type Finding, runRules, siftFindings } from '@ivrak/core/rules';
+import { Button, Drawer } from '@mantine/core';
 import { clsx } from 'clsx';
-import { type ReactNode, type RefObject, useDeferredValue, useMemo } from 'react';
+import { type ReactNode, type RefObject, useDeferredValue, useMemo, useState } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
 import { useHeat } from '../data/upkeep.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
+import { useIsPhone } from '../ui/phone.ts';
 import css from './bench.module.css';
 import { CatalogDrawer } from './CatalogDrawer.tsx';
 import type { Target } from './carrying.ts';
@@ -14,18 +16,59 @@ import { JudgementList } from './JudgementList.tsx';
 import { WhatIf } from './WhatIf.tsx';
 
 export type Tab = 'catalogue' | 'judgement' | 'whatIf';
+const TABS: readonly { value: Tab; words: string }[] = [
+  { value: 'catalogue', words: 'Add' },
+  { value: 'judgement', words: 'Judgement' },
+  { value: 'whatIf', words: 'What if' },
+];
 
 interface SheetDrawerProps {
   name: string;
   tab: Tab;
   setTab: (tab: Tab) => void;
   searchRef: RefObject<HTMLInputElement | null>;
+  /** Lets go of the chosen thing. */
+  close: () => void;
   /** The chosen thing, which stands in front of the tabs. */
   children: ReactNode;
 }
 
 /** Beside the sheet: what could be laid out, what there is to say about what lies there, and what if. Things dropped here leave the sheet. */
-export function SheetDrawer({ name, tab, setTab, searchRef, children }: SheetDrawerProps) {
+export function SheetDrawer(props: SheetDrawerProps) {
+  return useIsPhone() ? <PhoneDrawer {...props} /> : <WideDrawer {...props} />;
+}
+
+/** On a phone it comes up from below, for a thing that is chosen or when it is asked for. */
+function PhoneDrawer({ name, tab, setTab, searchRef, close, children }: SheetDrawerProps) {
+  const [isOpen, setOpen] = useState(false);
+  const shut = () => {
+    setOpen(false);
+    close();
+  };
+  return (
+    <>
+      <div className={css.phoneTabs} role="group" aria-label="Beside the sheet">
+        {TABS.map(({ value, words }) => (
+          <Button
+            key={value}
+            variant="default"
+            onClick={() => {
+              setTab(value);
+              setOpen(true);
+            }}
+          >
+            {words}
+          </Button>
+        ))}
+      </div>
+      <Drawer opened={isOpen || children !== null} onClose={shut} position="bottom" size="82%" title={children === null ? undefined : name}>
+        <div className={css.phoneDrawer}>{children ?? <Tabs tab={tab} setTab={setTab} searchRef={searchRef} />}</div>
+      </Drawer>
+    </>
+  );
+}
+
+function WideDrawer({ name, tab, setTab, searchRef, children }: SheetDrawerProps) {
   const { setNodeRef, isOver, active } = useDroppable({ id: 'drawer', data: { what: 'drawer' } satisfies Target });
   const isTakingOff = isOver && active?.data.current?.what === 'unit';
   return (

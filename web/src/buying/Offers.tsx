@@ -1,7 +1,7 @@
 import { type Offer, type OfferBook, type SupplierTerms, withFeed } from '@ivrak/core/buying';
 import { withOffers } from '@ivrak/core/tables';
 import { Button, CloseButton, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { kindName } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
@@ -9,6 +9,7 @@ import { price } from '../drawing/figures.ts';
 import { DateField } from '../ui/DateField.tsx';
 import { DecimalInput } from '../ui/DecimalInput.tsx';
 import { MoneyInput } from '../ui/MoneyInput.tsx';
+import { useIsPhone } from '../ui/phone.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import css from './buying.module.css';
@@ -48,17 +49,19 @@ export function Offers({ book }: { book: StoredBook }) {
         <section key={terms.id} className={css.supplier}>
           <h3>{terms.id}</h3>
           <Terms terms={terms} keep={(next) => setTerms(terms.id, next)} />
-          <ul>
-            {offers
-              .filter(({ supplier }) => supplier === terms.id)
-              .map((offer) => (
-                <OfferLine
-                  key={offer.id}
-                  offer={offer}
-                  remove={() => void send({ ...book.data, offers: offers.filter((one) => one.id !== offer.id) })}
-                />
-              ))}
-          </ul>
+          <Folded name="offer" count={offers.filter(({ supplier }) => supplier === terms.id).length}>
+            <ul>
+              {offers
+                .filter(({ supplier }) => supplier === terms.id)
+                .map((offer) => (
+                  <OfferLine
+                    key={offer.id}
+                    offer={offer}
+                    remove={() => void send({ ...book.data, offers: offers.filter((one) => one.id !== offer.id) })}
+                  />
+                ))}
+            </ul>
+          </Folded>
         </section>
       ))}
       <details>
@@ -67,6 +70,17 @@ export function Offers({ book }: { book: StoredBook }) {
       </details>
       <NewOffer book={book.data} send={(data) => void send(data)} />
     </aside>
+  );
+}
+
+/** On a phone what is long is folded up, with how much it is. */
+function Folded({ name, count, children }: { name: string; count: number; children: ReactNode }) {
+  if (!useIsPhone()) return children;
+  return (
+    <details>
+      <summary>{count === 1 ? `1 ${name}` : `${count} ${name}s`}</summary>
+      {children}
+    </details>
   );
 }
 

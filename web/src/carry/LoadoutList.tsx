@@ -1,7 +1,9 @@
 import { byRung } from '@ivrak/core/coverage';
 import type { LoadoutView } from '@ivrak/core/loadout';
 import { type Loadout, RUNGS } from '@ivrak/core/model';
+import { Select } from '@mantine/core';
 import { RungStrip } from '../drawing/RungStrip.tsx';
+import { useIsPhone } from '../ui/phone.ts';
 import css from './carry.module.css';
 
 interface LoadoutListProps {
@@ -12,6 +14,17 @@ interface LoadoutListProps {
 }
 
 export function LoadoutList({ loadouts, views, chosen, open }: LoadoutListProps) {
+  const isPhone = useIsPhone();
+  if (isPhone)
+    return (
+      <Select
+        aria-label="Loadout"
+        allowDeselect={false}
+        data={loadouts.map(({ id, name }) => ({ value: id, label: name }))}
+        value={chosen}
+        onChange={(id) => id !== null && open(id)}
+      />
+    );
   return (
     <ul>
       {loadouts.map(({ id, name, situation, kits }) => {

@@ -1,6 +1,5 @@
 import { CONDITION_NAMES, isGoodOn, type PlacedUnit, type PlainDate, showDate } from '@ivrak/core/model';
 import { Button, Menu, Modal, TextInput } from '@mantine/core';
-import { useMediaQuery } from '@mantine/hooks';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { clsx } from 'clsx';
 import { memo, useLayoutEffect, useRef, useState } from 'react';
@@ -9,6 +8,7 @@ import { api, messageOf } from '../data/client.ts';
 import { type MusteredKit, useRefresh } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import parts from '../ui/parts.module.css';
+import { useIsPhone } from '../ui/phone.ts';
 import { SortHead } from '../ui/SortHead.tsx';
 import { type Order, useSorted } from '../ui/sorted.ts';
 import css from './stores.module.css';
@@ -47,7 +47,7 @@ export function UnitTable({ units: came, kits, today, label, say, scroller }: Un
   const place = useRef<HTMLTableElement>(null);
   const { rows: units, sorting } = useSorted(came, COLUMNS, SOONEST_FIRST);
   const [scrollMargin, setScrollMargin] = useState(0);
-  const isNarrow = useMediaQuery('(max-width: 700px)');
+  const isNarrow = useIsPhone();
   useLayoutEffect(() => {
     if (place.current === null) return;
     setScrollMargin(place.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop);

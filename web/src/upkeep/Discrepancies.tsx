@@ -59,9 +59,7 @@ function Discrepancy({ told }: { told: Told }) {
         ))}
       </Radio.Group>
       <Refusal text={error} />
-      <Button onClick={() => void settle()}>
-        Settle it
-      </Button>
+      <Button onClick={() => void settle()}>Settle it</Button>
     </article>
   );
 }
