@@ -44,3 +44,27 @@ describe('every screen on a phone', () => {
     }
   });
 });
+
+describe('laying out a kit on a phone', () => {
+  it('goes lane by lane, and what stands beside the sheet comes up from below', async () => {
+    const { person, server } = scene;
+    const { page } = person;
+    await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await person.goTo(`${server.url}/kits/console-case/bench`);
+    await person.sees('massive bleeding');
+    const lanes = () => page.$$eval('section[id^="lane-"]', (all) => all.map(({ id }) => id));
+    expect(await lanes()).toEqual(['lane-M']);
+    await page.locator('nav[aria-label="Rungs"] button:nth-child(5)').click();
+    await expect.poll(lanes).toEqual(['lane-H']);
+    await person.press('Add');
+    await page.waitForSelector('[role="dialog"] input', { visible: true });
+    await person.isAccessible('the catalogue on a phone');
+    await page.keyboard.press('Escape');
+    await page.locator('[data-unit]').click();
+    await person.sees('Chosen thing');
+    await person.fitsAcross('a chosen thing on a phone');
+    await page.keyboard.press('Escape');
+    // It was 17,000 px long.
+    expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThan(3000);
+  });
+});

@@ -131,8 +131,12 @@ describe('a phone of the crew', () => {
     await phone.goTo(`${address}/kits/bow-pocket/inspect`);
     await phone.press('Fine');
     await phone.sees('1 of 8');
+    // Something is put back, too.
+    await phone.goTo(`${address}/restock?kit=tow-panel`);
+    await phone.page.locator('button[aria-label^="Put back"]').click();
+    await phone.sees('waits for the machine');
     await phone.goTo(`${address}/stores`);
-    await phone.sees('Away: 2 entries wait for the machine.');
+    await phone.sees('Away: 3 entries wait for the machine.');
     await phone.isAccessible('stores while away');
     phone.errors.length = 0;
     const { folder } = scene.server;
@@ -143,8 +147,33 @@ describe('a phone of the crew', () => {
     await expect
       .poll(async () => (await scene.api('/api/kits/bow-pocket/inspections')).open.answers.map(({ answer }) => answer))
       .toEqual(['fine']);
+    await expect
+      .poll(async () => (await scene.api('/api/journal?kit=tow-panel&topic=things')).entries.map(({ what, who }) => `${what} ${who}`))
+      .toContain('unit moved to kit tomas');
     await phone.goTo(`${address}/stores`);
     await phone.waitFor(() => document.querySelector('main') !== null && !document.body.textContent.includes('Away:'));
+    phone.errors.length = 0;
+  });
+
+  it('is told where what it put back while away had gone elsewhere, and so is whoever was there', async () => {
+    const { person, server } = scene;
+    await phone.goTo(`${address}/restock?kit=tow-panel`);
+    const name = await phone.page.waitForSelector('button[aria-label^="Put back"]').then((one) => one.evaluate((node) => node.ariaLabel));
+    const [line] = (await scene.api('/api/restock')).kits.find(({ kitId }) => kitId === 'tow-panel').lines;
+    const [spare] = line.fromStores;
+    await phone.page.setOfflineMode(true);
+    await phone.page.locator(`button[aria-label="${name}"]`).click();
+    await phone.sees('waits for the machine');
+    const body = { version: spare.version, to: 'kit', kitId: 'console-case' };
+    await scene.api(`/api/units/${spare.unitId}/move`, 'POST', body);
+    await phone.page.setOfflineMode(false);
+    await phone.sees('was not in stores any more');
+    await person.goTo(`${server.url}/upkeep`);
+    await person.sees('One thing does not agree');
+    await person.isAccessible('what does not agree');
+    await person.page.locator('::-p-text(All is as it is written)').click();
+    await person.press('Settle it');
+    await expect.poll(async () => (await scene.api('/api/discrepancies')).discrepancies).toEqual([]);
     phone.errors.length = 0;
   });
 

@@ -61,7 +61,14 @@ function PhoneDrawer({ name, tab, setTab, searchRef, close, children }: SheetDra
           </Button>
         ))}
       </div>
-      <Drawer opened={isOpen || children !== null} onClose={shut} position="bottom" size="82%" title={children === null ? undefined : name}>
+      <Drawer
+        opened={isOpen || children !== null}
+        onClose={shut}
+        position="bottom"
+        size="82%"
+        title={children === null ? TABS.find(({ value }) => value === tab)?.words : name}
+        closeButtonProps={{ 'aria-label': 'Close' }}
+      >
         <div className={css.phoneDrawer}>{children ?? <Tabs tab={tab} setTab={setTab} searchRef={searchRef} />}</div>
       </Drawer>
     </>
