@@ -60,6 +60,8 @@ const ACCESS: Readonly<Record<string, Access>> = {
   'get /api/use-logs': carrier,
   'get /api/use-logs/:id': carrier,
   'get /api/discrepancies': carrier,
+  'get /api/drills': carrier,
+  'post /api/drills': carrier,
   // Worked out for whoever looks at a kit; nothing is kept.
   'put /api/kits/:id/packing': carrier,
   'post /api/compute/needs': carrier,

@@ -6,6 +6,7 @@ import {
   ConditionSchema,
   ContainerSchema,
   DiscrepancySchema,
+  DrillSchema,
   HeatLogSchema,
   InspectionSchema,
   KitHeadFields,
@@ -140,6 +141,7 @@ export const ExportFileSchema = z.strictObject({
   patterns: z.array(z.strictObject({ id: z.string(), data: PatternSchema, version })).default([]),
   trips: z.array(z.strictObject({ id: z.string(), data: TripSchema, version })).default([]),
   // Versions 1 to 10 did not know it.
+  drills: z.array(z.strictObject({ id: z.string(), data: DrillSchema, version })).default([]),
   discrepancies: z.array(z.strictObject({ id: z.string(), data: DiscrepancySchema, version })).default([]),
   gtins: z.array(z.strictObject({ gtin: ArticleSchema, kind: z.string() })),
   settings: z.array(z.strictObject({ key: z.string(), value: z.unknown() })),

@@ -17,6 +17,7 @@ import { theme } from './theme/theme.ts';
 askAhead(location.pathname);
 // What was taken and could not be sent is sent now, whatever page is opened.
 if (localStorage.getItem('ivrak.took') !== null) void import('./use/takes.ts');
+if (localStorage.getItem('ivrak.drills') !== null) void import('./away/keptDrills.ts');
 if (localStorage.getItem('ivrak.deeds') !== null) void import('./away/keptDeeds.ts');
 
 const root = document.getElementById('root');

@@ -59,6 +59,7 @@ export {
   PositionSchema,
 } from './container.ts';
 export { type Discrepancy, DiscrepancySchema } from './discrepancy.ts';
+export { type Drill, type DrillAnswer, DrillSchema } from './drill.ts';
 export { FAMILIES, type Family } from './family.ts';
 export {
   type DrawingId,

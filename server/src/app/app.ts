@@ -17,6 +17,7 @@ import { computeRoutes } from '../compute/routes.ts';
 import { crewRoutes } from '../crew/routes.ts';
 import { journal } from '../db/schema.ts';
 import { discrepancyRoutes } from '../discrepancies/routes.ts';
+import { drillRoutes } from '../drills/routes.ts';
 import { heatRoutes } from '../heat/routes.ts';
 import { contentPolicy, keepPrivate } from '../http/guard.ts';
 import { preloadFor } from '../http/preload.ts';
@@ -125,6 +126,7 @@ function allRoutes(here: Installation, queues: Queues, door: Door): Served[] {
     ...rotationRoutes(here, queues),
     ...noticeRoutes(here),
     ...discrepancyRoutes(here),
+    ...drillRoutes(here),
     ...journalRoutes(here),
     ...batchRoutes(here),
     ...computeRoutes(here, queues),

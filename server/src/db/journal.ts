@@ -71,6 +71,7 @@ type PlainChange =
   | 'pairing code made'
   | 'device paired'
   | 'device ended'
+  | 'drill kept'
   | 'discrepancy found'
   | 'discrepancy settled';
 

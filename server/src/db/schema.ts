@@ -6,6 +6,7 @@ import {
   type Conditions,
   type Container,
   type Discrepancy,
+  type Drill,
   type FitChoices,
   type HeatSample,
   type InspectionAnswer,
@@ -276,6 +277,13 @@ export const trips = pgTable('trips', {
 export const discrepancies = pgTable('discrepancies', {
   id: text('id').primaryKey(),
   data: jsonb('data').$type<Discrepancy>().notNull(),
+  version: integer('version').notNull().default(1),
+});
+
+/** Who was asked to find what of a kit, and how it went. */
+export const drills = pgTable('drills', {
+  id: text('id').primaryKey(),
+  data: jsonb('data').$type<Drill>().notNull(),
   version: integer('version').notNull().default(1),
 });
 

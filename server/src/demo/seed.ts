@@ -8,6 +8,7 @@ import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
 import {
   contentLists,
+  drills,
   gtins,
   heatLogs,
   kitSets,
@@ -28,6 +29,7 @@ import {
 import { demoGtin } from '../devices/articles.ts';
 import { simulatedLog } from '../devices/logger.ts';
 import { SUPPLIER_TERMS, supplierFeed } from '../devices/supplier.ts';
+import { liesByKit } from '../drills/lies.ts';
 import type { Installation } from '../installation/installation.ts';
 import { listKits } from '../kits/store.ts';
 import { fitProblemOf, judge } from '../kits/view.ts';
@@ -48,6 +50,7 @@ import {
   demoReachTimes,
   demoTrips,
 } from './crew.ts';
+import { demoDrills } from './drills.ts';
 
 export async function isNewDatabase(db: Db | Tx): Promise<boolean> {
   for (const table of STORED_RECORDS.flatMap(({ tables }) => tables)) {
@@ -97,6 +100,13 @@ export async function seedDemo(here: Installation): Promise<void> {
   if (!isLaid) return;
   await here.heat.load(db);
   await packDemo(here);
+  await addDrills(here);
+}
+
+/** Half a year of sittings with the kits as they are packed. */
+async function addDrills({ db, today }: Installation): Promise<void> {
+  const lies = await liesByKit(db);
+  await db.insert(drills).values(demoDrills(today(), lies).map((data) => ({ id: data.id, data })));
 }
 
 const asPlanned = (kitId: string, planned: readonly { kind: string; count: number }[]) =>

@@ -14,7 +14,7 @@ const BEGINS: Record<Exclude<JournalTopic, 'installation'>, readonly string[]> =
   uses: ['use '],
   inspections: ['inspected', 'inspection ', 'kit inspected'],
   buying: ['order ', 'minimums ', 'book of offers '],
-  crew: ['person ', 'loadout ', 'week ', 'set ', 'pattern ', 'trip '],
+  crew: ['person ', 'loadout ', 'week ', 'drill ', 'set ', 'pattern ', 'trip '],
   catalogue: ['kind ', 'school ', 'list ', 'container ', 'position ', 'reach ', 'measured ', 'plan of places ', 'temperatures '],
 };
 const beginsWith = (texts: readonly string[]): SQL | undefined => or(...texts.map((text) => like(journal.what, `${text}%`)));

@@ -22,7 +22,7 @@ export interface StoredPacking {
   fingerprint: string;
   result: Pick<FitResult, 'thicknessMm' | 'feasible' | 'outer'> & Partial<Pick<FitResult, 'blockedBy' | 'placed' | 'blocks'>>;
 }
-const isPacking = (value: unknown): value is StoredPacking =>
+export const isPacking = (value: unknown): value is StoredPacking =>
   typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;
 
 export const judge = (here: Installation, kit: StoredKit, on: PlainDate): Judgement => {

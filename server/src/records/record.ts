@@ -157,6 +157,7 @@ type WholeField =
   | 'ownPositions'
   | 'notices'
   | 'discrepancies'
+  | 'drills'
   | 'loadouts'
   | 'kitSets'
   | 'patterns'

@@ -4,6 +4,7 @@ import type { Db } from '../db/database.ts';
 import {
   contentLists,
   discrepancies,
+  drills,
   gtins,
   heatLogs,
   inspections,
@@ -216,6 +217,8 @@ export const STORED_RECORDS: readonly StoredRecord[] = [
       }
     },
   }),
+  // Whoever was asked, and of what, may be gone by now.
+  whole('drills', drills),
   // What was wrong may be gone by now, so nothing is asked of what it names.
   whole('discrepancies', discrepancies),
   whole('orders', orders, ({ data }, at, known) => {

@@ -1,4 +1,5 @@
 import { keptDeeds } from '../away/keptDeeds.ts';
+import { keptDrills } from '../away/keptDrills.ts';
 import { awayText } from '../away/words.ts';
 import { useAway } from '../data/away.ts';
 import { useKeptInspections } from '../inspect/keptInspections.ts';
@@ -15,7 +16,8 @@ export function AwayMark() {
   const answers = Object.values(inspections).reduce((sum, one) => sum + one.answers.length, 0);
   const taken = useTakes((state) => state.takes.filter((one) => one.is !== 'sent').length);
   const deeds = keptDeeds.use((state) => state.waiting.length);
-  const waiting = answers + taken + deeds + (log === null ? 0 : unsentOf(log).length);
+  const drills = keptDrills.use((state) => state.waiting.length);
+  const waiting = answers + taken + deeds + drills + (log === null ? 0 : unsentOf(log).length);
   if (isAway)
     return (
       <p className={css.away} role="status">

@@ -18,6 +18,7 @@ const KEPT_CALLS = [
   'heat',
   'notices',
   'discrepancies',
+  'drills',
   'use-logs',
 ] as const;
 const KEPT_PATH = new RegExp(`^/api/(?:${KEPT_CALLS.join('|')})$`);

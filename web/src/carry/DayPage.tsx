@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { api, setWhoAmI, whoAmI } from '../data/client.ts';
 import { type MusteredKit, useDiscrepancies, useKits, usePeople, useRestock, useUpkeep } from '../data/queries.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
+import { useDrillsDue } from '../drill/useDrillsDue.ts';
 import { nextActions, shortDate } from '../muster/actions.ts';
 import { useMe } from '../sharing/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
@@ -123,9 +124,12 @@ function Due({ kits, today }: { kits: readonly MusteredKit[]; today: PlainDate }
   const restock = useRestock().data;
   const disagreeing = useDiscrepancies().data?.discrepancies.filter(({ data }) => kits.some(({ id }) => id === data.kitId)).length;
   const isMine = ({ kitId }: { kitId: string }) => kits.some(({ id }) => id === kitId);
+  const drills = useDrillsDue();
   const own = restock === undefined ? undefined : { ...restock, kits: restock.kits.filter(isMine) };
   const until = addDays(today, DAYS_AHEAD);
-  const due = nextActions(events.filter(isMine), own, today, kits, disagreeing).filter(({ when }) => when === 'now' || when <= until);
+  const due = nextActions(events.filter(isMine), own, today, kits, disagreeing, drills).filter(
+    ({ when }) => when === 'now' || when <= until,
+  );
   return (
     <section aria-label="Due">
       <h2>Due</h2>

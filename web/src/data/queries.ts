@@ -84,6 +84,7 @@ const DERIVED = [
   'places',
   'restock',
   'discrepancies',
+  'drills',
   'catalog',
 ];
 

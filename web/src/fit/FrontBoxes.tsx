@@ -190,7 +190,7 @@ function FrontLabel({ box, frame, infront, scale, roomH, place, name }: FrontLab
 }
 
 /** The thing's own drawing where its broad face looks forward, turned as it lies; another face stays a plain block. */
-function SeenFromFront({ kind, box, scale }: { kind: Kind; box: PlacedItem; scale: number }) {
+export function SeenFromFront({ kind, box, scale }: { kind: Kind; box: PlacedItem; scale: number }) {
   const near = (a: number, b: number) => Math.abs(a - b) < 1;
   const state = kind.states.find(
     ({ wMm, hMm }) => (near(wMm, box.wMm) && near(hMm, box.hMm)) || (near(wMm, box.hMm) && near(hMm, box.wMm)),

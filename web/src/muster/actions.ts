@@ -1,6 +1,7 @@
 import { NEEDS, type PlainDate, type Restock, showDate } from '@ivrak/core/model';
 import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { kindName } from '../data/catalog.ts';
+import type { DrillDue } from '../drill/useDrillsDue.ts';
 
 export interface Action {
   key: string;
@@ -17,7 +18,14 @@ export const nextActions = (
   today: PlainDate,
   used: readonly UsedKit[] = [],
   disagreeing = 0,
-): Action[] => [...disagreeActions(disagreeing), ...debriefActions(used), ...restockActions(restock), ...eventActions(events, today)];
+  drills: readonly DrillDue[] = [],
+): Action[] => [
+  ...disagreeActions(disagreeing),
+  ...debriefActions(used),
+  ...restockActions(restock),
+  ...eventActions(events, today),
+  ...drillActions(drills),
+];
 
 /** The year is left out where it is the current one or the date lies within a year. */
 export const shortDate = (date: PlainDate, today: PlainDate): string =>
@@ -28,6 +36,15 @@ export interface UsedKit {
   name: string;
   openUse: { logId: string; startedAt: string } | null;
 }
+
+const drillActions = (drills: readonly DrillDue[]): Action[] =>
+  drills.map(({ kitId, kitName, count }) => ({
+    key: `drill-${kitId}`,
+    when: 'now',
+    what: `Find ${count === 1 ? '1 thing' : `${count} things`} again`,
+    detail: `${kitName} · a few minutes`,
+    to: `/drill/${kitId}`,
+  }));
 
 /** What two phones said of one thing. */
 const disagreeActions = (count: number): Action[] =>

@@ -1,0 +1,145 @@
+import { DRILL_PLAN, type DueThing, dueThings, liesOf } from '@ivrak/core/drill';
+import type { FitResult } from '@ivrak/core/fit';
+import type { Drill, PlainDate } from '@ivrak/core/model';
+import { Button, Select, Switch } from '@mantine/core';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { containerOf, kindName } from '../data/catalog.ts';
+import { setWhoAmI } from '../data/client.ts';
+import { usePeople, useSettings } from '../data/queries.ts';
+import { KitProvider, useKit } from '../kit/KitContext.tsx';
+import { useMe } from '../sharing/queries.ts';
+import { Blank } from '../ui/Blank.tsx';
+import { Failure } from '../ui/Failure.tsx';
+import { type Asked, askedOf } from './asked.ts';
+import css from './drill.module.css';
+import { FindIt } from './FindIt.tsx';
+import { type Drills, useDrills, useSittings, useWho } from './queries.ts';
+import { dueText } from './words.ts';
+
+/** Find it: what of a kit is called is pointed at where it lies, as the kit is packed today. */
+export function FindPage() {
+  const { id = '' } = useParams();
+  const settings = useSettings();
+  const drills = useDrills();
+  const blank = <Blank label="Opening the kit" />;
+  if (drills.isLoadingError) return <Failure error={drills.error} />;
+  if (settings.data === undefined || drills.data === undefined) return blank;
+  return (
+    <KitProvider key={id} id={id} today={settings.data.today} loading={blank} failed={(error) => <Failure error={error} />}>
+      <Find known={drills.data} today={settings.data.today} />
+    </KitProvider>
+  );
+}
+
+function Find({ known, today }: { known: Drills; today: PlainDate }) {
+  const { kit, draft, packing } = useKit();
+  const who = useWho();
+  const [chosen, setChosen] = useState<string | null>(who);
+  const { result } = packing;
+  return (
+    <main id="main" className={css.drill}>
+      <header className={css.head}>
+        <Link to={`/drill?kit=${kit.id}`} className="small">
+          Drill
+        </Link>
+        <h1>{kit.name}</h1>
+      </header>
+      {chosen === null ? (
+        <WhoDrills choose={setChosen} />
+      ) : result === null ? (
+        <p>
+          {packing.progress === null ? 'It is not packed yet. ' : 'It is being packed. '}
+          <Link to={`/kits/${kit.id}/fit`}>Pack it on Fit</Link>
+        </p>
+      ) : (
+        <Sittings key={`${chosen} ${draft.containerId}`} known={known} personId={chosen} today={today} result={result} />
+      )}
+    </main>
+  );
+}
+
+/** Only at the machine itself: a phone is one person's. */
+function WhoDrills({ choose }: { choose: (id: string) => void }) {
+  const people = usePeople().data?.people ?? [];
+  const me = useMe();
+  if (!me.isHere) return <p>This device is of nobody in the crew: pair it for somebody to keep what is drilled.</p>;
+  return (
+    <Select
+      label="Who drills?"
+      placeholder="choose a person"
+      data={people.map(({ id, name }) => ({ value: id, label: name }))}
+      onChange={(value) => {
+        if (value === null) return;
+        setWhoAmI(value);
+        choose(value);
+      }}
+    />
+  );
+}
+
+interface SittingsProps {
+  known: Drills;
+  personId: string;
+  today: PlainDate;
+  result: FitResult;
+}
+
+function Sittings({ known, personId, today, result }: SittingsProps) {
+  const { kit, draft, judgement } = useKit();
+  const sittings = useSittings(known.drills);
+  const [asked, setAsked] = useState<readonly Asked[] | null>(null);
+  const [isBlind, setBlind] = useState(false);
+  const [isLeft, setLeft] = useState(false);
+  const lies = useMemo(() => liesOf(draft.units, result, draft.modules), [draft.units, result, draft.modules]);
+  const forgotten = known.forgotten.filter((one) => one.personId === personId && one.kitId === kit.id);
+  const due = dueThings({
+    drills: sittings,
+    personId,
+    kitId: kit.id,
+    lies,
+    forgotten: new Map(forgotten.map(({ kind, at }) => [kind, at])),
+    today,
+  });
+  const begin = (things: readonly DueThing[]) =>
+    setAsked(
+      askedOf(things, { units: draft.units, modules: draft.modules, result, needs: judgement.coverage.needs, lies, nameOf: kindName }),
+    );
+  if (asked !== null)
+    return (
+      <FindIt
+        asked={asked}
+        container={containerOf(draft.containerId)}
+        result={result}
+        personId={personId as Drill['personId']}
+        kitId={kit.id}
+        isBlind={isBlind}
+        isLeft={isLeft}
+        again={() => setAsked(null)}
+      />
+    );
+  const all = [...lies.keys()].map((kind): DueThing => ({ kind, why: 'due', dueOn: null }));
+  return (
+    <section className="stack" aria-label="Before it begins">
+      <p>{dueText(due, lies.size)}</p>
+      <p className="small muted">
+        A thing is called; open the kit and point at where it lies. It trains finding, not treating: for that there are courses. Faster than{' '}
+        {DRILL_PLAN.slowS} s counts as known, a planning value.
+      </p>
+      <Switch label="Outlines only, as in the dark" checked={isBlind} onChange={(event) => setBlind(event.currentTarget.checked)} />
+      <Switch label="Left hand: buttons on the left" checked={isLeft} onChange={(event) => setLeft(event.currentTarget.checked)} />
+      <div className={css.begin}>
+        {due.length > 0 && (
+          <Button size="lg" onClick={() => begin(due)}>
+            Find {Math.min(due.length, DRILL_PLAN.mostAsked)} {due.length === 1 ? 'thing' : 'things'}
+          </Button>
+        )}
+        {all.length > 0 && (
+          <Button size="lg" variant={due.length > 0 ? 'default' : 'filled'} onClick={() => begin(all)}>
+            {due.length > 0 ? 'All of it' : 'All of it all the same'}
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}

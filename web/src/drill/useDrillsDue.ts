@@ -1,0 +1,20 @@
+import { useKits } from '../data/queries.ts';
+import { useDrills, useWho } from './queries.ts';
+
+/** How much of a kit is due to be found again by whoever acts here. */
+export interface DrillDue {
+  kitId: string;
+  kitName: string;
+  count: number;
+}
+
+/** What is due for "You are", kit by kit. */
+export function useDrillsDue(): DrillDue[] {
+  const who = useWho();
+  const kits = useKits().data?.kits ?? [];
+  const due = useDrills().data?.due ?? [];
+  return due.flatMap(({ personId, kitId, count }): DrillDue[] => {
+    const kit = kits.find(({ id }) => id === kitId);
+    return personId !== who || kit === undefined ? [] : [{ kitId, kitName: kit.name, count }];
+  });
+}
