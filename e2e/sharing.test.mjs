@@ -135,8 +135,14 @@ describe('a phone of the crew', () => {
     await phone.goTo(`${address}/restock?kit=tow-panel`);
     await phone.page.locator('button[aria-label^="Put back"]').click();
     await phone.sees('waits for the machine');
+    // And a thing is looked for.
+    await phone.goTo(`${address}/drill/belt-kit`);
+    await phone.press('All of it');
+    await phone.press('Show me');
+    await phone.sees('It lies here.');
+    await phone.page.goBack();
     await phone.goTo(`${address}/stores`);
-    await phone.sees('Away: 3 entries wait for the machine.');
+    await phone.sees('Away: 4 entries wait for the machine.');
     await phone.isAccessible('stores while away');
     phone.errors.length = 0;
     const { folder } = scene.server;
@@ -150,6 +156,7 @@ describe('a phone of the crew', () => {
     await expect
       .poll(async () => (await scene.api('/api/journal?kit=tow-panel&topic=things')).entries.map(({ what, who }) => `${what} ${who}`))
       .toContain('unit moved to kit tomas');
+    await expect.poll(async () => (await scene.api('/api/drills')).drills.at(-1).answers.map(({ isFound }) => isFound)).toEqual([false]);
     await phone.goTo(`${address}/stores`);
     await phone.waitFor(() => document.querySelector('main') !== null && !document.body.textContent.includes('Away:'));
     phone.errors.length = 0;

@@ -89,7 +89,14 @@ function useKeeping(answers: readonly DrillAnswer[], isDone: boolean, of: Pick<D
   useEffect(() => {
     if (isDone) keep();
   }, [isDone, keep]);
-  useEffect(() => keep, [keep]);
+  useEffect(() => {
+    // A phone that is put away unmounts nothing.
+    window.addEventListener('pagehide', keep);
+    return () => {
+      window.removeEventListener('pagehide', keep);
+      keep();
+    };
+  }, [keep]);
   return sitting.current.at;
 }
 

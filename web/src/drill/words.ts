@@ -27,7 +27,7 @@ export function againText(on: PlainDate, sitting: string): string {
 }
 
 /** What would gain the crew most. */
-export function worstText({ asked, missed, slowestS }: WorstThing, name: string): string {
+export function worstText({ asked, missed, slowestS }: Pick<WorstThing, 'asked' | 'missed' | 'slowestS'>, name: string): string {
   if (missed > 0 && missed === asked)
     return `${asked === 1 ? 'Whoever was asked does not find' : 'Nobody finds'} the ${name.toLowerCase()}: move it or practise.`;
   if (missed > 0) return `${missed} of ${asked} do not find the ${name.toLowerCase()}: move it or practise.`;
