@@ -52,6 +52,27 @@ it('finds the things of a packed kit, one after a wrong answer and one that has 
   expect([personId, kitId, answers[0].misses]).toEqual(['ruth', 'helm-vest', misses]);
 });
 
+it('takes the thing in the hand by a big button and by the space bar, and Carry reckons with it', async () => {
+  const { person, server, api } = scene;
+  const { page } = person;
+  await person.goTo(`${server.url}/drill/helm-vest/hands`);
+  await person.sees('Never measured like this');
+  await person.isAccessible('hands');
+  for (let round = 0; round < 2; round += 1) {
+    await person.press('Start');
+    await new Promise((resolve) => setTimeout(resolve, 400));
+    await page.evaluate(() => document.activeElement.blur());
+    await page.keyboard.press('Space');
+    await person.sees('Open');
+    await person.press('Stop here');
+    await person.press('Keep it');
+    await person.sees('Kept');
+  }
+  await person.sees('the median of the last 2');
+  const { times } = await api('/api/carry');
+  expect(times.filter(({ kitId, who }) => kitId === 'helm-vest' && who === 'ruth')).toHaveLength(2);
+});
+
 it('shows who of the crew finds what, on a phone and on paper', async () => {
   const { person, server } = scene;
   await person.goTo(`${server.url}/drill?kit=helm-vest`);

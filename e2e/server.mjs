@@ -43,10 +43,10 @@ async function waitUntilReady(child, said) {
   throw new Error(`the server is not ready after ${Math.round((Date.now() - start) / 1000)} s and does nothing more`);
 }
 
-/** A running server, on the port that is free unless one is given; `stop` ends it by signal and waits, `folder` is its data. */
-export async function startServer({ folder: given, args = [], port, env = {}, isBrief = IS_BRIEF } = {}) {
+/** A running server, on the port that is free unless one is given, of another build where its `root` is said; `stop` ends it by signal and waits, `folder` is its data. */
+export async function startServer({ folder: given, args = [], port, env = {}, isBrief = IS_BRIEF, root = ROOT } = {}) {
   const folder = given ?? (args.includes('--empty') ? mkdtempSync(join(tmpdir(), 'ivrak-')) : demoFolder());
-  const child = spawn(process.execPath, [...(isBrief ? BRIEF : []), join(ROOT, 'server/dist/main.mjs'), ...args], {
+  const child = spawn(process.execPath, [...(isBrief ? BRIEF : []), join(root, 'server/dist/main.mjs'), ...args], {
     env: { ...process.env, PORT: String(port ?? 0), IVRAK_SHARE_PORT: '0', IVRAK_DATA: folder, IVRAK_TODAY: TODAY, ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });

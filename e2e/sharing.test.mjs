@@ -1,12 +1,16 @@
 // The crew's phones: let in, paired by a code, each with its role, and shut out again.
 import { createHash, X509Certificate } from 'node:crypto';
-import { hostname } from 'node:os';
+import { appendFileSync, cpSync, mkdtempSync, rmSync, symlinkSync } from 'node:fs';
+import { hostname, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
 import { launch } from './browser.mjs';
 import { withCrew } from './crew.mjs';
 import { by, Person } from './page.mjs';
 import { startServer } from './server.mjs';
 
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const scene = withCrew();
 const NAME = `${hostname()
   .toLowerCase()
@@ -18,6 +22,35 @@ const keyOf = (pem) =>
     .update(new X509Certificate(pem).publicKey.export({ type: 'spki', format: 'der' }))
     .digest('base64');
 
+/** What is written down in a use while the machine is away. */
+const ENTRIES = 40;
+
+/** In a page: its clock is a day on. */
+function aDayOn() {
+  const { Date: Real } = globalThis;
+  const DAY_MS = 86_400_000;
+  globalThis.Date = class extends Real {
+    constructor(...said) {
+      super(...(said.length === 0 ? [Real.now() + DAY_MS] : said));
+    }
+    static now() {
+      return Real.now() + DAY_MS;
+    }
+  };
+}
+
+/** The same application, built anew: its service worker is another one. */
+function newerBuild() {
+  const root = mkdtempSync(join(tmpdir(), 'ivrak-newer-'));
+  newer = root;
+  for (const part of ['server/dist', 'server/src/db/migrations', 'web/dist'])
+    cpSync(join(ROOT, part), join(root, part), { recursive: true });
+  for (const part of ['package.json', 'node_modules']) symlinkSync(join(ROOT, part), join(root, part));
+  appendFileSync(join(root, 'web/dist/serviceWorker.js'), '\n// newer\n');
+  return root;
+}
+
+let newer;
 let phone;
 let address;
 let closePhone;
@@ -49,7 +82,10 @@ describe('a phone of the crew', () => {
     await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
     phone = new Person(page);
   });
-  afterAll(() => closePhone?.());
+  afterAll(async () => {
+    await closePhone?.();
+    if (newer !== undefined) rmSync(newer, { recursive: true, force: true });
+  });
 
   it('is asked for a code before it sees anything, and is let in by it as whose it is', async () => {
     const { person } = scene;
@@ -110,8 +146,12 @@ describe('a phone of the crew', () => {
     await phone.page.close();
     const page = await browser.newPage();
     await page.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
+    await page.evaluateOnNewDocument(aDayOn);
     phone = new Person(page);
     for (const [path, words] of [
+      ['/day', 'Take with you'],
+      ['/drill?kit=belt-kit', 'Who finds what'],
+      ['/kits/bow-pocket/fit', 'Step by step'],
       ['/', 'Next, in date order'],
       ['/carry/take?loadout=on-the-water', 'Helm’s vest kit'],
       ['/carry/week', 'Tomas Arnhold'],
@@ -126,7 +166,8 @@ describe('a phone of the crew', () => {
       await phone.sees(words);
     }
     await page.keyboard.press('1');
-    await phone.sees('1 entry is kept in this browser');
+    for (let entry = 1; entry < ENTRIES; entry += 1) await phone.press('moved');
+    await phone.sees(`${ENTRIES} entries are kept in this browser`);
     // A kit is looked through meanwhile, too.
     await phone.goTo(`${address}/kits/bow-pocket/inspect`);
     await phone.press('Fine');
@@ -142,14 +183,20 @@ describe('a phone of the crew', () => {
     await phone.sees('It lies here.');
     await phone.page.goBack();
     await phone.goTo(`${address}/stores`);
-    await phone.sees('Away: 4 entries wait for the machine.');
+    await phone.sees(`Away: ${ENTRIES + 3} entries wait for the machine.`);
     await phone.isAccessible('stores while away');
     phone.errors.length = 0;
     const { folder } = scene.server;
-    scene.server = await startServer({ folder, port: scene.server.port, args: ['--share'], env: { IVRAK_SHARE_PORT: port } });
-    await expect
-      .poll(async () => (await scene.api('/api/use-logs')).logs.map(({ kitId, entryCount }) => [kitId, entryCount]))
-      .toEqual([['bow-pocket', 1]]);
+    // The machine comes back a day later, with a newer build.
+    const env = { IVRAK_SHARE_PORT: port, IVRAK_TODAY: '2026-11-26' };
+    scene.server = await startServer({ folder, port: scene.server.port, args: ['--share'], env, root: newerBuild() });
+    const { person } = scene;
+    await person.goTo(`${scene.server.url}/use`);
+    const counted = async () => (await scene.api('/api/use-logs')).logs.map(({ kitId, entryCount }) => [kitId, entryCount]);
+    await expect.poll(counted).toEqual([['bow-pocket', ENTRIES]]);
+    const cameMs = Date.now();
+    await person.sees(`${ENTRIES} entries`);
+    expect(Date.now() - cameMs).toBeLessThan(2000);
     await expect
       .poll(async () => (await scene.api('/api/kits/bow-pocket/inspections')).open.answers.map(({ answer }) => answer))
       .toEqual(['fine']);
@@ -159,6 +206,11 @@ describe('a phone of the crew', () => {
     await expect.poll(async () => (await scene.api('/api/drills')).drills.at(-1).answers.map(({ isFound }) => isFound)).toEqual([false]);
     await phone.goTo(`${address}/stores`);
     await phone.waitFor(() => document.querySelector('main') !== null && !document.body.textContent.includes('Away:'));
+    await phone.sees('A newer version has come.');
+    await Promise.all([phone.page.waitForNavigation(), phone.press('Take it up')]);
+    await phone.sees('Burn gel dressing');
+    // All of it is there once, whatever was sent again.
+    expect(await counted()).toEqual([['bow-pocket', ENTRIES]]);
     phone.errors.length = 0;
   });
 

@@ -96,11 +96,17 @@ async function proposeScene(page) {
   await page.waitForSelector('.propose_chart, .propose_ladder > p');
 }
 
+/** As somebody of the crew, whose day and dues are shown. */
+async function asIsla(page) {
+  await page.evaluate(() => localStorage.setItem('ivrak.person', 'isla'));
+  await page.reload({ waitUntil: 'networkidle2' });
+}
+
 const VIEWS = [
   { name: 'muster', path: '/' },
-  { name: 'muster-phone', path: '/', viewport: PHONE },
+  { name: 'day-phone', path: '/day', viewport: PHONE, act: asIsla },
+  { name: 'drill', path: '/drill?kit=helm-vest', act: asIsla },
   { name: 'brief', path: '/kits/console-case/brief' },
-  { name: 'schools', path: '/schools/committee-first' },
   { name: 'bench', path: '/kits/guest-vest/bench', act: (page) => page.hover('.choosing_catalogEntry') },
   { name: 'propose', path: '/kits/bow-pocket/propose', act: proposeScene },
   { name: 'fit', path: '/kits/helm-vest/fit', act: () => new Promise((resolve) => setTimeout(resolve, 7000)) },

@@ -60,6 +60,28 @@ describe('sittings', () => {
     expect(forgotten).toEqual([{ personId: 'local', kitId: 'helm-vest', kind: asked.kind, at: '2026-11-25T19:00:00.000Z' }]);
   });
 
+  it('with the stopwatch are times that Carry reckons with, and do not plan what is to be found', async () => {
+    const before = await dueOf('ruth', 'helm-vest');
+    const { units, positionId } = (await call('get', '/api/kits/helm-vest')).body;
+    const conditions = { hands: 'left', isSeated: false, isDark: true, isGloved: false };
+    const lap = { kind: units[0].kind, where: '', seconds: 6.4, misses: 0, isFound: true, openedS: 9.1 };
+    const hands = {
+      id: 'hands-1',
+      personId: 'ruth',
+      kitId: 'helm-vest',
+      at: '2026-11-25T20:00:00.000Z',
+      way: 'hands',
+      conditions,
+      answers: [lap],
+    };
+    for (let round = 0; round < 2; round += 1) await call('post', '/api/drills', { drills: [hands] });
+    const { times } = (await call('get', '/api/carry')).body;
+    expect(times.filter(({ id }: { id: string }) => id === 'hands-1-0')).toMatchObject([
+      { kitId: 'helm-vest', kind: units[0].kind, positionId, conditions, seconds: 6.4, who: 'ruth' },
+    ]);
+    expect(await dueOf('ruth', 'helm-vest')).toEqual(before);
+  });
+
   it('are refused whole where one is none, and go out and in with everything', async () => {
     const good = {
       id: 'phone-3',

@@ -19,11 +19,15 @@ const running = withServer();
 const folder = mkdtempSync(join(tmpdir(), 'ivrak-sharing-'));
 const [name = 'ivrak.local'] = namesHere().hosts;
 let door: Door;
+/** Everything that was logged, at the level at which most is. */
+const logged: string[] = [];
+const tokens = new Set<string>();
 
 beforeAll(async () => {
   door = new Door({ folder, port: 0, waitMs: 1 });
   // The same installation once more, with a door.
-  running.app = createApp(running.here, { log: pino({ level: 'silent' }), queues: startQueues(), door });
+  const log = pino({ level: 'info' }, { write: (line: string) => void logged.push(line) });
+  running.app = createApp(running.here, { log, queues: startQueues(), door });
 });
 afterAll(async () => {
   await door.shut();
@@ -100,7 +104,9 @@ const codeFor = async (role: Role, personId: string | null = null): Promise<stri
 async function paired(role: Role, personId: string | null = null): Promise<string> {
   const { status, cookie } = await phone('post', '/api/pair', { body: { code: await codeFor(role, personId), name: `a ${role}` } });
   expect(status).toBe(200);
-  return cookie?.split(';')[0] ?? '';
+  const own = cookie?.split(';')[0] ?? '';
+  tokens.add(own.split('=')[1] ?? '');
+  return own;
 }
 
 describe('the certificate', () => {
@@ -342,4 +348,11 @@ it('a half-written key is none: what was kept before stands', async () => {
   const before = readFileSync(join(folder, 'server.key'), 'utf8');
   writeFileSync(join(folder, 'server.key.new'), 'torn');
   expect((await certificateIn(folder, namesHere(), new Date())).key).toBe(before);
+});
+
+it('logs every call, and in none of them what proves who a phone is', () => {
+  expect(logged.length).toBeGreaterThan(50);
+  expect(logged.some((line) => line.includes('/api/kits'))).toBe(true);
+  expect(tokens.size).toBeGreaterThan(0);
+  for (const token of tokens) expect(logged.filter((line) => line.includes(token))).toEqual([]);
 });

@@ -28,7 +28,7 @@ export interface DrillCard {
 export function cardsOf(drills: readonly Drill[], personId: string, kitId: string): Map<string, DrillCard> {
   const cards = new Map<string, DrillCard>();
   const own = drills
-    .filter((drill) => drill.personId === personId && drill.kitId === kitId)
+    .filter((drill) => drill.personId === personId && drill.kitId === kitId && drill.way === 'find')
     .toSorted((a, b) => Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : 1));
   for (const { at, answers } of own)
     for (const answer of answers) {

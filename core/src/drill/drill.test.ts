@@ -18,6 +18,8 @@ const answer = (kind: string, more: Partial<DrillAnswer> = {}): DrillAnswer => (
   seconds: 3,
   misses: 0,
   isFound: true,
+  openedS: null,
+  appliedS: null,
   ...more,
 });
 function drill(day: number, answers: DrillAnswer[], personId = 'isla'): Drill {

@@ -1,3 +1,4 @@
-export { cardsOf, DRILL_PLAN, type DrillCard, type DueThing, type DueWhy, dueThings, gradeOf, nextDue } from './cards.ts';
+export { cardsOf, DRILL_PLAN, type DueThing, type DueWhy, dueThings, nextDue } from './cards.ts';
 export { drillGrid, type GridCell, type GridRow, type WorstThing, worstThing } from './grid.ts';
+export { PRACTICE_USES, usesOf } from './hands.ts';
 export { boxesOf, liesOf } from './lies.ts';

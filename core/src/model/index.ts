@@ -154,7 +154,7 @@ export {
   type SpotSort,
 } from './placesPlan.ts';
 export { addDays, daysBetween, type PlainDate, PlainDateSchema, plainDate, showDate, toPlainDate } from './plainDate.ts';
-export { type Conditions, HANDS, HANDS_NAMES, type ReachTime, ReachTimeSchema } from './reach.ts';
+export { type Conditions, HANDS, HANDS_NAMES, plainConditions, type ReachTime, ReachTimeSchema } from './reach.ts';
 export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './school.ts';
 export { type SetAside, SetAsideSchema } from './setAside.ts';
 export { TimeSchema } from './time.ts';

@@ -60,6 +60,9 @@ const FILE_LIMIT = '16mb';
 /** Far above what one crew's browsers do; it stops a runaway script. */
 const MOST_REQUESTS = { windowMs: 10_000, limit: 5000 };
 
+/** What proves who a phone is, which stands in no log. */
+const SECRETS = ['req.headers.cookie', 'res.headers["set-cookie"]'];
+
 const STREAMED = new Set([contract.importAll.path as string]);
 
 export interface AppOptions {
@@ -74,7 +77,7 @@ export function createApp(here: Installation, { log, queues, door = new Door() }
   door.serve(app);
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
-  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') } }));
+  app.use(pinoHttp({ logger: log, redact: SECRETS, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') } }));
   app.use(contentPolicy);
   app.use(keepPrivate);
   app.use(admit(here, door));

@@ -1,14 +1,15 @@
 import type { AnswerOf } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
 import { dueThings } from '@ivrak/core/drill';
-import { addDays, type Drill, DrillSchema, PersonIdSchema, type PlainDate } from '@ivrak/core/model';
-import { gte, inArray, sql } from 'drizzle-orm';
+import { addDays, type Drill, DrillSchema, PersonIdSchema, type PlainDate, plainConditions, ReachTimeSchema } from '@ivrak/core/model';
+import { eq, gte, inArray, sql } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
-import { drills, inspections, kits, people, units } from '../db/schema.ts';
+import { drills, inspections, kits, people, reachTimes, units } from '../db/schema.ts';
 import { Problem } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
+import { toReachTimeRow } from '../records/reachTimes.ts';
 import { liesByKit } from './lies.ts';
 
 /** What is older says nothing of today. */
@@ -34,6 +35,7 @@ export const drillRoutes = (here: Installation): Served[] => [
       for (const data of body.drills) {
         const made = await tx.insert(drills).values({ id: data.id, data }).onConflictDoNothing().returning({ id: drills.id });
         kept += made.length;
+        if (made.length > 0 && data.way === 'hands') await keepTimes(tx, data);
         if (made.length > 0)
           await note(tx, who, [{ what: 'drill kept', subject: data.kitId, after: { id: data.id, person: data.personId } }]);
       }
@@ -41,6 +43,26 @@ export const drillRoutes = (here: Installation): Served[] => [
     }),
   ),
 ];
+
+/** What was drawn by the stopwatch is a time that was taken: Carry reckons with it. */
+async function keepTimes(tx: Tx, { id, kitId, conditions, at, personId, answers }: Drill): Promise<void> {
+  const [kit] = await tx.select({ positionId: kits.positionId }).from(kits).where(eq(kits.id, kitId));
+  if (kit === undefined) return;
+  for (const [index, { kind, seconds, isFound }] of answers.entries()) {
+    const time = ReachTimeSchema.safeParse({
+      id: `${id}-${index}`.slice(-64),
+      kitId,
+      kind,
+      positionId: kit.positionId,
+      conditions: conditions ?? plainConditions(),
+      seconds,
+      at,
+      who: personId,
+    });
+    // Too short to be anything but a slip of the thumb: the sitting stands all the same.
+    if (isFound && time.success) await tx.insert(reachTimes).values(toReachTimeRow(time.data)).onConflictDoNothing();
+  }
+}
 
 async function drillsSince(db: Db | Tx, since: PlainDate): Promise<Drill[]> {
   const rows = await db

@@ -19,7 +19,7 @@ export const SCREENS: readonly Screen[] = [
     key: 'y',
     isForPhone: true,
     looks: ['/day'],
-    load: async () => (await import('../carry/DayPage.tsx')).DayPage,
+    load: async () => (await import('../muster/DayPage.tsx')).DayPage,
   },
   {
     path: '/sets/:id',
@@ -153,6 +153,14 @@ export const SCREENS: readonly Screen[] = [
     isForPhone: true,
     looks: ['/drill/helm-vest'],
     load: async () => (await import('../drill/FindPage.tsx')).FindPage,
+  },
+  {
+    path: '/drill/:id/hands',
+    name: 'Hands',
+    does: null,
+    isForPhone: true,
+    looks: ['/drill/helm-vest/hands'],
+    load: async () => (await import('../drill/HandsPage.tsx')).HandsPage,
   },
   {
     path: '/crew',

@@ -6,5 +6,5 @@ import { createOutbox } from './outbox.ts';
 /** Sittings that the machine does not have yet. */
 export const keptDrills = createOutbox<Drill>('ivrak.drills', async (drill) => {
   await api.post('/api/drills', { body: { drills: [drill] } });
-  await queryClient.invalidateQueries({ queryKey: ['drills'] });
+  await Promise.all([['drills'], ['carry']].map((queryKey) => queryClient.invalidateQueries({ queryKey })));
 });

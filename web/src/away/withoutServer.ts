@@ -21,10 +21,16 @@ export async function keepWithinReach(): Promise<void> {
   await leaveOld();
   const registration = await navigator.serviceWorker.register('/serviceWorker.js', { scope: '/' });
   watchForNew(registration);
+  // A browser asks when it thinks fit, which may be a day later.
+  void registration.update().catch(() => undefined);
   await navigator.serviceWorker.ready;
   useAway.setState({ isKept: true, isPersistent: (await navigator.storage?.persist?.()) ?? false });
   await fetchAll();
-  setInterval(() => void fetchAll().catch(() => undefined), FETCHED_EVERY_MS);
+  setInterval(() => {
+    void fetchAll().catch(() => undefined);
+    // A page that stays open for days asks for a newer build by itself.
+    void registration.update().catch(() => undefined);
+  }, FETCHED_EVERY_MS);
 }
 
 /** Earlier versions kept the Use screen alone; whatever they still hold would stand before what is kept now. */
@@ -42,8 +48,11 @@ function watchForNew(registration: ServiceWorkerRegistration): void {
         },
       });
   };
+  const follow = () => registration.installing?.addEventListener('statechange', tell);
   tell();
-  registration.addEventListener('updatefound', () => registration.installing?.addEventListener('statechange', tell));
+  // One may be on its way already: the browser looks for it as soon as a page is opened.
+  follow();
+  registration.addEventListener('updatefound', follow);
 }
 
 /** One page of a browser fetches for all of them. */

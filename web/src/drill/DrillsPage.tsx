@@ -29,7 +29,7 @@ export function DrillsPage() {
       </header>
       <Due known={known} kits={all} />
       {kit !== undefined && (
-        <section aria-label="Who finds what" className={css.grid}>
+        <section aria-label="Who finds what">
           <div className={css.gridHead}>
             <h2>Who finds what</h2>
             <Select
@@ -70,6 +70,9 @@ function Due({ known, kits }: { known: Drills; kits: readonly MusteredKit[] }) {
                     : `${due.count} due${due.moved > 0 ? `, ${due.moved} of them ${due.moved === 1 ? 'lies' : 'lie'} elsewhere now` : ''}`}
                 </span>
               </span>
+              <Link to={`/drill/${id}/hands`} aria-label={`Hands on ${name}`}>
+                Hands
+              </Link>
               <Button
                 component={Link}
                 to={`/drill/${id}`}

@@ -2,7 +2,6 @@ import { cardsOf, nextDue } from '@ivrak/core/drill';
 import type { FitResult } from '@ivrak/core/fit';
 import type { Container, Drill, DrillAnswer } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
-import { clsx } from 'clsx';
 import { useCallback, useEffect, useReducer, useRef } from 'react';
 import { Link } from 'react-router';
 import { keptDrills } from '../away/keptDrills.ts';
@@ -37,7 +36,7 @@ export function FindIt({ asked, container, result, personId, kitId, isBlind, isL
   const now = asked[state.at] as Asked; // not done
   const last = answers.at(-1);
   return (
-    <section className={clsx(css.find, isLeft && css.isLeft)} aria-label="Find it">
+    <section className={isLeft ? css.isLeft : undefined} aria-label="Find it">
       <p className={css.count}>
         {state.at + 1} of {asked.length}
         {now.why === 'moved' && ' · lies elsewhere now'}
@@ -84,7 +83,7 @@ function useKeeping(answers: readonly DrillAnswer[], isDone: boolean, of: Pick<D
     const { answers: said, of: whose } = latest.current;
     if (isKept || said.length === 0) return;
     sitting.current.isKept = true;
-    keptDrills.add({ id, at, ...whose, answers: [...said] });
+    keptDrills.add({ id, at, ...whose, way: 'find', conditions: null, practiceId: null, answers: [...said] });
   }, []);
   useEffect(() => {
     if (isDone) keep();

@@ -28,6 +28,7 @@ export function SettingsPage() {
         <You />
         {isKeeper && (
           <>
+            <Crew />
             <Phones />
             <MoneyAndMeasures />
             <Transfer />
@@ -77,6 +78,19 @@ function You() {
         value={colorScheme}
         onChange={(value) => setColorScheme((value ?? 'light') as 'light' | 'dark' | 'auto')}
       />
+    </section>
+  );
+}
+
+function Crew() {
+  const people = usePeople().data?.people ?? [];
+  return (
+    <section className="stack">
+      <h2>Crew</h2>
+      <p>
+        {people.length === 0 ? 'Nobody yet.' : `${people.map(({ name }) => name).join(', ')}.`}{' '}
+        <Link to="/crew">{people.length === 0 ? 'Add the people who carry kits' : 'Who carries what, and who is trained for what'}</Link>
+      </p>
     </section>
   );
 }

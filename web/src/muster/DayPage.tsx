@@ -8,11 +8,11 @@ import { api, setWhoAmI, whoAmI } from '../data/client.ts';
 import { type MusteredKit, useDiscrepancies, useKits, usePeople, useRestock, useUpkeep } from '../data/queries.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
 import { useDrillsDue } from '../drill/useDrillsDue.ts';
-import { nextActions, shortDate } from '../muster/actions.ts';
 import { useMe } from '../sharing/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { UseButton } from '../use/UseButton.tsx';
+import { nextActions, shortDate } from './actions.ts';
 import css from './day.module.css';
 
 const MOST_DUE = 6;
