@@ -63,8 +63,11 @@ const fetchAll = (): Promise<void> =>
     const open = withinReach(kits.map(({ id }) => id));
     const take = async (): Promise<void> => {
       for (let url = open.shift(); url !== undefined; url = open.shift())
-        // A reader may not see all of it, and a server that went away is asked again later.
-        await fetch(url).catch(() => undefined);
+        // A reader may not see all of it, and a server that went away is asked again later. Read to its end: an answer that nobody reads
+        // keeps the worker busy, and a newer one waits for that.
+        await fetch(url)
+          .then((answer) => answer.arrayBuffer())
+          .catch(() => undefined);
     };
     await Promise.all(Array.from({ length: AT_ONCE }, take));
   });
