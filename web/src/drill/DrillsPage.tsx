@@ -55,7 +55,7 @@ function Due({ known, kits }: { known: Drills; kits: readonly MusteredKit[] }) {
   const listed = [...kits.filter(({ id }) => dueOf(id) !== undefined), ...kits.filter(({ id }) => dueOf(id) === undefined)];
   const shown = who === null ? listed : listed.slice(0, Math.max(3, own.length));
   return (
-    <section aria-label="Find it">
+    <section aria-label="Find it" className="no-print">
       <h2>{who === null ? 'Find it: choose a kit' : `Find it, for ${people.find(({ id }) => id === who)?.name ?? 'you'}`}</h2>
       <ul className={css.kits}>
         {shown.map(({ id, name }) => {

@@ -27,6 +27,15 @@ const line = (need: 'M.limb' | 'R.seal' | 'S.cut' | 'C.roll', fromStores: boolea
 });
 
 describe('what to do next', () => {
+  it('has what two phones do not agree on first, and a drill after what is wrong with a kit', () => {
+    const events = [event({ on: plainDate('2026-12-20') }), event({ on: TODAY, type: 'unitLapse', kind: 'plain-gauze' })];
+    const drills = [{ kitId: 'vest', kitName: 'Vest kit', count: 3 }];
+    const all = nextActions(events, undefined, TODAY, [], 2, drills);
+    expect(all.map(({ key }) => key.split('-')[0])).toEqual(['disagree', 'unitLapse', 'drill', 'inspect']);
+    expect(all[0]?.what).toBe('Say what is true of 2 things');
+    expect(all[2]).toMatchObject({ what: 'Find 3 things again', to: '/drill/vest' });
+  });
+
   it('puts things back before it buys, and names at most two', () => {
     const restock: Restock = {
       kits: [

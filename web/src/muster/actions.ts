@@ -19,13 +19,19 @@ export const nextActions = (
   used: readonly UsedKit[] = [],
   disagreeing = 0,
   drills: readonly DrillDue[] = [],
-): Action[] => [
-  ...disagreeActions(disagreeing),
-  ...debriefActions(used),
-  ...restockActions(restock),
-  ...eventActions(events, today),
-  ...drillActions(drills),
-];
+): Action[] => {
+  const dated = eventActions(events, today);
+  const isNow = ({ when }: Action) => when === 'now';
+  // A drill is for today, and after whatever is wrong with a kit.
+  return [
+    ...disagreeActions(disagreeing),
+    ...debriefActions(used),
+    ...restockActions(restock),
+    ...dated.filter(isNow),
+    ...drillActions(drills),
+    ...dated.filter((action) => !isNow(action)),
+  ];
+};
 
 /** The year is left out where it is the current one or the date lies within a year. */
 export const shortDate = (date: PlainDate, today: PlainDate): string =>
