@@ -8,12 +8,13 @@ export interface DrillDue {
   count: number;
 }
 
-/** What is due for "You are", kit by kit. */
-export function useDrillsDue(): DrillDue[] {
+/** What is due for "You are", kit by kit; undefined until it is known. */
+export function useDrillsDue(): DrillDue[] | undefined {
   const who = useWho();
   const kits = useKits().data?.kits ?? [];
-  const due = useDrills().data?.due ?? [];
-  return due.flatMap(({ personId, kitId, count }): DrillDue[] => {
+  const drills = useDrills();
+  if (drills.isPending) return undefined;
+  return (drills.data?.due ?? []).flatMap(({ personId, kitId, count }): DrillDue[] => {
     const kit = kits.find(({ id }) => id === kitId);
     return personId !== who || kit === undefined ? [] : [{ kitId, kitName: kit.name, count }];
   });

@@ -120,12 +120,16 @@ const stateText = ({ summary: { gap, readyUntil }, inspectedOn }: MusteredKit): 
   }`;
 
 function Due({ kits, today }: { kits: readonly MusteredKit[]; today: PlainDate }) {
-  const events = useUpkeep().data?.events ?? [];
-  const restock = useRestock().data;
-  const disagreeing = useDiscrepancies().data?.discrepancies.filter(({ data }) => kits.some(({ id }) => id === data.kitId)).length;
+  const upkeep = useUpkeep();
+  const restock = useRestock();
+  const told = useDiscrepancies();
   const isMine = ({ kitId }: { kitId: string }) => kits.some(({ id }) => id === kitId);
   const drills = useDrillsDue();
-  const own = restock === undefined ? undefined : { ...restock, kits: restock.kits.filter(isMine) };
+  // All of it at once: a line that moves away under a thumb is another one that is pressed.
+  if ([upkeep, restock, told].some(({ isPending }) => isPending) || drills === undefined) return <Blank label="Looking up what is due" />;
+  const disagreeing = told.data?.discrepancies.filter(({ data }) => isMine(data)).length;
+  const events = upkeep.data?.events ?? [];
+  const own = restock.data === undefined ? undefined : { ...restock.data, kits: restock.data.kits.filter(isMine) };
   const until = addDays(today, DAYS_AHEAD);
   const due = nextActions(events.filter(isMine), own, today, kits, disagreeing, drills).filter(
     ({ when }) => when === 'now' || when <= until,
