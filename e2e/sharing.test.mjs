@@ -168,6 +168,9 @@ describe('a phone of the crew', () => {
     await page.keyboard.press('1');
     for (let entry = 1; entry < ENTRIES; entry += 1) await phone.press('moved');
     await phone.sees(`${ENTRIES} entries are kept in this browser`);
+    const logId = await page.evaluate(() => JSON.parse(localStorage.getItem('ivrak.use.log')).id);
+    await phone.goTo(`${address}/hand-over/${logId}`);
+    await phone.sees('Hand over');
     // A kit is looked through meanwhile, too.
     await phone.goTo(`${address}/kits/bow-pocket/inspect`);
     await phone.press('Fine');

@@ -1,4 +1,4 @@
-import { DrillSchema, PlainDateSchema, TimeSchema } from '@ivrak/core/model';
+import { DrillSchema, TimeSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 
@@ -7,13 +7,19 @@ const MOST_SENT = 50;
 export const listDrills = endpoint({
   method: 'get',
   path: '/api/drills',
-  summary: 'Sittings of the last two years, oldest first, what was said to be forgotten, and how much is due for whom on which kit',
+  summary: 'Sittings of the last two years, oldest first, and what was said to be forgotten',
   answer: z.object({
-    today: PlainDateSchema,
     drills: z.array(DrillSchema),
     /** Said at an inspection: "I do not remember how". */
     forgotten: z.array(z.object({ personId: z.string(), kitId: z.string(), kind: z.string(), at: TimeSchema })),
-    /** Only of kits that are packed, and of people who were asked of them before or carry them. */
+  }),
+});
+
+export const listDrillsDue = endpoint({
+  method: 'get',
+  path: '/api/drills/due',
+  summary: 'How much is due for whom on which kit: of kits that are packed, for people who were asked of them before or carry them',
+  answer: z.object({
     due: z.array(z.object({ personId: z.string(), kitId: z.string(), count: z.number().int(), moved: z.number().int() })),
   }),
 });

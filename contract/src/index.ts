@@ -22,7 +22,7 @@ export {
 } from './compute.ts';
 export { deletePerson, getPlaces, listPeople, StoredPersonSchema, savePerson, savePlaces } from './crew.ts';
 export { DiscrepancyViewSchema, lateDeeds, listDiscrepancies, settleDiscrepancy } from './discrepancies.ts';
-export { addDrills, listDrills } from './drills.ts';
+export { addDrills, listDrills, listDrillsDue } from './drills.ts';
 export type { AnswerOf, BodyOf, Endpoint, Method, ParamOf, ParamsOf, QueryOf, SentBodyOf, SentQueryOf } from './endpoint.ts';
 export { endpoint } from './endpoint.ts';
 export { addHeat, deleteHeat, listHeat, PlaceHeatSchema, simulateHeat } from './heat.ts';

@@ -61,6 +61,7 @@ const ACCESS: Readonly<Record<string, Access>> = {
   'get /api/use-logs/:id': carrier,
   'get /api/discrepancies': carrier,
   'get /api/drills': carrier,
+  'get /api/drills/due': carrier,
   'post /api/drills': carrier,
   // Worked out for whoever looks at a kit; nothing is kept.
   'put /api/kits/:id/packing': carrier,

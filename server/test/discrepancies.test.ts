@@ -107,6 +107,18 @@ describe('one thing that two used', () => {
     expect((await call('get', '/api/kits/console-case/uses')).body.uses.some(({ id }: { id: string }) => id === one.data.id)).toBe(true);
   });
 
+  it('counts in a log that was debriefed only what came after', async () => {
+    const unit = (await kitOf('tow-panel')).units.find(({ count }) => count === 1) as Placed;
+    const write = (entry: object) =>
+      call('post', '/api/use-logs/log-late/entries', { kitId: 'tow-panel', startedAt: START, entries: [entry] });
+    const { version } = (await write(used('e8', unit))).body;
+    const debrief = { version, units: [{ unitId: unit.id, fate: 'used', pieces: 1 }] };
+    expect((await call('post', '/api/use-logs/log-late/debrief', debrief)).status).toBe(200);
+    await write(used('e9', unit));
+    const told = (await open()).filter(({ data }) => data.unitId === unit.id);
+    expect(told.map(({ data }) => data.count)).toEqual([1]);
+  });
+
   it('is no discrepancy where the first was a slip of the thumb, or there were two', async () => {
     const { units } = await kitOf('console-case');
     const two = units.find(({ count }) => count === 2) as Placed;

@@ -9,8 +9,9 @@ interface Due {
   moved: number;
 }
 const listed = async () => (await call('get', '/api/drills')).body;
+const due = async (): Promise<Due[]> => (await call('get', '/api/drills/due')).body.due;
 const dueOf = async (personId: string, kitId: string): Promise<Due | undefined> =>
-  (await listed()).due.find((one: Due) => one.personId === personId && one.kitId === kitId);
+  (await due()).find((one: Due) => one.personId === personId && one.kitId === kitId);
 const answersTo = async (kitId: string, more: object = {}) => {
   const { drills } = await listed();
   const kinds = new Map<string, object>();
@@ -20,12 +21,12 @@ const answersTo = async (kitId: string, more: object = {}) => {
 
 describe('sittings', () => {
   it('of the made-up crew go back half a year, and leave something due', async () => {
-    const { drills, due, today } = await listed();
+    const { drills } = await listed();
     expect(drills.length).toBeGreaterThan(30);
-    expect(Date.parse(today) - Date.parse(drills[0].at)).toBeGreaterThan(170 * 86_400_000);
-    expect(due.some(({ personId, kitId }: Due) => personId === 'isla' && kitId === 'helm-vest')).toBe(true);
+    expect(Date.parse('2026-11-25') - Date.parse(drills[0].at)).toBeGreaterThan(170 * 86_400_000);
+    expect((await due()).some(({ personId, kitId }: Due) => personId === 'isla' && kitId === 'helm-vest')).toBe(true);
     // Nothing was repacked since.
-    expect(due.every(({ moved }: Due) => moved === 0)).toBe(true);
+    expect((await due()).every(({ moved }: Due) => moved === 0)).toBe(true);
   });
 
   it('are kept once, and what was found at once is not due any more', async () => {

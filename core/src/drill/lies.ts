@@ -1,7 +1,6 @@
 import type { FitResult, PlacedItem } from '../fit/problem.ts';
 import { MODULE_PREFIX } from '../kit/kitFit.ts';
 import type { Module } from '../model/kit.ts';
-import type { Unit } from '../model/unit.ts';
 
 /** A packing, as far as it tells where things lie; of one in short there is nothing to tell. */
 type Packed = Partial<Pick<FitResult, 'placed' | 'blockedBy' | 'blocks'>>;
@@ -17,7 +16,7 @@ export function boxesOf(unitId: string, packed: Packed, modules: readonly Pick<M
 
 /** Where a kind lies, as words that change when it is moved: compartment, slot, in front or behind. Kinds that lie nowhere are left out. */
 export function liesOf(
-  units: readonly Pick<Unit, 'id' | 'kind'>[],
+  units: readonly { id: string; kind: string }[],
   packed: Packed,
   modules: readonly Pick<Module, 'id' | 'unitIds'>[],
 ): Map<string, string> {

@@ -90,10 +90,17 @@ export interface DebriefStep {
 }
 
 /** Pieces of each unit that earlier debriefs of the log have dealt with. */
-export function piecesAccountedFor(debriefs: readonly Pick<Debrief, 'units'>[]): Map<string, number> {
+function piecesAccountedFor(debriefs: readonly Pick<Debrief, 'units'>[]): Map<string, number> {
   const pieces = new Map<string, number>();
   for (const { units } of debriefs) for (const one of units) pieces.set(one.unitId, (pieces.get(one.unitId) ?? 0) + one.pieces);
   return pieces;
+}
+
+/** Pieces of our own units that a log used and nobody has said yet what became of, by unit; only those of which some are left. */
+export function piecesOpen(log: Written, debriefs: readonly Pick<Debrief, 'units'>[]): Map<string, number> {
+  const done = piecesAccountedFor(debriefs);
+  const open = [...piecesUsedOf(log)].map(([unitId, used]) => [unitId, used - (done.get(unitId) ?? 0)] as const);
+  return new Map(open.filter(([, pieces]) => pieces > 0));
 }
 
 /** What the log says was used out of these kits and nobody has said yet what became of. */
@@ -103,13 +110,12 @@ export function debriefLines(
   kits: readonly DebriefKit[],
   catalog: KindCatalog,
 ): DebriefLine[] {
-  const done = piecesAccountedFor(debriefs);
-  const used = piecesUsedOf(log);
+  const open = piecesOpen(log, debriefs);
   return kits.flatMap(({ id: kitId, units }) =>
     units.flatMap((unit): DebriefLine[] => {
-      const logged = (used.get(unit.id) ?? 0) - (done.get(unit.id) ?? 0);
+      const logged = open.get(unit.id);
       const kind = catalog.get(unit.kind);
-      return logged <= 0 || kind === undefined ? [] : [{ unitId: unit.id, kitId, kind: unit.kind, logged, fates: fatesOf(kind) }];
+      return logged === undefined || kind === undefined ? [] : [{ unitId: unit.id, kitId, kind: unit.kind, logged, fates: fatesOf(kind) }];
     }),
   );
 }

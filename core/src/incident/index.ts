@@ -10,7 +10,7 @@ export {
   type Fate,
   type Lesson,
   leavesKit,
-  piecesAccountedFor,
+  piecesOpen,
   undoneSteps,
 } from './debrief.ts';
 export {

@@ -16,9 +16,8 @@ type Result = AnswerOf<typeof call>['results'][number];
 /** Takes in, in their order, what was done with a kit while the machine was away: each once however often it is sent. */
 export async function takeDeeds(here: Installation, tx: Tx, who: string, kitId: KitId, deeds: readonly Deed[]): Promise<Result[]> {
   const results: Result[] = [];
-  for (const deed of deeds) {
+  for (const deed of deeds)
     results.push({ id: deed.id, became: (await isFirst(tx, deed.id)) ? await take(here, tx, who, kitId, deed) : 'known' });
-  }
   return results;
 }
 

@@ -15,17 +15,16 @@ import { liesByKit } from './lies.ts';
 /** What is older says nothing of today. */
 const DAYS_BACK = 730;
 
-type Listed = AnswerOf<typeof contract.listDrills>;
+type Forgotten = AnswerOf<typeof contract.listDrills>['forgotten'];
+type Due = AnswerOf<typeof contract.listDrillsDue>['due'];
 
 /** Sittings of the crew with its kits. */
 export const drillRoutes = (here: Installation): Served[] => [
   serve(contract.listDrills, async () => {
-    const today = here.today();
-    const since = addDays(today, -DAYS_BACK);
-    const all = await drillsSince(here.db, since);
-    const forgotten = await forgottenSince(here.db, since);
-    return { today, drills: all, forgotten, due: await dueOf(here, all, forgotten, today) };
+    const since = addDays(here.today(), -DAYS_BACK);
+    return { drills: await drillsSince(here.db, since), forgotten: await forgottenSince(here.db, since) };
   }),
+  serve(contract.listDrillsDue, async () => ({ due: await dueOf(here) })),
   serve(contract.addDrills, ({ body, who, caller }) =>
     here.db.transaction(async (tx) => {
       // A phone is one person's: it tells of nobody else.
@@ -74,7 +73,7 @@ async function drillsSince(db: Db | Tx, since: PlainDate): Promise<Drill[]> {
 }
 
 /** "I do not remember how", by whoever looked the kit through. */
-async function forgottenSince(db: Db | Tx, since: PlainDate): Promise<Listed['forgotten']> {
+async function forgottenSince(db: Db | Tx, since: PlainDate): Promise<Forgotten> {
   const rows = await db
     .select({ who: inspections.who, kitId: inspections.kitId, answers: inspections.answers })
     .from(inspections)
@@ -91,7 +90,11 @@ async function forgottenSince(db: Db | Tx, since: PlainDate): Promise<Listed['fo
 }
 
 /** For whoever carries a kit, or was asked of it before. */
-async function dueOf(here: Installation, all: readonly Drill[], forgotten: Listed['forgotten'], today: PlainDate): Promise<Listed['due']> {
+async function dueOf(here: Installation): Promise<Due> {
+  const today = here.today();
+  const since = addDays(today, -DAYS_BACK);
+  const all = await drillsSince(here.db, since);
+  const forgotten = await forgottenSince(here.db, since);
   const lies = await liesByKit(here.db);
   const crew = new Set((await here.db.select({ id: people.id }).from(people)).map(({ id }) => id));
   const carried = await here.db.select({ id: kits.id, personId: kits.personId }).from(kits);
@@ -99,7 +102,7 @@ async function dueOf(here: Installation, all: readonly Drill[], forgotten: Liste
     ...all.map(({ personId, kitId }) => `${personId} ${kitId}`),
     ...carried.flatMap(({ id, personId }) => (personId === null ? [] : [`${personId} ${id}`])),
   ]);
-  return [...pairs].flatMap((pair): Listed['due'] => {
+  return [...pairs].flatMap((pair): Due => {
     const [said = '', kitId = ''] = pair.split(' ');
     const personId = PersonIdSchema.safeParse(said).data;
     const own = lies.get(kitId);

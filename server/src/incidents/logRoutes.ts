@@ -121,7 +121,7 @@ async function append(
     .set({ kitIds, isOpen: true, putAside: [...before.putAside, ...putAside], version: before.version + 1 })
     .where(eq(useLogs.id, id));
   await note(tx, who, [{ what: 'use logged', subject: id, after: [...fresh, ...putAside] }]);
-  await findUsedTwice(here, tx, who, { id, kitId, known: before.entries, fresh });
+  await findUsedTwice(here, tx, who, { id, kitId, known: before.entries, debriefs: before.debriefs, fresh });
   return { ...(await findLog(tx, id)), results };
 }
 

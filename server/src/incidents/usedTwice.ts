@@ -1,4 +1,4 @@
-import { piecesAccountedFor, piecesUsedOf, type UseEntry } from '@ivrak/core/incident';
+import { type Debrief, piecesOpen, type UseEntry } from '@ivrak/core/incident';
 import { KitIdSchema, piecesLeft } from '@ivrak/core/model';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import type { Tx } from '../db/database.ts';
@@ -11,6 +11,7 @@ interface Written {
   id: string;
   kitId: string;
   known: readonly UseEntry[];
+  debriefs: readonly Debrief[];
   fresh: readonly UseEntry[];
 }
 
@@ -18,13 +19,18 @@ interface Written {
  * What two logs used more of than there was: two phones that were away each took the same thing. The entry stands, as every use does; which
  * thing it was is for somebody to say.
  */
-export async function findUsedTwice(here: Installation, tx: Tx, who: string, { id, kitId, known, fresh }: Written): Promise<void> {
+export async function findUsedTwice(
+  here: Installation,
+  tx: Tx,
+  who: string,
+  { id, kitId, known, debriefs, fresh }: Written,
+): Promise<void> {
   const used = fresh.flatMap((entry) => (entry.do === 'used' && entry.unitId !== null ? [{ ...entry, unitId: entry.unitId }] : []));
   if (used.length === 0) return;
   const ids = [...new Set(used.map(({ unitId }) => unitId))];
   const rows = await tx.select().from(units).leftJoin(lots, eq(units.lotId, lots.id)).where(inArray(units.id, ids));
   const elsewhere = await usedElsewhere(tx, id, ids);
-  const own = piecesUsedOf({ entries: [...known, ...fresh] });
+  const own = piecesOpen({ entries: [...known, ...fresh] }, debriefs);
   const first = new Map(used.toReversed().map((entry) => [entry.unitId, entry]));
   for (const { unitId, kind, at } of first.values()) {
     const row = rows.find(({ units: unit }) => unit.id === unitId);
@@ -60,9 +66,8 @@ async function usedElsewhere(tx: Tx, id: string, ids: readonly string[]): Promis
   for (const log of logs) {
     const entries = await tx.select({ data: useEntries.data }).from(useEntries).where(eq(useEntries.logId, log.id));
     const [row] = await tx.select({ debriefs: useLogs.debriefs }).from(useLogs).where(eq(useLogs.id, log.id));
-    const done = piecesAccountedFor(row?.debriefs ?? []);
-    for (const [unitId, count] of piecesUsedOf({ entries: entries.map(({ data }) => data) }))
-      pieces.set(unitId, (pieces.get(unitId) ?? 0) + Math.max(0, count - (done.get(unitId) ?? 0)));
+    for (const [unitId, count] of piecesOpen({ entries: entries.map(({ data }) => data) }, row?.debriefs ?? []))
+      pieces.set(unitId, (pieces.get(unitId) ?? 0) + count);
   }
   return pieces;
 }

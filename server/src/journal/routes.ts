@@ -1,7 +1,7 @@
 import type { JournalTopic } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
 import { addDays, type PlainDate } from '@ivrak/core/model';
-import { and, desc, eq, gte, inArray, like, lt, not, or, type SQL, sql } from 'drizzle-orm';
+import { and, desc, eq, gte, like, lt, not, or, type SQL, sql } from 'drizzle-orm';
 import { journal } from '../db/schema.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
@@ -56,4 +56,4 @@ export const journalRoutes = (here: Installation): Served[] => [
 
 /** The kit itself, and what came into it or left it. */
 const isAbout = (kitId: string): SQL | undefined =>
-  or(inArray(journal.subject, [kitId]), sql`${journal.after} ->> 'kitId' = ${kitId}`, sql`${journal.before} ->> 'kitId' = ${kitId}`);
+  or(eq(journal.subject, kitId), sql`${journal.after} ->> 'kitId' = ${kitId}`, sql`${journal.before} ->> 'kitId' = ${kitId}`);

@@ -19,6 +19,7 @@ const KEPT_CALLS = [
   'notices',
   'discrepancies',
   'drills',
+  'drills/due',
   'use-logs',
 ] as const;
 const KEPT_PATH = new RegExp(`^/api/(?:${KEPT_CALLS.join('|')})$`);

@@ -1,17 +1,7 @@
-import { afterAll, beforeEach, expect, it, vi } from 'vitest';
+import { beforeEach, expect, it, vi } from 'vitest';
+import { keptInThought } from './keptFixture.ts';
 
-const stored = new Map<string, string>();
-vi.stubGlobal('localStorage', {
-  getItem: (key: string) => stored.get(key) ?? null,
-  setItem: (key: string, value: string) => void stored.set(key, value),
-});
-vi.stubGlobal('window', { addEventListener: () => undefined });
-vi.useFakeTimers();
-// Files of a run share these.
-afterAll(() => {
-  vi.useRealTimers();
-  vi.unstubAllGlobals();
-});
+const stored = keptInThought();
 
 let { createOutbox } = await import('./outbox.ts');
 let { withoutWaiting } = await import('./keptDeeds.ts');
@@ -77,4 +67,22 @@ it('offers no spare twice that waits to be put back', () => {
     { unitId: 'b', take: 1 },
     { unitId: 'b', take: 1 },
   ]);
+});
+
+it('keeps every piece that is put back, though two of them come out of one stack', async () => {
+  const { keepPutBacks, keptDeeds } = await import('./keptDeeds.ts');
+  vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
+  const taken = [
+    { unitId: 'stack', kind: 'plain-gauze', take: 1 },
+    { unitId: 'stack', kind: 'plain-gauze', take: 2 },
+    { unitId: 'other', kind: 'seal', take: 1, fromKit: true },
+  ];
+  expect(keepPutBacks('bow', 'first', taken)).toBe(false);
+  const { waiting } = keptDeeds.use.getState();
+  expect(waiting.map(({ unitId, count }) => [unitId, count])).toEqual([
+    ['stack', 1],
+    ['stack', 2],
+  ]);
+  // The first may have arrived: it goes out again under its own name, and no other does.
+  expect(waiting.map(({ id }) => id === 'first')).toEqual([true, false]);
 });

@@ -17,6 +17,30 @@ export const keptDeeds = createOutbox<KeptDeed>('ivrak.deeds', async ({ kitId, .
   await Promise.all([refreshAll(), queryClient.invalidateQueries({ queryKey: ['kit'] })]);
 });
 
+/**
+ * Keeps what was put into a kit out of stores; false: some of it lies in another kit, which is not kept. The first may have arrived, its
+ * answer lost: it goes out again under the name that it had.
+ */
+export function keepPutBacks(
+  kitId: string,
+  first: string,
+  taken: readonly { unitId: string; kind: string; take: number; fromKit?: boolean }[],
+): boolean {
+  const out = taken.filter(({ fromKit }) => fromKit !== true);
+  // By place and not by unit: a stack may be taken from twice.
+  for (const moved of out)
+    keptDeeds.add({
+      id: moved === taken[0] ? first : crypto.randomUUID(),
+      at: new Date().toISOString(),
+      do: 'putBack',
+      kitId,
+      unitId: moved.unitId,
+      kind: moved.kind,
+      count: moved.take,
+    });
+  return out.length === taken.length;
+}
+
 /** Spares without what waits to be put back from them. */
 export function withoutWaiting<S extends { unitId: string; take: number }>(spares: readonly S[], waiting: readonly KeptDeed[]): S[] {
   const left = new Map<string, number>();

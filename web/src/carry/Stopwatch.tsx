@@ -1,24 +1,14 @@
 import { Button } from '@mantine/core';
 import { clsx } from 'clsx';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
+import { useNowWhile } from '../ui/useNowWhile.ts';
 import css from './lanes.module.css';
 import { LEAST_TIME_S, type Watch, watch } from './watch.ts';
 
 /** Start when you decide to reach for it, stop with the thing in your hand. Space and Enter press the button. */
 export function Stopwatch({ keep }: { keep: (seconds: number) => Promise<void> }) {
   const [state, setState] = useState<Watch>({ is: 'ready' });
-  const [nowMs, setNowMs] = useState(0);
-  const frame = useRef(0);
-  const isRunning = state.is === 'running';
-  useEffect(() => {
-    if (!isRunning) return;
-    const tick = () => {
-      setNowMs(performance.now());
-      frame.current = requestAnimationFrame(tick);
-    };
-    frame.current = requestAnimationFrame(tick);
-    return () => cancelAnimationFrame(frame.current);
-  }, [isRunning]);
+  const nowMs = useNowWhile(state.is === 'running');
   const shown = state.is === 'running' ? Math.max(0, nowMs - state.sinceMs) / 1000 : state.is === 'stopped' ? state.seconds : 0;
   const press = () => setState(watch(state, { do: 'press', atMs: performance.now() }));
   return (

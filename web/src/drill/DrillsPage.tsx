@@ -7,7 +7,7 @@ import { type MusteredKit, useKits, usePeople } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import css from './drill.module.css';
-import { type Drills, useDrills, useSittings, useWho } from './queries.ts';
+import { type Drills, useDrills, useDrillsDue, useSittings, useWho } from './queries.ts';
 import { worstText } from './words.ts';
 
 /** What is due for whoever drills, and who of the crew finds what in how many seconds. */
@@ -27,7 +27,7 @@ export function DrillsPage() {
         <h1>Drill</h1>
         <p className="muted">Owning a kit is not knowing it: who finds what, and how fast. It teaches no treatment.</p>
       </header>
-      <Due known={known} kits={all} />
+      <Due kits={all} />
       {kit !== undefined && (
         <section aria-label="Who finds what">
           <div className={css.gridHead}>
@@ -47,10 +47,10 @@ export function DrillsPage() {
   );
 }
 
-function Due({ known, kits }: { known: Drills; kits: readonly MusteredKit[] }) {
+function Due({ kits }: { kits: readonly MusteredKit[] }) {
   const who = useWho();
   const people = usePeople().data?.people ?? [];
-  const own = known.due.filter(({ personId }) => personId === who);
+  const own = (useDrillsDue().data?.due ?? []).filter(({ personId }) => personId === who);
   const dueOf = (kitId: string) => own.find((one) => one.kitId === kitId);
   const listed = [...kits.filter(({ id }) => dueOf(id) !== undefined), ...kits.filter(({ id }) => dueOf(id) === undefined)];
   const shown = who === null ? listed : listed.slice(0, Math.max(3, own.length));

@@ -3,7 +3,7 @@ import { type Conditions, type Drill, HANDS, HANDS_NAMES, type KitView, plainCon
 import { measuredOf, measuredTimes } from '@ivrak/core/reach';
 import { Button, Select, Switch } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { keptDrills } from '../away/keptDrills.ts';
 import { useCarryData } from '../carry/carryData.ts';
@@ -12,6 +12,7 @@ import { kitQuery, useStores } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { useKeys } from '../ui/useKeys.ts';
+import { useNowWhile } from '../ui/useNowWhile.ts';
 import css from './drill.module.css';
 import { type Laps, nextWords, press, stop } from './laps.ts';
 import { useDrills, useSittings, useWho } from './queries.ts';
@@ -216,19 +217,4 @@ function Before({ kit, kind, conditions }: Pick<WatchProps, 'kit' | 'kind' | 'co
         : `So far ${known.medianS.toFixed(1)} s, the median of the last ${known.count}.`}
     </p>
   );
-}
-
-function useNowWhile(isRunning: boolean): number {
-  const [nowMs, setNowMs] = useState(0);
-  useEffect(() => {
-    if (!isRunning) return;
-    let frame = 0;
-    const tick = () => {
-      setNowMs(performance.now());
-      frame = requestAnimationFrame(tick);
-    };
-    frame = requestAnimationFrame(tick);
-    return () => cancelAnimationFrame(frame);
-  }, [isRunning]);
-  return nowMs;
 }

@@ -5,6 +5,7 @@ import type { MouseEvent } from 'react';
 import { SeenFromFront, useKindOf } from '../fit/FrontBoxes.tsx';
 import { type Frame, fillOf, frameOf, PAD, type RoomDrawing, roomDrawings, scaleFor } from '../fit/frames.ts';
 import { backToFront } from '../fit/visibleSpot.ts';
+import { Walls } from '../fit/Walls.tsx';
 import { useIsPhone } from '../ui/phone.ts';
 import css from './drill.module.css';
 
@@ -86,16 +87,7 @@ function OpenPanel({ room, name, result, scale, point, isBlind, shown }: OpenPan
       onClick={pointAt}
     >
       <g transform={`translate(${PAD} ${PAD})`}>
-        {room.frames.map((frame) => (
-          <rect
-            key={frame.slot ?? 'room'}
-            x={frame.x * scale}
-            y={(room.h - frame.y - frame.h) * scale}
-            width={frame.w * scale}
-            height={frame.h * scale}
-            className={css.frame}
-          />
-        ))}
+        <Walls room={room} scale={scale} />
         {boxes.map(({ box, frame }, index) => (
           <g
             key={box.id}

@@ -1,6 +1,5 @@
 /** From deciding to reach for it: in the hand, out of its wrapping, on a limb of one's own. */
-export const LAPS = ['hand', 'open', 'applied'] as const;
-export type Lap = (typeof LAPS)[number];
+const LAPS = ['hand', 'open', 'applied'] as const;
 
 export type Laps =
   | { is: 'ready' }

@@ -7,7 +7,10 @@ import { useMe } from '../sharing/queries.ts';
 
 export type Drills = Answer<'get', '/api/drills'>;
 
-export const useDrills = () => useQuery({ queryKey: ['drills'], queryFn: () => api.get('/api/drills') });
+export const useDrills = () => useQuery({ queryKey: ['drills', 'all'], queryFn: () => api.get('/api/drills') });
+
+/** How much is due for whom, which is little; all sittings are fetched only where they are looked at. */
+export const useDrillsDue = () => useQuery({ queryKey: ['drills', 'due'], queryFn: () => api.get('/api/drills/due') });
 
 /** With what waits here for the machine, each once. */
 export function useSittings(known: readonly Drill[] | undefined): readonly Drill[] {

@@ -1,18 +1,8 @@
 import type { Inspection, InspectionAnswer } from '@ivrak/core/model';
-import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { keptInThought } from '../away/keptFixture.ts';
 
-const stored = new Map<string, string>();
-vi.stubGlobal('localStorage', {
-  getItem: (key: string) => stored.get(key) ?? null,
-  setItem: (key: string, value: string) => void stored.set(key, value),
-});
-vi.stubGlobal('window', { addEventListener: () => undefined });
-vi.useFakeTimers();
-// Files of a run share these.
-afterAll(() => {
-  vi.useRealTimers();
-  vi.unstubAllGlobals();
-});
+const stored = keptInThought();
 
 const answer = (unitId: string, minute: number, more: Partial<InspectionAnswer> = {}): InspectionAnswer =>
   ({

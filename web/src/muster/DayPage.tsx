@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { api, setWhoAmI, whoAmI } from '../data/client.ts';
 import { type MusteredKit, useDiscrepancies, useKits, usePeople, useRestock, useUpkeep } from '../data/queries.ts';
 import { RungStrip } from '../drawing/RungStrip.tsx';
-import { useDrillsDue } from '../drill/useDrillsDue.ts';
+import { useMyDrills } from '../drill/useMyDrills.ts';
 import { useMe } from '../sharing/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
@@ -124,7 +124,7 @@ function Due({ kits, today }: { kits: readonly MusteredKit[]; today: PlainDate }
   const restock = useRestock();
   const told = useDiscrepancies();
   const isMine = ({ kitId }: { kitId: string }) => kits.some(({ id }) => id === kitId);
-  const drills = useDrillsDue();
+  const drills = useMyDrills();
   // All of it at once: a line that moves away under a thumb is another one that is pressed.
   if ([upkeep, restock, told].some(({ isPending }) => isPending) || drills === undefined) return <Blank label="Looking up what is due" />;
   const disagreeing = told.data?.discrepancies.filter(({ data }) => isMine(data)).length;

@@ -3,7 +3,7 @@ import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
 import { useDiscrepancies } from '../data/queries.ts';
-import { useDrillsDue } from '../drill/useDrillsDue.ts';
+import { useMyDrills } from '../drill/useMyDrills.ts';
 import { nextActions, shortDate, type UsedKit } from './actions.ts';
 import css from './muster.module.css';
 
@@ -22,7 +22,7 @@ export function NextActions({
   kits: readonly UsedKit[];
 }) {
   const disagreeing = useDiscrepancies().data?.discrepancies.length;
-  const actions = nextActions(events ?? [], restock, today, kits, disagreeing, useDrillsDue());
+  const actions = nextActions(events ?? [], restock, today, kits, disagreeing, useMyDrills());
   return (
     <aside className={css.nextActions} aria-label="Next, in date order">
       <h2>Next, in date order</h2>

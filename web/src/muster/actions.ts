@@ -1,7 +1,7 @@
 import { NEEDS, type PlainDate, type Restock, showDate } from '@ivrak/core/model';
 import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { kindName } from '../data/catalog.ts';
-import type { DrillDue } from '../drill/useDrillsDue.ts';
+import type { DrillDue } from '../drill/useMyDrills.ts';
 
 export interface Action {
   key: string;

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { keptDeeds } from '../away/keptDeeds.ts';
+import { keepPutBacks } from '../away/keptDeeds.ts';
 import { useAway } from '../data/away.ts';
 import { api, messageOf, OfflineError } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
@@ -25,7 +25,7 @@ export function usePutBack(kitId: string) {
         await api.post('/api/units/:id/move', { params: { id: unitId }, body });
         moved.set(unitId, (moved.get(unitId) ?? 0) + 1);
       } catch (failure) {
-        if (failure instanceof OfflineError) setError(keep(kitId, deed, taken.slice(index)));
+        if (failure instanceof OfflineError) setError(keepPutBacks(kitId, deed, taken.slice(index)) ? null : FROM_KITS);
         else setError(messageOf(failure));
         break;
       }
@@ -36,18 +36,4 @@ export function usePutBack(kitId: string) {
   return { putBack, isBusy, error };
 }
 
-/** The first may have arrived, its answer lost: it goes out again under the name that it had. */
-function keep(kitId: string, first: string, left: readonly Moved[]): string | null {
-  const out = left.filter(({ fromKit }) => fromKit !== true);
-  for (const { unitId, kind, take } of out)
-    keptDeeds.add({
-      id: unitId === left[0]?.unitId ? first : crypto.randomUUID(),
-      at: new Date().toISOString(),
-      do: 'putBack',
-      kitId,
-      unitId,
-      kind,
-      count: take,
-    });
-  return out.length === left.length ? null : 'The machine is away: what lies in another kit cannot be taken out of it until it is back.';
-}
+const FROM_KITS = 'The machine is away: what lies in another kit cannot be taken out of it until it is back.';

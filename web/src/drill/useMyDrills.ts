@@ -1,5 +1,5 @@
 import { useKits } from '../data/queries.ts';
-import { useDrills, useWho } from './queries.ts';
+import { useDrillsDue, useWho } from './queries.ts';
 
 /** How much of a kit is due to be found again by whoever acts here. */
 export interface DrillDue {
@@ -9,12 +9,12 @@ export interface DrillDue {
 }
 
 /** What is due for "You are", kit by kit; undefined until it is known. */
-export function useDrillsDue(): DrillDue[] | undefined {
+export function useMyDrills(): DrillDue[] | undefined {
   const who = useWho();
   const kits = useKits().data?.kits ?? [];
-  const drills = useDrills();
-  if (drills.isPending) return undefined;
-  return (drills.data?.due ?? []).flatMap(({ personId, kitId, count }): DrillDue[] => {
+  const told = useDrillsDue();
+  if (told.isPending) return undefined;
+  return (told.data?.due ?? []).flatMap(({ personId, kitId, count }): DrillDue[] => {
     const kit = kits.find(({ id }) => id === kitId);
     return personId !== who || kit === undefined ? [] : [{ kitId, kitName: kit.name, count }];
   });
