@@ -158,6 +158,7 @@ describe('a phone of the crew', () => {
       ['/crew/sheet', 'Boathouse'],
       ['/kits/bow-pocket/inspect', 'I remember how to use this'],
       ['/stores', 'Burn gel dressing'],
+      ['/kits/bow-pocket/propose', 'Cheapest'],
       ['/restock', 'Restock'],
       ['/kits/bow-pocket/bench?rung=M', 'massive bleeding'],
       ['/use/bow-pocket', 'Call for help first'],
@@ -170,7 +171,7 @@ describe('a phone of the crew', () => {
     await phone.sees(`${ENTRIES} entries are kept in this browser`);
     const logId = await page.evaluate(() => JSON.parse(localStorage.getItem('ivrak.use.log')).id);
     await phone.goTo(`${address}/hand-over/${logId}`);
-    await phone.sees('Hand over');
+    await phone.sees('Casualty 1');
     // A kit is looked through meanwhile, too.
     await phone.goTo(`${address}/kits/bow-pocket/inspect`);
     await phone.press('Fine');
