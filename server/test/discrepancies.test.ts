@@ -66,7 +66,8 @@ describe('what was put back while the machine was away', () => {
     });
     // It is in the other kit after all: said so, it goes there.
     expect(issuesOf(await settle('b1', 1, null as never))).toEqual([]);
-    expect((await settle('b1', 1, null)).status).toBe(409);
+    // Settled is settled, for whoever saw it before and for whoever sees it now.
+    for (const version of [1, 2]) expect((await settle('b1', version, null)).status).toBe(409);
     expect((await open()).some(({ data }) => data.id === 'b1')).toBe(false);
     expect((await kitOf('console-case')).units.some(({ id }) => id === unit.id)).toBe(true);
   });
@@ -77,6 +78,10 @@ describe('what was put back while the machine was away', () => {
     await late('belt-kit', putBack('b2', unit));
     const stranger = (await kitOf('belt-kit')).units.find(({ kind }) => kind !== unit.kind) as Placed;
     expect(issuesOf(await settle('b2', 1, stranger.id))).toEqual(['unitId']);
+    const otherKind = (await stores()).find(
+      ({ kind, place, condition }) => kind !== unit.kind && place === 'stores' && condition === 'ready',
+    ) as Placed;
+    expect(issuesOf(await settle('b2', 1, otherKind.id))).toEqual(['unitId']);
     expect((await settle('b2', 1, unit.id)).status).toBe(200);
     expect((await kitOf('belt-kit')).units.some(({ id }) => id === unit.id)).toBe(true);
     expect((await kitOf('console-case')).units.some(({ id }) => id === unit.id)).toBe(false);

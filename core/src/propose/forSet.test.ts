@@ -14,7 +14,7 @@ import { plainDate } from '../model/plainDate.ts';
 import { plainConditions } from '../model/reach.ts';
 import { plainUnit, type UnitId, UnitIdSchema } from '../model/unit.ts';
 import { reachPlan } from '../reach/plan.ts';
-import { layProposal } from './forKit.ts';
+import { layProposal, warnedOf } from './forKit.ts';
 import { type KitOfSet, type ProposedForSet, proposeForSet, type SetAsk, type SetProposal, type SetWorld } from './forSet.ts';
 import { Packings } from './packing.ts';
 import { toEnd } from './propose.ts';
@@ -175,6 +175,31 @@ it('counts what the bearer has of his own, sells it to nobody, and sees by its l
   expect(seconds(forSet([POUCH(), CASE()], { barred }, { ...own, conditions }))).toBeLessThan(
     seconds(forSet([POUCH(), CASE()], { barred }, { conditions })),
   );
+});
+
+it('sees in the dark by a light at hand, and not by one that must be fetched', () => {
+  const lamp = [...catalog.values()].find(({ grades }) => grades['S.light'] === 'primary')?.id as string;
+  const barred = [...catalog.values()].filter(({ grades }) => grades['S.light'] !== undefined).map(({ id }) => id);
+  const conditions = { ...plainConditions(), isDark: true };
+  const seconds = (pouch: KitDraft['units'], far: KitDraft['units']) => {
+    const kits = [
+      kit('pouch', draftIn('vest-pouch', 'vest-front', pouch)),
+      kit('case', draftIn('hard-case', 'load-area', far), { fetchS: 60 }),
+    ] as const;
+    return forSet([...kits], { barred }, { conditions }).proposals[0]?.inHand.find(({ need }) => need === 'M.limb')?.seconds ?? 0;
+  };
+  const [none, near, far] = [seconds([], []), seconds([unit('l', lamp)], []), seconds([], [unit('l', lamp)])];
+  expect(near).toBeLessThan(none);
+  expect(far).toBe(none);
+});
+
+it('gives way where the rules warn of a thing and something else holds as much', () => {
+  const { brief } = TEMPLATES.find(({ id }) => id === 'wall-box') as Template;
+  const kits = [POUCH(brief), CASE(brief)] as const;
+  const beside = { ...world(), beside: [] };
+  for (const { kits: shares } of forSet([...kits]).proposals)
+    for (const [at, { things }] of shares.entries())
+      expect(warnedOf((kits[at] as KitOfSet).draft, { isKept: true }, { things, press: 0 }, beside)).toEqual([]);
 });
 
 it('adds nothing to what is carried bare, and carries one thing so where nothing is', () => {

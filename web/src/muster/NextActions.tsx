@@ -23,12 +23,14 @@ export function NextActions({
 }) {
   const disagreeing = useDiscrepancies().data?.discrepancies.length;
   const actions = nextActions(events ?? [], restock, today, kits, disagreeing, useMyDrills());
+  // What whoever acts here is to practise is never pushed out by what the whole crew has to do.
+  const shown = actions.filter(({ key }, at) => at < MOST || key.startsWith('drill-'));
   return (
     <aside className={css.nextActions} aria-label="Next, in date order">
       <h2>Next, in date order</h2>
       {actions.length === 0 && <p className="muted">Nothing to do.</p>}
       <ol>
-        {actions.slice(0, MOST).map(({ key, when, what, detail, to }) => (
+        {shown.map(({ key, when, what, detail, to }) => (
           <li key={key}>
             <span className={clsx(clsx(css.nextWhen, 'mono'), when === 'now' && 'state-gap')}>
               {when === 'now' ? 'now' : shortDate(when, today)}
@@ -40,7 +42,7 @@ export function NextActions({
           </li>
         ))}
       </ol>
-      {actions.length > MOST && <Link to="/upkeep">All {actions.length} in Upkeep</Link>}
+      {actions.length > shown.length && <Link to="/upkeep">All {actions.length} in Upkeep</Link>}
     </aside>
   );
 }
