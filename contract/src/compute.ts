@@ -163,7 +163,7 @@ export const computeNeeds = endpoint({
   method: 'post',
   path: '/api/compute/needs',
   summary: 'Needs of a brief under a school, in its order',
-  body: z.object({ brief: BriefSchema, school: SchoolRefSchema }),
+  body: z.object({ brief: BriefSchema, school: SchoolRefSchema, on: PlainDateSchema.optional() }),
   answer: z.object({
     needs: z.array(
       AskedNeedSchema.extend({

@@ -16,6 +16,7 @@ const HorizonRowSchema = z.object({
       isHeld: z.boolean(),
       lapsesOn: PlainDateSchema.nullable(),
       orderBy: PlainDateSchema.nullable(),
+      bookBy: PlainDateSchema.nullable(),
     }),
   ),
   inspections: z.array(PlainDateSchema),

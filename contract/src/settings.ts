@@ -1,4 +1,4 @@
-import { MEASURES, PlainDateSchema } from '@ivrak/core/model';
+import { LapsePolicySchema, MEASURES, PlainDateSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 import { MeSchema } from './sharing.ts';
@@ -22,6 +22,8 @@ export const SettingsSchema = z.object({
   currency: CurrencySchema,
   /** What lengths and masses are shown and typed in; the interface's own calls are in millimetres and grams all the same. */
   measures: z.enum(MEASURES),
+  /** What a lapsed course does: warned of for so many months, then it opens no need any more; or only warned of. */
+  lapsedCourses: LapsePolicySchema,
 });
 
 export const getSettings = endpoint({
@@ -46,6 +48,7 @@ export const saveSettings = endpoint({
     hasModelNews: z.literal(false).optional(),
     currency: CurrencySchema.optional(),
     measures: z.enum(MEASURES).optional(),
+    lapsedCourses: LapsePolicySchema.optional(),
   }),
   answer: SettingsSchema,
 });

@@ -46,8 +46,8 @@ const count = z.number().int().nonnegative();
 /** Everything a crew holds, versioned. Field order is fixed, so that exporting an import gives the same text. */
 export const ExportFileSchema = z.strictObject({
   format: z.literal('ivrak'),
-  formatVersion: z.literal([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11], {
-    error: 'this program reads format versions 1 to 10',
+  formatVersion: z.literal([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12], {
+    error: 'this program reads format versions 1 to 12',
   }),
   // Version 1 knew none of these three.
   ownKinds: z.array(z.strictObject({ id: z.string(), data: StoredKindSchema, version })).default([]),

@@ -587,7 +587,7 @@ describe('export and import', () => {
       'units.1.id',
       (file: Record<string, Record<string, unknown>[]>) => Object.assign(file.units?.[1] ?? {}, { id: file.units?.[0]?.id }),
     ],
-    ['a newer format', 'formatVersion', (file: Record<string, unknown>) => Object.assign(file, { formatVersion: 12 })],
+    ['a newer format', 'formatVersion', (file: Record<string, unknown>) => Object.assign(file, { formatVersion: 13 })],
   ])('refuses %s, says where, and changes nothing', async (_, path, change) => {
     const file = await broken(change as (file: Record<string, Record<string, unknown>[]>) => void);
     await refused(422, path, () => send('post', '/api/import', file));

@@ -277,7 +277,7 @@ describe('how a kit is packed and made ready', () => {
     expect((await save('helm-vest', { fit, stage, modules })).status).toBe(200);
     expect((await draftOf('helm-vest')).draft).toMatchObject({ fit, stage, modules });
     const file = (await call('get', '/api/export')).body;
-    expect(file.formatVersion).toBe(11);
+    expect(file.formatVersion).toBe(12);
     expect((await call('post', '/api/import', file)).status).toBe(200);
     expect((await call('get', '/api/export')).body).toEqual(file);
     expect((await draftOf('helm-vest')).draft).toMatchObject({ fit, stage, modules });

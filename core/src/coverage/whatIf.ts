@@ -1,6 +1,6 @@
 import type { Brief } from '../model/brief.ts';
 import type { KindCatalog } from '../model/kind.ts';
-import { deriveNeeds } from '../needs/needs.ts';
+import { needsOn } from '../needs/needs.ts';
 import { changesBetween, type NeedChange } from './changes.ts';
 import { type Coverage, coverage } from './coverage.ts';
 import type { CoverageProblem, StockKit } from './problem.ts';
@@ -37,7 +37,7 @@ export function whatIfCasualties(
   { brief, casualties }: { brief: Brief; casualties: number },
   catalog: KindCatalog,
 ): WhatIf {
-  const needs = deriveNeeds({ ...brief, casualties }, problem.school);
+  const needs = needsOn({ ...brief, casualties }, problem.school, problem.on);
   return asked(before, { ...problem, needs }, catalog);
 }
 

@@ -3,7 +3,8 @@ export { type CarryCheck, carryCheck, computedCarry, fitsThere, kitCarry, kitMas
 export { type Calibration, calibrationOf, closesNow, contentsMark } from './closes.ts';
 export { fitFingerprint } from './fingerprint.ts';
 export { applyFitFix, type FitProposal } from './fitFix.ts';
-export { type Beside, gapText, type Judgement, judgedTogether, judgeKit } from './judgement.ts';
+export type { Beside } from './judged.ts';
+export { gapText, type Judgement, judgedTogether, judgeKit } from './judgement.ts';
 export { goesIn, kitFitProblem, MODULE_PREFIX } from './kitFit.ts';
 export { liesIn } from './lies.ts';
 export { goesOn, hangsOn, isOutside } from './outside.ts';

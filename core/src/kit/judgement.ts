@@ -1,16 +1,16 @@
 import { type Coverage, problemOf } from '../coverage/coverage.ts';
-import type { StockKit } from '../coverage/problem.ts';
 import { byRung, type RungCoverage, readyUntil } from '../coverage/rungs.ts';
 import { type NeedShare, sharedCoverage } from '../coverage/shares.ts';
-import { type Brief, skillsOf } from '../model/brief.ts';
+import { briefOn, skillsOf } from '../model/brief.ts';
 import type { Container } from '../model/container.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId, RUNGS } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
-import type { Unit } from '../model/unit.ts';
 import { type DerivedNeed, deriveNeeds } from '../needs/needs.ts';
 import { kitMassG, kitPriceMinor } from './carryCheck.ts';
+import { kitFalls, type NeedFall, withFalls } from './falls.ts';
+import type { JudgedKit } from './judged.ts';
 
 export interface Judgement {
   needs: DerivedNeed[];
@@ -30,38 +30,27 @@ export interface Judgement {
   asked: number;
   /** The first gap in the school's order. */
   firstGap: NeedId | null;
-}
-
-export interface JudgedKit {
-  id: string;
-  brief: Brief;
-  units: readonly Unit[];
-  /** What is carried as one with it; absent: it is by itself. */
-  inSet?: Beside | null | undefined;
-}
-
-/** The rest of a set, as one of its kits sees it. */
-export interface Beside {
-  /** The other kits, and what their bearer has of his own. */
-  beside: readonly StockKit[];
-  /** Needs that this kit must hold by itself. */
-  alone: readonly NeedId[];
+  /** When needs fall, where courses of those whom the brief names lapse on the way; null: things alone let them fall. */
+  falls: NeedFall[] | null;
 }
 
 /** Everything that follows from a kit's brief and contents on a date. */
 export function judgeKit(kit: JudgedKit, school: School, container: Container | undefined, on: PlainDate, catalog: KindCatalog): Judgement {
-  const needs = deriveNeeds(kit.brief, school);
+  const brief = briefOn(kit.brief, on);
+  const needs = deriveNeeds(brief, school);
   const problem = problemOf(
-    { ...kit, needs, school, skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks, beside: kit.inSet?.beside },
+    { ...kit, needs, school, skills: skillsOf(brief), isChecked: brief.securityChecks, beside: kit.inSet?.beside },
     on,
   );
-  const { together, shares, seen } = sharedCoverage(problem, kit.inSet?.alone, catalog);
+  const shared = sharedCoverage(problem, kit.inSet?.alone, catalog);
+  const falls = kitFalls(kit, school, on, catalog);
+  const [together, seen] = [withFalls(shared.together, falls), withFalls(shared.seen, falls)];
   const asked = seen.needs.filter(({ least, state }) => least > 0 && state !== 'elsewhere');
   return {
     needs,
     coverage: seen,
     together,
-    shares,
+    shares: shared.shares,
     rungs: byRung(seen, RUNGS),
     massG: kitMassG(kit.units, container, catalog),
     priceMinor: kitPriceMinor(kit.units, catalog),
@@ -69,6 +58,7 @@ export function judgeKit(kit: JudgedKit, school: School, container: Container | 
     held: asked.filter(({ state }) => state !== 'gap').length,
     asked: asked.length,
     firstGap: seen.needs.find(({ state }) => state === 'gap')?.need ?? null,
+    falls,
   };
 }
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { kindCatalog } from '../catalog/kinds.ts';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { PersonSchema } from '../model/answers.ts';
+import { defaultLapsePolicy } from '../model/course.ts';
 import { plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { TripSchema } from '../model/trip.ts';
@@ -31,6 +32,7 @@ const WORLD = {
   schools: SCHOOLS,
   catalog: kindCatalog(),
   on: plainDate('2026-12-01'),
+  policy: defaultLapsePolicy(),
 };
 const sheet = (...parts: object[]) => tripSheet(TripSchema.parse({ id: 't', name: 'Trip', parts }), WORLD);
 
@@ -45,6 +47,15 @@ describe('a trip sheet', () => {
     expect(second?.classing.kitClass).toBe('trauma');
     // Alone on the road, what stayed at home is what there is.
     expect(sheet({ name: 'Car', kitIds: ['pouch'], personIds: ['ana'] })[0]?.next).toMatchObject({ kit: { id: 'chest' }, in: null });
+  });
+
+  it('counts nobody for what their course has lapsed for', () => {
+    const course = { name: 'Shore medic', skills: ['seal', 'airway'], issuedOn: '2024-01-10' };
+    const ben = { ...WORLD.people[1], courses: [course] };
+    const trip = TripSchema.parse({ id: 't', name: 'Trip', parts: [{ name: 'Van', kitIds: ['chest', 'tube'], personIds: ['ben'] }] });
+    const untrained = (on: string) => tripSheet(trip, { ...WORLD, people: [PersonSchema.parse(ben)], on: plainDate(on) })[0]?.untrained;
+    expect(untrained('2026-07-10')).toEqual([]);
+    expect(untrained('2026-07-11')).toEqual(['seal', 'airway']);
   });
 
   it('names nothing as better that lets those aboard do no more', () => {

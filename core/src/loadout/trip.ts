@@ -1,6 +1,7 @@
 import { classifyKit, gradeOf, type KitClassing } from '../coverage/index.ts';
 import { KIT_CLASSES } from '../coverage/kitClass.ts';
 import type { Person } from '../model/answers.ts';
+import { countingSkills, type LapsePolicy } from '../model/course.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
 import { NEEDS, type NeedId, rungOf, SKILLS, type Skill } from '../model/need.ts';
@@ -18,6 +19,8 @@ export interface TripWorld {
   schools: readonly School[];
   catalog: KindCatalog;
   on: PlainDate;
+  /** What a lapsed course does. */
+  policy: LapsePolicy;
 }
 export interface TripPartView {
   part: TripPart;
@@ -44,7 +47,7 @@ export function tripSheet(trip: Trip, world: TripWorld): TripPartView[] {
   return trip.parts.map((part): TripPartView => {
     const kits = part.kitIds.flatMap((id) => kitOf.get(id) ?? []);
     const crew = part.personIds.flatMap((id) => world.people.find((person) => person.id === id) ?? []);
-    const skills = [...new Set(crew.flatMap((person) => person.skills))];
+    const skills = [...new Set(crew.flatMap((person) => countingSkills(person, world.policy, world.on)))];
     const classing = classed(kits, skills, world);
     const others = world.kits.filter(({ id }) => !(part.kitIds as string[]).includes(id));
     const near = [...others.filter(({ id }) => aboard.has(id)), ...others.filter(({ id }) => !aboard.has(id))];

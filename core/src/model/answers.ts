@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { CoursesSchema, PractisedSchema } from './course.ts';
 import { FamilySchema } from './family.ts';
 import { GradeSchema } from './kind.ts';
 import { FitChoicesSchema, KitHeadFields, LeftOutSchema, ModuleSchema, PlannedThingSchema, StagingSchema } from './kit.ts';
@@ -57,7 +58,7 @@ export const PlacedUnitSchema = StoredUnitSchema.extend({ place: PlaceSchema, ki
 export type PlacedUnit = z.output<typeof PlacedUnitSchema>;
 
 export const UpkeepEventSchema = z.object({
-  type: z.enum(['gap', 'lapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing']),
+  type: z.enum(['gap', 'lapse', 'skillLapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing']),
   on: PlainDateSchema,
   kitId: z.string(),
   kitName: z.string(),
@@ -228,5 +229,7 @@ export const PersonSchema = z.object({
   authorised: z.array(SkillSchema).max(SKILLS.length).default([]),
   /** Kits that this person has been told of. */
   told: z.array(z.string()).max(500).default([]),
+  courses: CoursesSchema,
+  practised: PractisedSchema,
 });
 export type Person = z.output<typeof PersonSchema>;

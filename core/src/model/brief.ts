@@ -1,5 +1,8 @@
 import * as z from 'zod';
+import { countsOn, KnownSkillSchema } from './course.ts';
 import { NeedIdSchema, SKILL_FACTS, SKILLS, type Skill, SkillSchema } from './need.ts';
+import type { PlainDate } from './plainDate.ts';
+import { PersonIdSchema } from './unit.ts';
 
 export const TRAININGS = ['untrained', 'bleedingControl', 'trauma', 'advanced'] as const;
 export const TrainingSchema = z.enum(TRAININGS);
@@ -70,6 +73,10 @@ export const CarerSchema = z.object({
   skills: z.array(SkillSchema).max(SKILLS.length).default([]),
   /** Of the skills that need authority: those that an authority has allowed this person here. */
   authorised: z.array(SkillSchema).max(SKILLS.length).default([]),
+  /** Somebody on the crew's list, whose skills and courses stand there and nowhere else; null: named only here. */
+  personId: PersonIdSchema.nullable().default(null),
+  /** What that list says of them, filled in wherever a kit is read. Counts on a day only: `briefOn`. */
+  knows: z.array(KnownSkillSchema).max(SKILLS.length).default([]),
 });
 export type Carer = z.infer<typeof CarerSchema>;
 
@@ -158,6 +165,29 @@ export const hasThreat = (brief: Brief, ...threats: readonly Threat[]): boolean 
 export const mayUse = (carer: Carer, skill: Skill): boolean =>
   carer.skills.includes(skill) && (!SKILL_FACTS[skill].needsAuthority || carer.authorised.includes(skill));
 
+/**
+ * A brief as it stands on a day: of those on the crew's list, the skills whose courses still count. Before that they bring none, so that
+ * nothing is asked of a brief without its day.
+ */
+export function briefOn(brief: Brief, on: PlainDate): Brief {
+  if (brief.carers.every(({ personId }) => personId === null)) return brief;
+  const carers = brief.carers.map((carer): Carer => {
+    if (carer.personId === null) return carer;
+    const counting = carer.knows.filter((known) => countsOn(known, on));
+    const authorised = counting.flatMap(({ skill, isAuthorised }) => (isAuthorised ? [skill] : []));
+    return { ...carer, skills: counting.map(({ skill }) => skill), authorised };
+  });
+  return { ...brief, carers };
+}
+
+/** A brief as it is kept: what the crew's list says of people stands there only. */
+export const briefToKeep = (brief: Brief): Brief => ({
+  ...brief,
+  carers: brief.carers.map((carer) =>
+    carer.personId === null ? { ...carer, knows: [] } : { ...carer, skills: [], authorised: [], knows: [] },
+  ),
+});
+
 /** Skills of the people there, without anybody on the phone. */
 export function ownSkillsOf(brief: Brief): Skill[] {
   if (brief.carers.length === 0) return [...TRAINING_SKILLS[brief.training]];
@@ -172,6 +202,9 @@ export function skillsOf(brief: Brief): Skill[] {
   const own = ownSkillsOf(brief);
   return SKILLS.filter((skill) => own.includes(skill) || (brief.remoteAdvice && SKILL_FACTS[skill].remoteStandsIn));
 }
+
+/** The same on a day. */
+export const skillsOn = (brief: Brief, on: PlainDate): Skill[] => skillsOf(briefOn(brief, on));
 
 /** How many help: the named ones, where they are named. */
 export const helpersIn = (brief: Brief): number => (brief.carers.length > 0 ? brief.carers.length : brief.helpers);

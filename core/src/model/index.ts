@@ -27,6 +27,7 @@ export {
   AGE_GROUPS,
   type Brief,
   BriefSchema,
+  briefToKeep,
   type Carer,
   defaultBrief,
   type Override,
@@ -35,7 +36,7 @@ export {
   PURPOSES,
   SURROUNDING_NAMES,
   SURROUNDINGS,
-  skillsOf,
+  skillsOn,
   THREAT_NAMES,
   THREATS,
   type Threat,
@@ -58,6 +59,19 @@ export {
   type Position,
   PositionSchema,
 } from './container.ts';
+export {
+  COURSE_PLAN,
+  type Course,
+  CourseSchema,
+  countsOn,
+  defaultLapsePolicy,
+  goodUntil,
+  isLapsedOn,
+  type KnownSkill,
+  knownSkills,
+  type LapsePolicy,
+  LapsePolicySchema,
+} from './course.ts';
 export { type Discrepancy, DiscrepancySchema } from './discrepancy.ts';
 export { type Drill, type DrillAnswer, DrillSchema } from './drill.ts';
 export { FAMILIES, type Family } from './family.ts';
@@ -141,6 +155,7 @@ export {
   SKILL_FACTS,
   SKILLS,
   type Skill,
+  SkillSchema,
 } from './need.ts';
 export { MOST_TWINS, type Pattern, PatternSchema } from './pattern.ts';
 export {

@@ -7,12 +7,14 @@ import { TEMPLATES } from '../catalog/templates.ts';
 import { Random } from '../fit/random.ts';
 import { type Brief, BriefSchema, type Carer, OverrideSchema, ownSkillsOf, skillsOf, THREATS, TRAININGS } from '../model/brief.ts';
 import { NEED_IDS, type NeedId, SKILLS } from '../model/need.ts';
+import { plainDate } from '../model/plainDate.ts';
 import { schoolIssues } from '../model/school.ts';
 import { inWords } from '../model/words.ts';
 import { compareNeeds } from './compare.ts';
 import { deriveNeeds, evaluateTerms } from './needs.ts';
 import { briefSummary, showHours } from './summary.ts';
 
+const TODAY = plainDate('2026-12-02');
 const school = (id: string) => {
   const found = SCHOOLS.find((candidate) => candidate.id === id);
   if (found === undefined) throw new Error(`no school ${id}`);
@@ -31,6 +33,8 @@ const carer = (skills: Carer['skills'], authorised: Carer['authorised'] = []): C
   carries: true,
   skills,
   authorised,
+  personId: null,
+  knows: [],
 });
 
 describe('skills', () => {
@@ -121,11 +125,12 @@ describe('the summary', () => {
         hoursToCare: 2.5,
         daysOut: 2,
         phoneCover: false,
-        carers: [{ name: 'Coxswain', carries: true, skills: ['tourniquet', 'decompression'], authorised: [] }],
+        carers: [{ name: 'Coxswain', carries: true, skills: ['tourniquet', 'decompression'], authorised: [], personId: null, knows: [] }],
         securityChecks: true,
         overrides: { 'R.seal': { least: 4, ideal: null, windowS: null, reason: 'two boats share it' } },
       }),
       COMMITTEE,
+      TODAY,
     );
     expect(text).toBe(
       'Individual first aid. Covers 6 persons (among them 1 child aged 1 to 7 and 1 on blood thinners), and plans for 2 casualties at once. ' +
@@ -154,7 +159,7 @@ describe('the summary', () => {
   });
 
   it.each(TEMPLATES.map((template) => [template.id, template] as const))('has no hole for the template %s', (_, template) => {
-    expect(briefSummary(template.brief, school(template.schoolId))).not.toMatch(/undefined|NaN|null| {2}/);
+    expect(briefSummary(template.brief, school(template.schoolId), TODAY)).not.toMatch(/undefined|NaN|null| {2}/);
   });
 });
 
@@ -225,7 +230,7 @@ describe('whatever the brief', () => {
         if (id === 'A.airway' && ideal > 0) expect(skills.includes('airway') || skills.includes('airwayOral')).toBe(true);
         if (id === 'R.decompress' && ideal > 0) expect(ownSkillsOf(given)).toContain('decompression');
       }
-      expect(briefSummary(given, own)).not.toMatch(/undefined|NaN|null|\(\)| {2}/);
+      expect(briefSummary(given, own, TODAY)).not.toMatch(/undefined|NaN|null|\(\)| {2}/);
     }
   });
 

@@ -2,6 +2,7 @@ import type { Brief, Threat } from '../model/brief.ts';
 import { hasThreat } from '../model/brief.ts';
 import type { Family } from '../model/family.ts';
 import type { AskedLine, Skill } from '../model/need.ts';
+import { showDate } from '../model/plainDate.ts';
 import { add, type Term, times } from './terms.ts';
 
 /** Casualties planned for at once: 1; 2 from four persons; a quarter of them, rounded up, from nine. Planning values. */
@@ -43,6 +44,16 @@ export const perCasualty = ({ k, kLabel }: Facts, each: number, label: string): 
 /** Said where nobody there has the skill and a voice from afar is meant to stand in. */
 export const viaRemote = ({ isOwn }: Facts, ...skills: readonly Skill[]): string =>
   skills.some(isOwn) ? '' : '; only with remote medical advice, nobody here is trained';
+
+/** Said where somebody has the skill by a course that lapsed too long ago. */
+export function sinceLapsed({ brief }: Facts, ...skills: readonly Skill[]): string {
+  const lapsed = brief.carers.flatMap(({ name, skills: counting, knows }) =>
+    knows.flatMap(({ skill, lapsesOn }) =>
+      skills.includes(skill) && !counting.includes(skill) && lapsesOn !== null ? [`${name}’s course lapsed on ${showDate(lapsesOn)}`] : [],
+    ),
+  );
+  return lapsed.length === 0 ? '' : `; ${lapsed.join(', ')}`;
+}
 
 /** From how many hours to care on a place counts as far. Planning value. */
 export const FAR_HOURS = 2;

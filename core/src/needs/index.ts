@@ -1,3 +1,3 @@
 export { compareNeeds, type NeedDifference } from './compare.ts';
-export { casualtiesOf, type DerivedNeed, deriveNeeds, showTerms } from './needs.ts';
+export { casualtiesOf, type DerivedNeed, needsOn, showTerms } from './needs.ts';
 export { briefSummary, darkPlaces, showHours } from './summary.ts';

@@ -1,6 +1,6 @@
 import { type Brief, hasChildren, hasThreat, helpersIn } from '../model/brief.ts';
 import type { NeedId } from '../model/need.ts';
-import { NONE, nothing, only, perCasualty, type Rule, viaRemote } from './facts.ts';
+import { NONE, nothing, only, perCasualty, type Rule, sinceLapsed, viaRemote } from './facts.ts';
 import { add, atLeast, times } from './terms.ts';
 
 /** Amounts of what saves a life. Common practice, no source; all of them planning values. */
@@ -44,7 +44,8 @@ const press: Rule = (facts) => {
 };
 
 const airway: Rule = (facts) => {
-  if (!facts.has('airway') && !facts.has('airwayOral')) return nothing('nobody in this brief is trained for a tube: positioning only');
+  if (!facts.has('airway') && !facts.has('airwayOral'))
+    return nothing(`nobody in this brief is trained for a tube: positioning only${sinceLapsed(facts, 'airway', 'airwayOral')}`);
   const least = perCasualty(facts, 1, 'per casualty');
   const ideal = hasChildren(facts.brief) ? [...least, atLeast(sizeGroups(facts.brief), 'sizes, one for each group present')] : least;
   return { least, ideal, reason: `one per casualty, one of each size that may be needed${viaRemote(facts, 'airway', 'airwayOral')}` };
@@ -65,7 +66,7 @@ const seal: Rule = (facts) => {
 };
 
 const decompress: Rule = (facts) => {
-  if (!facts.has('decompression')) return nothing('only for those trained and authorised');
+  if (!facts.has('decompression')) return nothing(`only for those trained and authorised${sinceLapsed(facts, 'decompression')}`);
   return { least: NONE, ideal: [add(1, 'per kit')], reason: 'trained and authorised in this brief; local protocols win' };
 };
 
@@ -74,7 +75,7 @@ const breath: Rule = (facts) => {
   if (!facts.has('breath'))
     return breathStops
       ? { least: NONE, ideal: [add(1, 'per kit')], reason: 'nobody here has learnt it; compressions alone are fine until somebody comes' }
-      : nothing('untrained: compressions alone are fine');
+      : nothing(`untrained: compressions alone are fine${sinceLapsed(facts, 'breath')}`);
   const pairs = Math.ceil(helpersIn(facts.brief) / 2);
   return {
     least: [add(1, 'per kit')],

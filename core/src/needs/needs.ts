@@ -1,6 +1,7 @@
-import { type Brief, type Override, ownSkillsOf, PURPOSE_NAMES, type Purpose, skillsOf } from '../model/brief.ts';
+import { type Brief, briefOn, type Override, ownSkillsOf, PURPOSE_NAMES, type Purpose, skillsOf } from '../model/brief.ts';
 import type { Family } from '../model/family.ts';
 import { type AskedLine, NEEDS, type NeedId, rungOf } from '../model/need.ts';
+import type { PlainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { DAILY } from './daily.ts';
 import { casualtiesOf, type Draft, type Facts, NONE, nothing, type Rule } from './facts.ts';
@@ -82,6 +83,9 @@ export function deriveNeeds(brief: Brief, school: School): DerivedNeed[] {
     return finish(need, { least: term(quantity.least), ideal: term(quantity.ideal), reason: quantity.reason }, set);
   });
 }
+
+/** The same of a brief as it stands on a day: a course that has lapsed opens no need any more. */
+export const needsOn = (brief: Brief, school: School, on: PlainDate): DerivedNeed[] => deriveNeeds(briefOn(brief, on), school);
 
 function finish(need: NeedId, draft: Draft, set: Override | undefined): DerivedNeed {
   const least = evaluateTerms(draft.least);

@@ -1,6 +1,7 @@
 import {
   AGE_GROUPS,
   type Brief,
+  briefOn,
   type Carer,
   childrenIn,
   helpersIn,
@@ -10,7 +11,9 @@ import {
   THREAT_NAMES,
   TRAINING_NAMES,
 } from '../model/brief.ts';
+import { countsOn, isLapsedOn, type KnownSkill } from '../model/course.ts';
 import { NEEDS, type NeedId, SKILL_FACTS } from '../model/need.ts';
+import { addDays, type PlainDate, showDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { TRAIT_NAMES } from '../model/traits.ts';
 import { inWords } from '../model/words.ts';
@@ -92,11 +95,30 @@ const skillList = (carer: Carer): string => {
   return able.length === 0 ? 'no course' : inWords(able);
 };
 
-function helperSentence(brief: Brief): string {
+/** "; Isla Fearn’s course “Trauma first aid” lapsed on 01 Sep 2026 (nasal airway, vital signs): counts until 01 Mar 2027" */
+function lapsedCourses({ name, knows }: Carer, on: PlainDate): string[] {
+  const lapsed = knows.filter((known) => isLapsedOn(known, on));
+  return [...new Set(lapsed.map(({ course }) => course))].map((course) => {
+    const own = lapsed.filter((known) => known.course === course);
+    const [first] = own as [KnownSkill, ...KnownSkill[]]; // each course is one of these
+    const skills = inWords(own.map(({ skill }) => SKILL_FACTS[skill].name));
+    return `${name}’s course “${course}” lapsed on ${showDate(first.lapsesOn ?? on)} (${skills}): ${countsUntil(first, on)}`;
+  });
+}
+
+const countsUntil = (known: KnownSkill, on: PlainDate): string =>
+  known.closesOn === null
+    ? 'it still counts'
+    : countsOn(known, on)
+      ? `it counts until ${showDate(addDays(known.closesOn, -1))}`
+      : `it opens no need since ${showDate(known.closesOn)}`;
+
+function helperSentence(brief: Brief, on: PlainDate): string {
   const remote = brief.remoteAdvice ? ' Remote medical advice may stand in for a missing skill.' : '';
   if (brief.carers.length > 0) {
     const who = brief.carers.map((carer) => `${carer.name}${carer.carries ? ', who carries it' : ''} (${skillList(carer)})`);
-    return `Those who help: ${who.join('; ')}.${remote}`;
+    const lapsed = brief.carers.flatMap((carer) => lapsedCourses(carer, on));
+    return `Those who help: ${who.join('; ')}.${lapsed.map((says) => ` ${says}.`).join('')}${remote}`;
   }
   const { name, means } = TRAINING_NAMES[brief.training];
   const count = helpersIn(brief);
@@ -129,14 +151,15 @@ function overrideSentence(brief: Brief): string {
   return ` Set by hand: ${says.join('; ')}.`;
 }
 
-/** The brief as one paragraph that can be printed and shown to a crew. Plain text; planning values, no clinical advice. */
-export function briefSummary(brief: Brief, school: Pick<School, 'name'>): string {
+/** The brief as it stands on a day, as one paragraph that can be printed and shown to a crew. Plain text; planning values, no clinical advice. */
+export function briefSummary(asked: Brief, school: Pick<School, 'name'>, on: PlainDate): string {
+  const brief = briefOn(asked, on);
   const sentences = [
     purposeSentence(brief),
     peopleSentence(brief),
     dangerSentence(brief),
     distanceSentence(brief),
-    helperSentence(brief),
+    helperSentence(brief, on),
     kitSentence(brief),
     ...medicineSentences(brief),
     `What comes first follows the school “${school.name}”.`,

@@ -1,7 +1,7 @@
 import { hasThreat, helpersIn } from '../model/brief.ts';
 import type { Family } from '../model/family.ts';
 import type { NeedId } from '../model/need.ts';
-import { careDaysOf, isFar, NONE, nothing, only, perCasualty, type Rule, viaRemote } from './facts.ts';
+import { careDaysOf, isFar, NONE, nothing, only, perCasualty, type Rule, sinceLapsed, viaRemote } from './facts.ts';
 import { add, atLeast, times } from './terms.ts';
 
 /** Amounts of what keeps a casualty and serves the carer. Common practice, no source; all of them planning values. */
@@ -19,7 +19,7 @@ const record: Rule = () => ({
 });
 
 const vitals: Rule = (facts) => {
-  if (!facts.has('vitals')) return nothing('nobody in this brief is trained to read them');
+  if (!facts.has('vitals')) return nothing(`nobody in this brief is trained to read them${sinceLapsed(facts, 'vitals')}`);
   const ideal = [add(1, 'measure: oxygen')];
   if (facts.brief.remoteAdvice) ideal.push(add(1, 'measure: temperature, asked for by a remote adviser'));
   if (facts.isOwn('medicines')) ideal.push(add(1, 'measure: blood pressure'));
@@ -29,7 +29,7 @@ const vitals: Rule = (facts) => {
 const pupil: Rule = (facts) =>
   facts.has('vitals')
     ? { least: NONE, ideal: [add(1, 'per kit')], reason: `pupils tell of a hurt head${viaRemote(facts, 'vitals')}` }
-    : nothing('nobody in this brief is trained to read pupils');
+    : nothing(`nobody in this brief is trained to read pupils${sinceLapsed(facts, 'vitals')}`);
 
 const GROUP = 12;
 const defib: Rule = ({ brief }) =>

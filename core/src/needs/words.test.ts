@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SCHOOLS } from '../catalog/schools.ts';
 import { BriefSchema } from '../model/brief.ts';
 import { NEED_IDS, type NeedId } from '../model/need.ts';
+import { plainDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
 import { compareNeeds } from './compare.ts';
 import { type DerivedNeed, deriveNeeds } from './needs.ts';
@@ -16,7 +17,7 @@ const need = (id: NeedId, brief: Given): DerivedNeed => {
   return found;
 };
 const why = (id: NeedId, brief: Given): string => need(id, brief).reason;
-const says = (brief: Given): string => briefSummary(BriefSchema.parse(brief), { name: 'Plain' });
+const says = (brief: Given): string => briefSummary(BriefSchema.parse(brief), { name: 'Plain' }, plainDate('2026-12-02'));
 
 describe('why an amount is what it is', () => {
   it('names injectors by where they are, and asks where nobody said', () => {

@@ -4,7 +4,7 @@ import type { StockKit, StockUnit } from '../coverage/problem.ts';
 import { judgeKit } from '../kit/judgement.ts';
 import { sheetOf } from '../kit/planned.ts';
 import { OWN_ID } from '../loadout/ownThing.ts';
-import { type Brief, skillsOf } from '../model/brief.ts';
+import { type Brief, briefOn, skillsOf } from '../model/brief.ts';
 import type { Container, Position } from '../model/container.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { KitDraft, PlannedThing } from '../model/kit.ts';
@@ -68,7 +68,7 @@ const MOST_ROUNDS_IN_ROOM = 1;
 
 /** The question of a kit: its brief and school, what is owned, and where it is carried. */
 export function questionOf(draft: KitDraft, ask: KitAsk, world: KitWorld): ProposeQuestion {
-  const { brief } = draft;
+  const brief = briefOn(draft.brief, world.today);
   const owned = ownedIn(draft.units, world);
   const counts = new Map<string, number>();
   if (ask.isKept) for (const { kind, count } of owned) counts.set(kind, (counts.get(kind) ?? 0) + count);

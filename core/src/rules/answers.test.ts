@@ -85,7 +85,7 @@ const ANSWERS: Partial<Brief>[] = [
   { securityChecks: true },
   { strangers: true },
   { remoteAdvice: true },
-  { carers: [{ name: 'Ada', carries: true, skills: ['tourniquet'], authorised: [] }] },
+  { carers: [{ name: 'Ada', carries: true, skills: ['tourniquet'], authorised: [], personId: null, knows: [] }] },
   { overrides: { 'M.limb': { least: 3, ideal: null, windowS: null, reason: 'two boats' } } },
 ];
 

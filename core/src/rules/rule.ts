@@ -99,6 +99,9 @@ export class Facts {
   get brief(): Brief {
     return this.given.brief;
   }
+  get today(): PlainDate {
+    return this.given.today;
+  }
 
   /** Good things of these families. */
   of(...families: readonly Family[]): Thing[] {

@@ -8,8 +8,8 @@ import { judgeKit } from '../kit/judgement.ts';
 import { type Brief, BriefSchema, type Carer } from '../model/brief.ts';
 import type { Position } from '../model/container.ts';
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
-import { addDays, plainDate, showDate } from '../model/plainDate.ts';
-import { CONDITIONS, type Unit, UnitSchema } from '../model/unit.ts';
+import { addDays, type PlainDate, plainDate, showDate } from '../model/plainDate.ts';
+import { CONDITIONS, PersonIdSchema, type Unit, UnitSchema } from '../model/unit.ts';
 import { SEVERITIES } from './rule.ts';
 import { applyFix, RULES, runRules } from './rules.ts';
 
@@ -34,7 +34,14 @@ interface Kit {
   lies?: Record<string, string>;
 }
 
-const carer = (name: string, skills: Carer['skills']): Carer => ({ name, carries: false, skills, authorised: [] });
+const carer = (name: string, skills: Carer['skills']): Carer => ({
+  name,
+  carries: false,
+  skills,
+  authorised: [],
+  personId: null,
+  knows: [],
+});
 const unitOf = (laid: Laid, index: number): Unit =>
   UnitSchema.parse({ id: `u${index}`, count: 1, condition: 'ready', ...(typeof laid === 'string' ? { kind: laid } : laid) });
 
@@ -79,6 +86,15 @@ const idsIn = (kit: Kit) => found(kit).map(({ rule }) => rule);
 const PAST = addDays(TODAY, -1);
 const FAR = addDays(TODAY, 900);
 const SOON = addDays(TODAY, 30);
+/** Somebody of the crew with a course that lapses, and closes what it opened. */
+const knowing = (lapsesOn: PlainDate | null, closesOn: PlainDate | null) => ({
+  name: 'Isla',
+  personId: PersonIdSchema.parse('isla'),
+  carries: true,
+  skills: [],
+  authorised: [],
+  knows: [{ skill: 'airway' as const, isAuthorised: false, course: 'River rescue', lapsesOn, closesOn }],
+});
 
 /** A container of several compartments that do not open as one. */
 const ROOMY = (() => {
@@ -347,6 +363,13 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
       { units: ['windlass-tourniquet'], brief: { carers: [carer('Bow hand', ['tourniquet'])] } },
       { units: ['marker'], brief: { training: 'untrained' } },
       { units: ['windlass-tourniquet'], brief: { training: 'bleedingControl' } },
+    ],
+  },
+  'course-lapsed': {
+    fires: { units: [], brief: { carers: [knowing(addDays(TODAY, -3), addDays(TODAY, 180))] } },
+    quiet: [
+      { units: [], brief: { carers: [knowing(FAR, null)] } },
+      { units: [], brief: { carers: [knowing(null, null)] } },
     ],
   },
   'counts-by-remote-advice': {

@@ -1,3 +1,4 @@
+import { briefOn } from '../model/brief.ts';
 import type { Fix } from './applyFix.ts';
 import { BLEEDING_RULES } from './bleeding.ts';
 import { BREATHING_RULES } from './breathing.ts';
@@ -27,7 +28,8 @@ export const IF_IT_GOES_IN = ', if it goes in';
  * reason and where possible a fix; a fix that would cost a need something is not advised. Rules do not repeat what coverage says (gaps, thin needs, single points). Pure.
  */
 export function runRules(given: RuleFacts): Finding[] {
-  const facts = new Facts(given);
+  const { today, brief, draft } = given;
+  const facts = new Facts({ ...given, brief: briefOn(brief, today), draft: { ...draft, brief: briefOn(draft.brief, today) } });
   const speaks = ({ needs }: Rule): boolean => needs === undefined || needs.some((need) => facts.isAsked(need));
   const findings = RULES.filter(speaks).flatMap((rule) =>
     rule

@@ -2,12 +2,16 @@ import { type AskedKit, type NeedHeld, needsHeld } from '../coverage/coverage.ts
 import { isBarred } from '../coverage/grades.ts';
 import { joinedNeeds } from '../coverage/joined.ts';
 import type { StockKit } from '../coverage/problem.ts';
+import { type AskedOn, closingDays, type NeedFall, needFalls } from '../kit/falls.ts';
 import { catalogWith, ownKit } from '../loadout/ownThing.ts';
+import { type Brief, briefOn, skillsOf } from '../model/brief.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { LAYER_NAMES, LAYERS, type Layer } from '../model/kit.ts';
 import type { Loadout, OwnThing } from '../model/loadout.ts';
 import { type NeedId, rungOf } from '../model/need.ts';
 import { addDays, type PlainDate } from '../model/plainDate.ts';
+import { deriveNeeds } from '../needs/needs.ts';
+import { bookBy } from './courses.ts';
 import { UPKEEP_PLAN } from './upkeep.ts';
 
 /** A kit with what is needed to look along its dates. */
@@ -19,6 +23,8 @@ export interface HorizonKit extends AskedKit {
   inspectEveryDays: number;
   /** Of a kit that is carried as one with others, what their bearer has of his own. */
   own?: readonly OwnThing[] | undefined;
+  /** What its needs and skills follow from, where people are named in it whose courses lapse. */
+  brief?: Brief | undefined;
 }
 
 export interface HorizonNeed {
@@ -28,6 +34,8 @@ export interface HorizonNeed {
   lapsesOn: PlainDate | null;
   /** Last day to order what holds it; never before the first day looked at. */
   orderBy: PlainDate | null;
+  /** It falls with a course: last day to book the next one, so that nothing is missed in between; null: it falls with a thing, or not at all. */
+  bookBy: PlainDate | null;
 }
 export interface HorizonRow {
   id: string;
@@ -49,12 +57,16 @@ interface Group extends Pick<HorizonRow, 'of' | 'id' | 'name'> {
   isChecked: boolean;
 }
 
-function rowOf({ of, id, name, kits, stock, isChecked }: Group, span: Span, catalog: KindCatalog): HorizonRow {
-  const needs = kits.length === 1 ? kits[0].needs : joinedNeeds(kits.map(({ needs: own }) => own));
-  const skills = [...new Set(kits.flatMap((kit) => kit.skills))];
-  const held = needsHeld({ needs, school: kits[0].school, skills, isChecked, on: span.from, kits: stock }, catalog)
-    .filter(({ least }) => least > 0)
-    .map((need) => inSpan(need, span));
+function rowOf(group: Group, span: Span, catalog: KindCatalog): HorizonRow {
+  const { of, id, name, kits } = group;
+  const asked = askedOf(group);
+  const falls = fallsOf(kits, asked, span, catalog);
+  const held = needsHeld(
+    asked(span.from, (brief) => briefOn(brief, span.from)),
+    catalog,
+  )
+    .map((need) => inSpan(need, falls === null ? plainFall(need) : falls.get(need.need), span))
+    .filter(({ least, bookBy: book }) => least > 0 || book !== null);
   const lapses = held.flatMap(({ lapsesOn, need }) => (lapsesOn === null || rungOf(need) === 'D' ? [] : [lapsesOn])).sort();
   return {
     id,
@@ -68,16 +80,40 @@ function rowOf({ of, id, name, kits, stock, isChecked }: Group, span: Span, cata
   };
 }
 
+/** What is asked of kits together on a day, by their briefs as they stand on another. */
+const askedOf =
+  ({ kits, stock, isChecked }: Group): AskedOn =>
+  (on, briefs) => {
+    const asked = kits.map((kit) => {
+      if (kit.brief === undefined) return kit;
+      const brief = briefs(kit.brief);
+      return { needs: deriveNeeds(brief, kit.school), skills: skillsOf(brief) };
+    });
+    const needs = kits.length === 1 ? (asked[0]?.needs ?? []) : joinedNeeds(asked.map((one) => one.needs));
+    return { needs, school: kits[0].school, skills: [...new Set(asked.flatMap(({ skills }) => skills))], isChecked, on, kits: stock };
+  };
+
+function fallsOf(kits: readonly HorizonKit[], asked: AskedOn, span: Span, catalog: KindCatalog): Map<NeedId, NeedFall> | null {
+  const briefs = kits.flatMap(({ brief }) => brief ?? []);
+  if (closingDays(briefs, span.from).length === 0) return null;
+  return new Map(needFalls(asked, briefs, span.from, catalog).map((fall) => [fall.need, fall]));
+}
+
+const plainFall = ({ need, lapsesOn }: NeedHeld): NeedFall | undefined =>
+  lapsesOn === null ? undefined : { need, on: lapsesOn, lapses: [] };
+
 interface Span {
   from: PlainDate;
   to: PlainDate;
 }
 
-function inSpan({ need, least, isHeld, lapsesOn }: NeedHeld, { from, to }: Span): HorizonNeed {
-  const seen = lapsesOn !== null && lapsesOn <= to ? lapsesOn : null;
-  if (seen === null) return { need, least, isHeld, lapsesOn: null, orderBy: null };
-  const orderBy = addDays(seen, -(UPKEEP_PLAN.supplierLeadDays + UPKEEP_PLAN.orderBufferDays));
-  return { need, least, isHeld, lapsesOn: seen, orderBy: orderBy < from ? from : orderBy };
+function inSpan({ need, least, isHeld }: NeedHeld, fall: NeedFall | undefined, { from, to }: Span): HorizonNeed {
+  const none = { need, least, isHeld, lapsesOn: null, orderBy: null, bookBy: null };
+  if (fall === undefined || fall.on > to) return none;
+  const books = fall.lapses.map((lapse) => bookBy(lapse.lapsesOn, from)).sort();
+  if (books[0] !== undefined) return { ...none, lapsesOn: fall.on, bookBy: books[0] };
+  const orderBy = addDays(fall.on, -(UPKEEP_PLAN.supplierLeadDays + UPKEEP_PLAN.orderBufferDays));
+  return { ...none, lapsesOn: fall.on, orderBy: orderBy < from ? from : orderBy };
 }
 
 /** Own things of those who carry these kits as one with others, each once. */

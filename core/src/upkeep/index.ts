@@ -1,3 +1,4 @@
+export { type CourseDates, courseDates } from './courses.ts';
 export { ASSUMED_CELSIUS, ageingFactor, type Heat, heatOf, REFERENCE_CELSIUS } from './heat.ts';
 export { type HorizonKit, type HorizonRow, horizon } from './horizon.ts';
 export {

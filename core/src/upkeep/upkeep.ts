@@ -3,10 +3,12 @@ import { gradeOf } from '../coverage/grades.ts';
 import type { StockUnit } from '../coverage/problem.ts';
 import { hasGap } from '../coverage/rungs.ts';
 import { sharedCoverage } from '../coverage/shares.ts';
+import { type CourseLapse, type NeedFall, withFalls } from '../kit/falls.ts';
 import { gapText } from '../kit/judgement.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId } from '../model/need.ts';
-import { addDays, type PlainDate } from '../model/plainDate.ts';
+import { addDays, type PlainDate, showDate } from '../model/plainDate.ts';
+import { inWords } from '../model/words.ts';
 
 /** Planning values, in days. */
 export const UPKEEP_PLAN = { supplierLeadDays: 14, orderBufferDays: 7, inspectIndoorsDays: 180, inspectMovingDays: 90 } as const;
@@ -17,10 +19,12 @@ export interface KeptKit extends AskedKit {
   inspectedOn: PlainDate | null;
   /** What it must hold by itself of what is asked of all; absent: it is carried by itself. */
   alone?: readonly NeedId[] | undefined;
+  /** When needs fall, where courses of those whom its brief names lapse on the way; null or absent: things alone let them fall. */
+  falls?: readonly NeedFall[] | null | undefined;
 }
 
 export interface UpkeepEvent {
-  type: 'gap' | 'lapse' | 'unitLapse' | 'orderBy' | 'inspect' | 'dateMissing';
+  type: 'gap' | 'lapse' | 'skillLapse' | 'unitLapse' | 'orderBy' | 'inspect' | 'dateMissing';
   on: PlainDate;
   kitId: string;
   kitName: string;
@@ -35,13 +39,14 @@ const lapseDay = (expiresOn: PlainDate): PlainDate => addDays(expiresOn, 1);
 
 /**
  * Dated events of a kit from `from` to `to`, both included, in date order. Gaps and overdue things stand on `from`.
- * `lapse` is a need that falls; `unitLapse` is a thing whose date passes without a need falling with it.
+ * `lapse` is a need that falls with a thing, `skillLapse` one that falls with a course; `unitLapse` is a thing whose date passes without a need falling with it.
  */
 export function upkeepEvents(kit: KeptKit, from: PlainDate, to: PlainDate, catalog: KindCatalog): UpkeepEvent[] {
   const now = coverageOn(kit, from, catalog);
   const events = [
     ...gapEvents(kit, now, from),
     ...lapseEvents(kit, now, from, catalog),
+    ...skillEvents(kit),
     ...unitEvents(kit, now, from, catalog),
     inspection(kit, from),
     ...missingDates(kit, from, catalog),
@@ -49,12 +54,12 @@ export function upkeepEvents(kit: KeptKit, from: PlainDate, to: PlainDate, catal
   return events.filter((event) => event.on <= to).sort((a, b) => a.on.localeCompare(b.on) || rank(a) - rank(b));
 }
 
-const ORDER: readonly UpkeepEvent['type'][] = ['gap', 'lapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing'];
+const ORDER: readonly UpkeepEvent['type'][] = ['gap', 'lapse', 'skillLapse', 'unitLapse', 'orderBy', 'inspect', 'dateMissing'];
 const rank = (event: UpkeepEvent): number => ORDER.indexOf(event.type);
 
 /** Of a kit that is carried as one with others, as it is seen from this one. */
 export const coverageOn = (kit: KeptKit, on: PlainDate, catalog: KindCatalog): Coverage =>
-  sharedCoverage(problemOf(kit, on), kit.alone, catalog).seen;
+  withFalls(sharedCoverage(problemOf(kit, on), kit.alone, catalog).seen, kit.falls);
 
 const event = (kit: KeptKit, type: UpkeepEvent['type'], on: PlainDate, text: string, more: Partial<UpkeepEvent> = {}): UpkeepEvent => ({
   type,
@@ -75,7 +80,7 @@ function gapEvents(kit: KeptKit, now: Coverage, from: PlainDate): UpkeepEvent[] 
 
 function lapseEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: KindCatalog): UpkeepEvent[] {
   return now.needs.flatMap(({ need, lapsesOn }, index) => {
-    if (lapsesOn === null) return [];
+    if (lapsesOn === null || skillFall(kit, need) !== undefined) return [];
     const units = unitsBehind(kit, index, lapsesOn, catalog);
     // Of kits that are carried as one, the one whose thing lapses says so.
     if (units.length === 0) return [];
@@ -98,6 +103,20 @@ function lapseEvents(kit: KeptKit, now: Coverage, from: PlainDate, catalog: Kind
     ];
   });
 }
+
+const skillFall = (kit: KeptKit, need: NeedId): NeedFall | undefined =>
+  kit.falls?.find((fall) => fall.need === need && fall.lapses.length > 0);
+
+const skillEvents = (kit: KeptKit): UpkeepEvent[] =>
+  (kit.falls ?? []).flatMap(({ need, on, lapses }) => {
+    if (lapses.length === 0) return [];
+    const { label, without } = NEEDS[need];
+    const text = `${inWords(lapses.map(lapseText))}; from this day on nobody counts for ${label}: ${without}.`;
+    return [event(kit, 'skillLapse', on, text, { need })];
+  });
+
+const lapseText = ({ name, course, lapsesOn }: CourseLapse): string =>
+  `${name}’s course “${course}” is good until ${showDate(addDays(lapsesOn, -1))}`;
 
 /**
  * Of the units that lapse on a day, those that take the need down: all of the fewest kinds that would hold it if they lasted

@@ -5,7 +5,7 @@ import { kindCatalog } from '@ivrak/core/catalog';
 import { type CoverageProblem, coverage } from '@ivrak/core/coverage';
 import { judgeKit } from '@ivrak/core/kit';
 import { type KindCatalog, SKILLS } from '@ivrak/core/model';
-import { deriveNeeds } from '@ivrak/core/needs';
+import { needsOn } from '@ivrak/core/needs';
 import { readScan } from '@ivrak/core/scan';
 import { type Heat, heatOf } from '@ivrak/core/upkeep';
 import type * as z from 'zod';
@@ -61,7 +61,7 @@ export const computeRoutes = (here: Installation, queues: Queues): Served[] => [
     if (!answer.ok) throw unacceptable([{ path: 'text', message: answer.message }]);
     return answer.scan;
   }),
-  serve(contract.computeNeeds, ({ body }) => ({ needs: deriveNeeds(body.brief, resolveSchool(here, body.school)) })),
+  serve(contract.computeNeeds, ({ body }) => ({ needs: needsOn(body.brief, resolveSchool(here, body.school), body.on ?? here.today()) })),
   serve(contract.computeRules, ({ body: { kit, on, packedMm } }) => {
     const school = here.catalog.school(kit.schoolId);
     if (school === undefined) throw unacceptable([{ path: 'kit.schoolId', message: `unknown school "${kit.schoolId}"` }]);

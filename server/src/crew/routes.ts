@@ -23,6 +23,10 @@ export const crewRoutes = (here: Installation): Served[] => [
         issues.push({ path: `data.authorised.${index}`, message: `${SKILL_FACTS[skill].name} needs no authority` });
       if (!data.skills.includes(skill)) issues.push({ path: `data.authorised.${index}`, message: 'must be among the skills, too' });
     }
+    for (const [index, { skills }] of data.courses.entries())
+      for (const skill of skills)
+        if (!data.skills.includes(skill))
+          issues.push({ path: `data.courses.${index}.skills`, message: `${SKILL_FACTS[skill].name} must be among the skills, too` });
     const known = new Set((await here.db.select({ id: kits.id }).from(kits)).map(({ id }) => id));
     for (const [index, id] of data.told.entries())
       if (!known.has(id)) issues.push({ path: `data.told.${index}`, message: `there is no kit "${id}"` });
@@ -85,13 +89,16 @@ async function writePerson(tx: Tx, data: z.output<typeof PersonSchema>, version:
 async function removePerson(tx: Tx, id: string, version: number, who: string): Promise<void> {
   const before = await findPerson(tx, id);
   if (before === null) throw notFound('person', id);
-  const own = await tx
-    .select({ name: kits.name })
-    .from(kits)
-    .where(and(eq(kits.personId, id), isNull(kits.retiredOn)));
+  const inUse = await tx.select().from(kits).where(isNull(kits.retiredOn));
+  const own = inUse.filter(({ personId, brief }) => personId === id || brief.carers.some((carer) => carer.personId === id));
   const worn = (await tx.select().from(loadouts)).filter(({ data }) => data.personId === id).map(({ data }) => data.name);
   const named = [...own.map(({ name }) => name), ...worn];
-  if (named.length > 0) throw new Problem(409, 'In use', `Still ${before.name}’s: ${named.join(', ')}. Give these to somebody else first.`);
+  if (named.length > 0)
+    throw new Problem(
+      409,
+      'In use',
+      `Still ${before.name}’s, or named in its brief: ${named.join(', ')}. Give these to somebody else first.`,
+    );
   await tx.update(kits).set({ personId: null }).where(eq(kits.personId, id));
   await tx.delete(weekPlans).where(eq(weekPlans.id, id));
   const removed = await tx

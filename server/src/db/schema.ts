@@ -5,6 +5,7 @@ import {
   type Brief,
   type Conditions,
   type Container,
+  type Course,
   type Discrepancy,
   type Drill,
   type FitChoices,
@@ -20,6 +21,7 @@ import {
   nothingMadeReady,
   type OwnTraits,
   type Pattern,
+  type Person,
   type PlacesPlan,
   type PlannedThing,
   type Position,
@@ -47,6 +49,9 @@ export const people = pgTable('people', {
   authorised: jsonb('authorised').$type<Skill[]>().notNull().default([]),
   /** Kits that this person has been told of. */
   told: jsonb('told').$type<string[]>().notNull().default([]),
+  courses: jsonb('courses').$type<Course[]>().notNull().default([]),
+  /** When a skill was last practised. */
+  practised: jsonb('practised').$type<Person['practised']>().notNull().default({}),
   version: integer('version').notNull().default(1),
 });
 

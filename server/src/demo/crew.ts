@@ -4,6 +4,7 @@ import {
   addDays,
   type Brief,
   type Condition,
+  type CourseSchema,
   KitSetSchema,
   type Layer,
   type LeftOut,
@@ -25,6 +26,10 @@ import crew from './crew.json' with { type: 'json' };
  * Made-up crew, places and stock: the volunteer safety crew of the Sorran Bell Regatta on Loch Sorran. No real person,
  * place or product is meant. Days are relative to the day of seeding. The data stands in crew.json.
  */
+interface DemoPerson extends Omit<z.input<typeof PersonSchema>, 'courses' | 'practised'> {
+  courses?: (Omit<z.input<typeof CourseSchema>, 'issuedOn'> & { issuedDaysAgo: number })[];
+  practisedDaysAgo?: Record<string, number>;
+}
 export interface DemoUnit {
   kind: string;
   /** Days from today to the printed expiry; absent: none printed. */
@@ -57,7 +62,7 @@ export interface DemoKit {
 
 /** Spares are on the boathouse shelf; practice units are marked for ever: for the hands to learn on. */
 const { people, kits, stores, practice, lists, loadouts, sets, patterns, trips, weeks, places, reachTimes } = crew as unknown as {
-  people: z.input<typeof PersonSchema>[];
+  people: DemoPerson[];
   kits: DemoKit[];
   stores: DemoUnit[];
   practice: DemoUnit[];
@@ -72,7 +77,15 @@ const { people, kits, stores, practice, lists, loadouts, sets, patterns, trips, 
   reachTimes: (Omit<z.input<typeof ReachTimeSchema>, 'id' | 'at' | 'who'> & { daysAgo: number })[];
 }; // a test holds the seeded crew against the export schema
 
-export const DEMO_PEOPLE = people.map((person) => PersonSchema.parse(person));
+/** The courses of one of them have lapsed, of another they lapse next month. */
+export const demoPeople = (today: PlainDate) =>
+  people.map(({ courses = [], practisedDaysAgo = {}, ...person }) =>
+    PersonSchema.parse({
+      ...person,
+      courses: courses.map(({ issuedDaysAgo, ...course }) => ({ ...course, issuedOn: addDays(today, -issuedDaysAgo) })),
+      practised: Object.fromEntries(Object.entries(practisedDaysAgo).map(([skill, days]) => [skill, addDays(today, -days)])),
+    }),
+  );
 export const DEMO_KITS = kits;
 export const DEMO_STORES = stores;
 export const DEMO_PRACTICE = practice;

@@ -40,13 +40,13 @@ import {
   DEMO_LISTS,
   DEMO_LOADOUTS,
   DEMO_PATTERNS,
-  DEMO_PEOPLE,
   DEMO_PLACES,
   DEMO_PRACTICE,
   DEMO_SETS,
   DEMO_STORES,
   DEMO_WEEKS,
   type DemoUnit,
+  demoPeople,
   demoReachTimes,
   demoTrips,
 } from './crew.ts';
@@ -67,7 +67,7 @@ export async function seedDemo(here: Installation): Promise<void> {
   const isLaid = await db.transaction(async (tx) => {
     // Of two servers that start on one new database, one is first.
     if (!(await isNewDatabase(tx))) return false;
-    await tx.insert(people).values(DEMO_PEOPLE);
+    await tx.insert(people).values(demoPeople(today));
     for (const [position, kit] of DEMO_KITS.entries()) {
       const { units: own, inspectedDaysAgo, brief, planned = [], ...fields } = kit;
       const inspectedOn = inspectedDaysAgo === null ? null : addDays(today, -inspectedDaysAgo);

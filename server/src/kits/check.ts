@@ -55,5 +55,11 @@ export async function checkDraft(here: Installation, tx: Tx, draft: KitDraft): P
     const [person] = await tx.select().from(people).where(eq(people.id, draft.personId));
     if (person === undefined) issues.push({ path: 'personId', message: `unknown person "${draft.personId}"` });
   }
+  const named = draft.brief.carers.flatMap(({ personId }, index) => (personId === null ? [] : [{ personId, index }]));
+  if (named.length > 0) {
+    const crew = new Set((await tx.select({ id: people.id }).from(people)).map(({ id }) => id));
+    for (const { personId, index } of named)
+      if (!crew.has(personId)) issues.push({ path: `brief.carers.${index}.personId`, message: `"${personId}" is not in the crew` });
+  }
   if (issues.length > 0) throw unacceptable(issues);
 }

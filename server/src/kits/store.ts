@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import {
   BriefSchema,
+  briefToKeep,
   FitChoicesSchema,
   type KitDraft,
   KitIdSchema,
@@ -21,6 +22,7 @@ import { rowMark } from '../db/rowMark.ts';
 import { kits, lots, units, useLogs } from '../db/schema.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
+import { briefKnowing, type CrewKnows, crewKnows, namesCrew } from '../installation/knows.ts';
 import type { OpenUse, StoredKit } from '../installation/storedKit.ts';
 import { storedUnitsJson, toStoredUnit } from '../units/rows.ts';
 import { checkDraft } from './check.ts';
@@ -104,7 +106,12 @@ export async function listKits(here: Installation, db: Db | Tx): Promise<StoredK
   const setOfKit = new Map(sets.flatMap((set) => set.data.kitIds.map((id) => [id as string, set] as const)));
   const { memory } = here;
   if (db !== here.db) {
-    const all = (await readKits(db, null)).map(({ mark, kit }) => ({ mark, kit: { ...kit, openUse: open.get(kit.id) ?? null } }));
+    const read = (await readKits(db, null)).map(({ mark, kit }) => ({ mark, kit: { ...kit, openUse: open.get(kit.id) ?? null } }));
+    const crew = await crewOf(
+      db,
+      read.map(({ kit }) => kit),
+    );
+    const all = read.map(({ mark, kit }) => ({ mark, kit: knowing(kit, crew) }));
     const known = new Map(all.map((one) => [one.kit.id as string, one]));
     return all.map(({ kit }) => {
       const set = setOfKit.get(kit.id);
@@ -124,20 +131,41 @@ export async function listKits(here: Installation, db: Db | Tx): Promise<StoredK
       fresh.set(kit.id, kit);
     }
   memory.keepOnly(new Set(marks.map(({ id }) => id)));
+  // A kit that was retired since the marks were read is left out.
+  const rows = marks.flatMap(({ id, mark }) => {
+    const row = memory.row(id, mark) ?? fresh.get(id);
+    return row === undefined ? [] : [{ id, mark, row }];
+  });
+  const crew = await crewOf(
+    db,
+    rows.map(({ row }) => row),
+  );
   const known = new Map(
-    marks.flatMap(({ id, mark }) => {
-      const kit = memory.row(id, mark) ?? fresh.get(id);
-      // A kit that was retired since the marks were read.
-      if (kit === undefined) return [];
+    rows.map(({ id, mark, row }) => {
+      const kit = keptKnowing(here, row, crew);
       const use = open.get(id);
       const asUsed = use === undefined ? kit : memory.of(kit, `use ${use.logId} ${use.startedAt}`, () => ({ ...kit, openUse: use }));
-      return [[id, { mark, kit: asUsed }] as const];
+      return [id, { mark, kit: asUsed }] as const;
     }),
   );
   return [...known].map(([id, marked]) => {
     const set = setOfKit.get(id);
     return set === undefined ? marked.kit : inItsSet(here, marked, set, known);
   });
+}
+
+/** What the crew's list says, where a brief names anybody of it. */
+const crewOf = async (db: Db | Tx, all: readonly StoredKit[]): Promise<CrewKnows | null> =>
+  all.some(({ brief }) => namesCrew(brief)) ? crewKnows(db) : null;
+
+const knowing = (kit: StoredKit, crew: CrewKnows | null): StoredKit =>
+  crew === null || !namesCrew(kit.brief) ? kit : { ...kit, brief: briefKnowing(kit.brief, crew) };
+
+/** The same, kept with the row: what was worked out of it stands as long as those whom its brief names stay as they are. */
+function keptKnowing(here: Installation, kit: StoredKit, crew: CrewKnows | null): StoredKit {
+  if (crew === null || !namesCrew(kit.brief)) return kit;
+  const brief = briefKnowing(kit.brief, crew);
+  return here.memory.of(kit, `knows ${JSON.stringify(brief.carers)}`, () => ({ ...kit, brief }));
 }
 
 /** Beyond so many, all are read at once. */
@@ -162,7 +190,8 @@ export async function findKit(db: Db | Tx, id: string): Promise<StoredKit> {
 /** A kit whole, and as it is kept in memory if it still is so; what was worked out of it is kept with that one. */
 export async function findKept(here: Installation, id: string): Promise<{ kit: StoredKit; kept: StoredKit }> {
   const { mark, kit, set, others } = await readKit(here.db, id);
-  const kept = here.memory.row(id, mark) ?? kit;
+  const row = here.memory.row(id, mark);
+  const kept = row === undefined ? kit : keptKnowing(here, row, await crewOf(here.db, [row]));
   if (set === null) return { kit, kept };
   // The packing is whole in the one and in short in the other.
   const known = new Map([...others, [id, { mark, kit: kept }] as const]);
@@ -186,7 +215,8 @@ async function readKit(db: Db | Tx, id: string): Promise<ReadKit> {
     .where(eq(units.kitId, id))
     .orderBy(asc(units.position), asc(units.id));
   const own = unitRows.map((unit) => toStoredUnit(unit.units, unit.lots));
-  const kit = toStoredKit(row, own, (await openUses(db)).get(id) ?? null);
+  const stored = toStoredKit(row, own, (await openUses(db)).get(id) ?? null);
+  const kit = knowing(stored, await crewOf(db, [stored]));
   const set = await setOf(db, id);
   const others =
     set === null
@@ -226,11 +256,16 @@ export async function createKitIn(here: Installation, tx: Tx, who: string, id: s
   const [taken] = await tx.select({ id: kits.id }).from(kits).where(eq(kits.id, id));
   if (taken !== undefined) throw new Problem(409, 'Already there', `A kit "${id}" exists.`);
   const [last] = await tx.select({ position: sql<number>`coalesce(max(${kits.position}), 0)` }).from(kits);
-  const { units: _, ...fields } = draft;
+  const fields = fieldsOf(draft);
   await tx.insert(kits).values({ id, ...fields, position: (last?.position ?? 0) + 1 });
   const changes = await writeUnits(tx, id, draft.units, [], {});
   await note(tx, who, [{ what: 'kit created', subject: id, after: fields }, ...changes]);
   return findKit(tx, id);
+}
+
+/** What stands in a kit's own row. */
+function fieldsOf({ units: _, brief, ...fields }: KitDraft): Omit<KitDraft, 'units'> {
+  return { ...fields, brief: briefToKeep(brief) };
 }
 
 /** Writes a kit's draft as a whole: all of it or nothing, refused where somebody else wrote in between. */
@@ -249,10 +284,11 @@ export async function saveKit(
     await claimKit(tx, id, version);
     await checkDraft(here, tx, draft);
     const changes = await writeUnits(tx, id, draft.units, before.units, sentTo);
-    const { units: _, ...fields } = draft;
+    const fields = fieldsOf(draft);
     await tx.update(kits).set(fields).where(eq(kits.id, id));
     if (before.inSet !== null) await askAlike(tx, who, before.inSet.kitIds, id);
-    const was = Object.fromEntries(Object.keys(fields).map((key) => [key, before[key as keyof typeof fields]]));
+    const { units: __, ...kept } = { ...before, brief: briefToKeep(before.brief) };
+    const was = Object.fromEntries(Object.keys(fields).map((key) => [key, kept[key as keyof typeof fields]]));
     await note(tx, who, [{ what: 'kit saved', subject: id, before: was, after: fields }, ...changes]);
     return findKit(tx, id);
   });

@@ -10,7 +10,7 @@ import {
   type KitView,
   type NeedId,
   type PlainDate,
-  skillsOf,
+  skillsOn,
 } from '@ivrak/core/model';
 import { type Finding, runRules } from '@ivrak/core/rules';
 import { type KeptKit, UPKEEP_PLAN, type UpkeepEvent, upkeepEvents } from '@ivrak/core/upkeep';
@@ -31,7 +31,7 @@ export const judge = (here: Installation, kit: StoredKit, on: PlainDate): Judgem
   return here.memory.of(kit, `judged ${on}`, () => judgeKit(kit, school, here.catalog.container(kit.containerId), on, kindsFor(here, kit)));
 };
 
-export function keptKit(here: Installation, kit: StoredKit, judgement: Judgement): KeptKit {
+export function keptKit(here: Installation, kit: StoredKit, judgement: Judgement, on: PlainDate): KeptKit {
   const school = here.catalog.school(kit.schoolId);
   if (school === undefined) throw new Error(`kit ${kit.id} has an unknown school ${kit.schoolId}`);
   const { id, name, units, inspectedOn, brief } = kit;
@@ -42,7 +42,8 @@ export function keptKit(here: Installation, kit: StoredKit, judgement: Judgement
     inspectedOn,
     school,
     needs: judgement.needs,
-    skills: skillsOf(brief),
+    skills: skillsOn(brief, on),
+    falls: judgement.falls,
     isChecked: brief.securityChecks,
     beside: kit.inSet?.beside,
     alone: kit.inSet?.alone,
@@ -123,7 +124,7 @@ function classOf(here: Installation, kit: StoredKit, on: PlainDate): KitClassVie
   const { brief, layer, units } = kit;
   const problem = {
     school,
-    skills: skillsOf(brief),
+    skills: skillsOn(brief, on),
     isChecked: brief.securityChecks,
     on,
     kits: [{ id: kit.id, units }, ...(kit.inSet?.beside ?? [])],
@@ -173,7 +174,7 @@ export function outlastsFor(here: Installation, kit: StoredKit, today: PlainDate
 export const kitEvents = (here: Installation, kit: StoredKit, from: PlainDate, to: PlainDate) =>
   here.memory.of(kit, `events ${from} ${to}`, () => {
     const judgement = judge(here, kit, from);
-    const events = upkeepEvents(keptKit(here, kit, judgement), from, to, kindsFor(here, kit));
+    const events = upkeepEvents(keptKit(here, kit, judgement, from), from, to, kindsFor(here, kit));
     return events.filter(({ type, need }) => type !== 'gap' || need === null || tellsOf(kit, judgement, need));
   });
 

@@ -1,7 +1,7 @@
 import { kitMassG, kitPriceMinor } from '@ivrak/core/kit';
 import { type CarryKit, type CarryWorld, type LoadoutKit, loadoutKitOf } from '@ivrak/core/loadout';
-import { addDays, BriefSchema, type PlainDate, type ReachTime, type School, skillsOf } from '@ivrak/core/model';
-import { type DerivedNeed, deriveNeeds } from '@ivrak/core/needs';
+import { addDays, BriefSchema, type PlainDate, type ReachTime, type School, skillsOn } from '@ivrak/core/model';
+import { type DerivedNeed, needsOn } from '@ivrak/core/needs';
 import { measuredTimes, type ReachChangesRow, ReachChangesRowSchema, reachPlan } from '@ivrak/core/reach';
 import { hasSlits } from '@ivrak/core/staging';
 import { asc, eq } from 'drizzle-orm';
@@ -20,7 +20,7 @@ function carryKit(here: Installation, kit: StoredKit, school: School, today: Pla
   const { summary } = viewOf(here, kit, today);
   const { id, name, layer, personId, containerId, positionId, schoolId, units, stage, brief } = kit;
   const shown = ({ reason: _, terms: __, override: ___, ...asked }: DerivedNeed): CarryKit['needs'][number] => asked;
-  const ofOne = deriveNeeds(BriefSchema.parse({ ...brief, casualties: 1 }), school);
+  const ofOne = needsOn(BriefSchema.parse({ ...brief, casualties: 1 }), school, today);
   return {
     id,
     name,
@@ -31,7 +31,7 @@ function carryKit(here: Installation, kit: StoredKit, school: School, today: Pla
     schoolId,
     needs: judgement.needs.map(shown),
     needsOfOne: ofOne.map(shown),
-    skills: skillsOf(brief),
+    skills: skillsOn(brief, today),
     isChecked: brief.securityChecks,
     standsAlone: brief.standsAlone,
     units,

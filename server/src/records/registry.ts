@@ -96,6 +96,8 @@ export const STORED_RECORDS: readonly StoredRecord[] = [
     toFile: (kit: typeof kits.$inferSelect) => ({ ...kit, packing: kit.packing ?? null }),
     references: (kit, at, known) => {
       must(known, 'people', kit.personId, `${at}.personId`, 'person');
+      for (const [index, { personId }] of kit.brief.carers.entries())
+        must(known, 'people', personId, `${at}.brief.carers.${index}.personId`, 'person');
       must(known, 'containers', kit.containerId, `${at}.containerId`, 'unknown container');
       must(known, 'positions', kit.positionId, `${at}.positionId`, 'unknown carry position');
       must(known, 'schools', kit.schoolId, `${at}.schoolId`, 'unknown school');

@@ -9,7 +9,7 @@ import {
   type Restock,
   type School,
   type StoredUnit,
-  skillsOf,
+  skillsOn,
 } from '@ivrak/core/model';
 import {
   FreeSpares,
@@ -74,7 +74,7 @@ class Planning {
     if (school === undefined) return [];
     const options: RestockOptions = {
       on: today,
-      skills: skillsOf(kit.brief),
+      skills: skillsOn(kit.brief, today),
       isChecked: kit.brief.securityChecks,
       goesIn: this.goesInto(kit.containerId),
       outlasts: here.memory.of(kit, `outlasts ${today}`, () => outlastsFor(here, kit, today)),
@@ -140,7 +140,7 @@ class Planning {
    * itself.
    */
   private loansOf(need: NeedId, missing: number, kit: StoredKit, school: School): Loan[] {
-    const allowance = { skills: skillsOf(kit.brief), isChecked: kit.brief.securityChecks };
+    const allowance = { skills: skillsOn(kit.brief, this.today), isChecked: kit.brief.securityChecks };
     const key = [need, missing, kit.layer, kit.containerId, school.id, allowance.isChecked, ...allowance.skills].join(' ');
     const borrower = { ...kit, ...allowance, school, goesIn: this.goesInto(kit.containerId) };
     const loans = this.lent.get(key) ?? loansFor({ need, missing }, borrower, this.lenders, this.here.catalog.kinds, this.today);

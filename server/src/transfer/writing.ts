@@ -7,7 +7,7 @@ import type { Installation } from '../installation/installation.ts';
 import type { StoredRecord } from '../records/record.ts';
 import { STORED_RECORDS } from '../records/registry.ts';
 
-export const FORMAT_VERSION = 11;
+export const FORMAT_VERSION = 12;
 
 /** What the file's schema says of one row of a list. */
 export function rowSchema(field: StoredRecord['field']): z.ZodType {

@@ -1,4 +1,4 @@
-import { type PlainDate, skillsOf } from '@ivrak/core/model';
+import { type PlainDate, skillsOn } from '@ivrak/core/model';
 import type { HorizonKit } from '@ivrak/core/upkeep';
 import type { Db } from '../db/database.ts';
 import { people } from '../db/schema.ts';
@@ -12,15 +12,17 @@ export async function horizonKits(here: Installation, db: Db, today: PlainDate):
   return (await listKits(here, db)).flatMap((kit) => {
     const school = here.catalog.school(kit.schoolId);
     if (school === undefined) return [];
+    const { needs } = judge(here, kit, today);
     return [
       {
         id: kit.id,
         name: kit.name,
         layer: kit.layer,
         person: kit.personId === null ? null : (crew.get(kit.personId) ?? null),
-        needs: judge(here, kit, today).needs,
+        needs,
+        brief: kit.brief,
         school,
-        skills: skillsOf(kit.brief),
+        skills: skillsOn(kit.brief, today),
         isChecked: kit.brief.securityChecks,
         units: kit.units,
         beside: kit.inSet?.beside,

@@ -1,5 +1,5 @@
 import type { CoverageProblem, StockKit } from '@ivrak/core/coverage';
-import { skillsOf } from '@ivrak/core/model';
+import { skillsOn } from '@ivrak/core/model';
 import { useMemo } from 'react';
 import { useKit } from '../kit/KitContext.tsx';
 
@@ -12,7 +12,7 @@ export function useProblem(): CoverageProblem {
       needs: judgement.needs,
       school,
       on: today,
-      skills: skillsOf(brief),
+      skills: skillsOn(brief, today),
       isChecked: brief.securityChecks,
       kits: [{ id: kit.id, units } satisfies StockKit, ...beside],
     }),

@@ -11,7 +11,7 @@ import css from './brief.module.css';
 export function BriefWords() {
   const { draft, school, judgement, today } = useKit();
   const [said, setSaid] = useState('');
-  const summary = briefSummary(draft.brief, school);
+  const summary = briefSummary(draft.brief, school, today);
   const asked = judgement.needs.filter(({ ideal }) => ideal > 0);
   const copy = async () => {
     try {

@@ -1,8 +1,27 @@
-import { type Carer, SKILL_FACTS, SKILLS, type Skill, TRAINING_NAMES, TRAINING_SKILLS, TRAININGS, type Training } from '@ivrak/core/model';
+import {
+  addDays,
+  type Carer,
+  countsOn,
+  isLapsedOn,
+  type KnownSkill,
+  knownSkills,
+  type LapsePolicy,
+  type Person,
+  type PlainDate,
+  SKILL_FACTS,
+  SKILLS,
+  type Skill,
+  showDate,
+  TRAINING_NAMES,
+  TRAINING_SKILLS,
+  TRAININGS,
+  type Training,
+} from '@ivrak/core/model';
 import { ActionIcon, Button, Select, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { clsx } from 'clsx';
-import { usePeople } from '../data/queries.ts';
+import { Link } from 'react-router';
+import { useLapsePolicy, usePeople } from '../data/queries.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
 import css from './brief.module.css';
@@ -15,13 +34,18 @@ export function Carers() {
   const { brief, personId } = useKit().draft;
   const set = useBriefField();
   const people = usePeople().data?.people ?? [];
+  const policy = useLapsePolicy();
   const skills = [...TRAINING_SKILLS[brief.training]];
+  const isFirst = brief.carers.length === 0;
+  const free = people.filter(({ id }) => !brief.carers.some((carer) => carer.personId === id));
+  const addPerson = (id: string | null) => {
+    const person = people.find((one) => one.id === id);
+    if (person !== undefined) set({ carers: [...brief.carers, ofCrew(person, policy, isFirst)] });
+  };
   const add = () => {
-    const carrier = people.find(({ id }) => id === personId)?.name;
-    const isFirst = brief.carers.length === 0;
-    const name = isFirst && carrier !== undefined ? carrier : `Carer ${brief.carers.length + 1}`;
     const authorised = brief.training === 'advanced' ? skills.filter((skill) => SKILL_FACTS[skill].needsAuthority) : [];
-    set({ carers: [...brief.carers, { name, carries: isFirst, skills, authorised }] });
+    const name = `Carer ${brief.carers.length + 1}`;
+    set({ carers: [...brief.carers, { name, carries: isFirst, skills, authorised, personId: null, knows: [] }] });
   };
   const change = (index: number, carer: Carer | null) =>
     set({ carers: carer === null ? brief.carers.filter((_, at) => at !== index) : brief.carers.with(index, carer) });
@@ -45,9 +69,20 @@ export function Carers() {
       )}
       {brief.carers.length === 0 && <p className="small muted">{TRAINING_NAMES[brief.training].means}.</p>}
       {brief.carers.length < MOST_CARERS && (
-        <Button variant="default" onClick={add}>
-          {brief.carers.length === 0 ? 'Name the carers and their skills' : 'Add carer'}
-        </Button>
+        <div className={css.carerAdd}>
+          {free.length > 0 && (
+            <Select
+              aria-label="Add somebody of the crew"
+              placeholder="Add somebody of the crew"
+              data={inFront(free, personId).map(({ id, name }) => ({ value: id, label: name }))}
+              value={null}
+              onChange={addPerson}
+            />
+          )}
+          <Button variant="default" onClick={add}>
+            {isFirst ? 'Name the carers and their skills' : free.length > 0 ? 'Add somebody else' : 'Add carer'}
+          </Button>
+        </div>
       )}
       <p className="caution">
         Airways, needles and some other things need training, and in some places authority. They are asked for only where somebody here may
@@ -57,13 +92,66 @@ export function Carers() {
   );
 }
 
+/** Who carries the kit is offered first. */
+const inFront = <T extends { id: string }>(people: readonly T[], personId: string | null): T[] =>
+  people.toSorted((a, b) => Number(b.id === personId) - Number(a.id === personId));
+
+const ofCrew = (person: Person, policy: LapsePolicy, carries: boolean): Carer => ({
+  name: person.name,
+  carries,
+  skills: [],
+  authorised: [],
+  personId: person.id,
+  knows: knownSkills(person, policy),
+});
+
 interface CarerCardProps {
   number: number;
   carer: Carer;
   change: (carer: Carer | null) => void;
 }
 
-function CarerCard({ number, carer, change }: CarerCardProps) {
+function CarerCard(props: CarerCardProps) {
+  return props.carer.personId === null ? <OwnCarer {...props} /> : <CrewCarer {...props} />;
+}
+
+/** Somebody of the crew: what they know stands on the crew's list, with the day on which it lapses. */
+function CrewCarer({ number, carer, change }: CarerCardProps) {
+  const { today } = useKit();
+  return (
+    <div className={css.carer} role="group" aria-label={`Carer ${number}`}>
+      <div className={css.carerHead}>
+        <b>{carer.name}</b>
+        <Toggle label="Carries it" value={carer.carries} onChange={(carries) => change({ ...carer, carries })} />
+        <ActionIcon variant="subtle" size={44} aria-label={`Take ${carer.name} out`} onClick={() => change(null)}>
+          <IconTrash size={20} />
+        </ActionIcon>
+      </div>
+      {carer.knows.length === 0 && <p className="small muted">The crew’s list says nothing that {carer.name} is trained for.</p>}
+      <ul className={css.knows}>
+        {carer.knows.map((known) => (
+          <li key={known.skill} data-state={countsOn(known, today) ? (isLapsedOn(known, today) ? 'lapsed' : 'good') : 'closed'}>
+            {SKILL_FACTS[known.skill].name}
+            {SKILL_FACTS[known.skill].needsAuthority && !known.isAuthorised && <span className="muted"> (not allowed here)</span>}
+            {known.lapsesOn !== null && <span className="small muted"> {knownUntil(known, today)}</span>}
+          </li>
+        ))}
+      </ul>
+      <Link to={`/crew?edit=${carer.personId}`} className="small">
+        Skills and courses on the crew’s list
+      </Link>
+    </div>
+  );
+}
+
+function knownUntil(known: KnownSkill, today: PlainDate): string {
+  const lastGood = known.lapsesOn === null ? '' : showDate(addDays(known.lapsesOn, -1));
+  if (!isLapsedOn(known, today)) return `good until ${lastGood}`;
+  if (!countsOn(known, today)) return `lapsed: was good until ${lastGood}, opens no need any more`;
+  return known.closesOn === null ? `lapsed, was good until ${lastGood}` : `lapsed, counts until ${showDate(addDays(known.closesOn, -1))}`;
+}
+
+function OwnCarer({ number, carer, change }: CarerCardProps) {
   const flip = (list: readonly Skill[], skill: Skill, isOn: boolean): Skill[] =>
     SKILLS.filter((entry) => (entry === skill ? isOn : list.includes(entry)));
   return (

@@ -1,4 +1,4 @@
-import { skillsOf } from '@ivrak/core/model';
+import { skillsOn } from '@ivrak/core/model';
 import { Button, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -56,7 +56,7 @@ export function ComparePage() {
       columnsOf(shown, {
         needs: judgement.needs,
         school,
-        skills: skillsOf(draft.brief),
+        skills: skillsOn(draft.brief, today),
         isChecked: draft.brief.securityChecks,
         on: today,
         catalog,

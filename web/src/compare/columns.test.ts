@@ -1,7 +1,7 @@
 import { type ContentList, ContentListSchema } from '@ivrak/core/buying';
 import { kindCatalog, SCHOOLS } from '@ivrak/core/catalog';
 import { BriefSchema, plainDate, type School, type Unit, UnitSchema } from '@ivrak/core/model';
-import { deriveNeeds } from '@ivrak/core/needs';
+import { needsOn } from '@ivrak/core/needs';
 import { describe, expect, it } from 'vitest';
 import { type Candidate, columnsOf, listCandidate, type Yardstick } from './columns.ts';
 
@@ -9,7 +9,7 @@ const [SCHOOL] = SCHOOLS as readonly [School, ...School[]]; // schools are shipp
 const CATALOG = kindCatalog();
 const yardstick: Yardstick = {
   isChecked: false,
-  needs: deriveNeeds(BriefSchema.parse({ penetrating: true }), SCHOOL),
+  needs: needsOn(BriefSchema.parse({ penetrating: true }), SCHOOL, plainDate('2026-12-02')),
   school: SCHOOL,
   skills: [],
   on: plainDate('2026-11-25'),

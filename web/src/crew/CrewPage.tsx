@@ -1,16 +1,17 @@
 import { plannedOn } from '@ivrak/core/loadout';
-import { type PlacesPlan, SKILL_FACTS } from '@ivrak/core/model';
+import { type PlacesPlan, SKILL_FACTS, showDate } from '@ivrak/core/model';
+import type { CourseDates } from '@ivrak/core/upkeep';
 import { Button } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { CarryNav } from '../carry/CarryNav.tsx';
 import carryCss from '../carry/carry.module.css';
 import { type CarryData, useCarryData } from '../carry/carryData.ts';
 import pagesCss from '../carry/pages.module.css';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
-import { peopleQuery, queryClient, usePeople } from '../data/queries.ts';
+import { peopleQuery, queryClient, usePeople, useUpkeep } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import parts from '../ui/parts.module.css';
@@ -38,22 +39,26 @@ export function CrewPage() {
   );
 }
 
-type Editing = { id: string } | 'new' | null;
+/** Stands in the address for somebody who is not in the crew yet. */
+const NEW = '+';
 
 function Crew({ told, people, places }: { told: CarryData; people: readonly StoredPerson[]; places: StoredPlaces }) {
-  const [editing, setEditing] = useState<Editing>(null);
+  const [params, setParams] = useSearchParams();
+  const editing = params.get('edit');
+  const setEditing = (id: string | null) => setParams(id === null ? {} : { edit: id }, { replace: true });
   const today = plannedOn(
     told.today,
     told.loadouts.map(({ data }) => data),
     told.weeks.map(({ data }) => data),
   );
-  const edited = editing === null || editing === 'new' ? null : (people.find(({ id }) => id === editing.id) ?? null);
+  const courses = useUpkeep().data?.courses ?? [];
+  const edited = people.find(({ id }) => id === editing) ?? null;
   return (
     <div className={css.crew}>
       <section className={css.main}>
         <div className="row">
           <h1 className="grow">The crew</h1>
-          <Button variant="default" onClick={() => setEditing('new')}>
+          <Button variant="default" onClick={() => setEditing(NEW)}>
             Add person
           </Button>
           <Button component={Link} to="/crew/sheet" variant="outline">
@@ -67,7 +72,8 @@ function Crew({ told, people, places }: { told: CarryData; people: readonly Stor
               person={person}
               kits={told.kits.filter(({ personId }) => personId === person.id).map(({ name }) => name)}
               today={today.find(({ personId }) => personId === person.id)?.loadouts.map(({ name }) => name) ?? []}
-              edit={() => setEditing({ id: person.id })}
+              courses={courses.filter(({ personId }) => personId === person.id)}
+              edit={() => setEditing(person.id)}
             />
           ))}
           {people.length === 0 && <p className="muted">Nobody yet. Add the people who carry kits, or may have to fetch one.</p>}
@@ -75,13 +81,8 @@ function Crew({ told, people, places }: { told: CarryData; people: readonly Stor
         <Told told={told} people={people} places={places.data} />
       </section>
       <Places told={told} stored={places} />
-      {editing !== null && (
-        <PersonEditor
-          key={editing === 'new' ? 'new' : editing.id}
-          person={edited}
-          taken={new Set(people.map(({ id }) => id))}
-          close={() => setEditing((now) => (now === editing ? null : now))}
-        />
+      {(edited !== null || editing === NEW) && (
+        <PersonEditor key={editing} person={edited} taken={new Set(people.map(({ id }) => id))} close={() => setEditing(null)} />
       )}
     </div>
   );
@@ -91,11 +92,13 @@ function PersonCard({
   person,
   kits,
   today,
+  courses,
   edit,
 }: {
   person: StoredPerson;
   kits: readonly string[];
   today: readonly string[];
+  courses: readonly CourseDates[];
   edit: () => void;
 }) {
   return (
@@ -131,8 +134,26 @@ function PersonCard({
             )
             .join(', ') || 'nothing yet'}
         </dd>
+        {courses.map((course) => (
+          <CourseLine key={`${course.course}-${course.goodUntil}`} course={course} />
+        ))}
       </dl>
     </article>
+  );
+}
+
+const STATE: Record<CourseDates['state'], string> = { good: '', soon: 'lapses soon', lapsed: 'lapsed', closed: 'lapsed, opens no need' };
+
+function CourseLine({ course: { course, goodUntil, state } }: { course: CourseDates }) {
+  return (
+    <>
+      <dt>course</dt>
+      <dd>
+        {course}, {state === 'lapsed' || state === 'closed' ? 'was good until' : 'good until'}{' '}
+        <span className="mono nowrap">{showDate(goodUntil)}</span>
+        {state !== 'good' && <b className="state-gap"> {STATE[state]}</b>}
+      </dd>
+    </>
   );
 }
 

@@ -5,10 +5,11 @@ import { api } from '../data/client.ts';
 import { RecordPanel } from '../ui/RecordPanel.tsx';
 import { useKeep } from '../ui/useKeep.ts';
 import { useRecordForm } from '../ui/useRecordForm.ts';
+import { CourseFields } from './CourseFields.tsx';
 import css from './crew.module.css';
 import type { StoredPerson } from './queries.ts';
 
-const NOBODY = { id: '', name: '', role: '', skills: [], authorised: [], told: [] } as unknown as Person; // gets its id from its name
+const NOBODY = { id: '', name: '', role: '', skills: [], authorised: [], told: [], courses: [], practised: {} } as unknown as Person; // gets its id from its name
 
 interface PersonEditorProps {
   /** Null: somebody new. */
@@ -48,7 +49,8 @@ export function PersonEditor({ person, taken, close }: PersonEditorProps) {
       <TextInput label="Name" maxLength={80} {...form.getInputProps('name')} />
       <TextInput label="What they do here" maxLength={200} {...form.getInputProps('role')} />
       <SkillFields form={form} />
-      <p className="small muted">Some of these need authority beside training; local protocols win.</p>
+      <CourseFields form={form} />
+      <p className="small muted">Some of these need authority beside training. What is allowed where is local law; local protocols win.</p>
     </RecordPanel>
   );
 }

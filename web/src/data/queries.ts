@@ -1,5 +1,5 @@
 import type { AnswerOf, listPatterns, listSets } from '@ivrak/contract';
-import type { KitView } from '@ivrak/core/model';
+import { defaultLapsePolicy, type KitView, type LapsePolicy } from '@ivrak/core/model';
 import { QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { setCurrency, setMeasures } from '../drawing/figures.ts';
 import { takeShipped, useCatalog } from './catalog.ts';
@@ -25,6 +25,8 @@ export const settingsQuery = queryOptions({
   },
 });
 export const useSettings = () => useQuery(settingsQuery);
+/** What a lapsed course does here. */
+export const useLapsePolicy = (): LapsePolicy => useSettings().data?.lapsedCourses ?? defaultLapsePolicy();
 /** What the server knows of kinds and schools goes into the catalogue, from which every screen reads. */
 export const catalogQuery = queryOptions({
   queryKey: ['catalog'],

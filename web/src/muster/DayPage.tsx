@@ -50,7 +50,7 @@ export function DayPage() {
       <UseButton className={css.use} />
       <Loadouts personId={personId} />
       <Kits kits={mine} name={person?.name} />
-      <Due kits={mine} today={today as PlainDate} />
+      <Due kits={mine} personId={personId} today={today as PlainDate} />
       <p className={css.more}>
         <Link to="/crew/sheet">Crew sheet</Link>
         <Link to="/">All kits</Link>
@@ -119,7 +119,7 @@ const stateText = ({ summary: { gap, readyUntil }, inspectedOn }: MusteredKit): 
     inspectedOn === null ? 'Never looked through.' : `Looked through ${showDate(inspectedOn)}.`
   }`;
 
-function Due({ kits, today }: { kits: readonly MusteredKit[]; today: PlainDate }) {
+function Due({ kits, personId, today }: { kits: readonly MusteredKit[]; personId: string | null; today: PlainDate }) {
   const upkeep = useUpkeep();
   const restock = useRestock();
   const told = useDiscrepancies();
@@ -130,8 +130,9 @@ function Due({ kits, today }: { kits: readonly MusteredKit[]; today: PlainDate }
   const disagreeing = told.data?.discrepancies.filter(({ data }) => isMine(data)).length;
   const events = upkeep.data?.events ?? [];
   const own = restock.data === undefined ? undefined : { ...restock.data, kits: restock.data.kits.filter(isMine) };
+  const courses = upkeep.data?.courses.filter((course) => course.personId === personId);
   const until = addDays(today, DAYS_AHEAD);
-  const due = nextActions(events.filter(isMine), own, today, kits, disagreeing, drills).filter(
+  const due = nextActions(events.filter(isMine), own, today, kits, disagreeing, drills, courses).filter(
     ({ when }) => when === 'now' || when <= until,
   );
   return (

@@ -1,6 +1,6 @@
 import { type BriefTemplate, TEMPLATES } from '@ivrak/core/catalog';
-import { type KitDraft, NEEDS, nothingMadeReady, skillsOf } from '@ivrak/core/model';
-import { deriveNeeds } from '@ivrak/core/needs';
+import { type KitDraft, NEEDS, nothingMadeReady, type PlainDate, skillsOn } from '@ivrak/core/model';
+import { needsOn } from '@ivrak/core/needs';
 import { Button, Radio, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -18,7 +18,7 @@ const STEPS = ['Situation', 'Place', 'Contents', 'Done'] as const;
 type Place = (typeof START_PLACES)['pocket'];
 
 /** The first kit of an empty installation: which situation it is for, where it is carried, what lies in it; then the Bench. */
-export function FirstKit() {
+export function FirstKit({ today }: { today: PlainDate }) {
   const [step, setStep] = useState(0);
   const [template, setTemplate] = useState<BriefTemplate | null>(null);
   const [place, setPlace] = useState<Place>(START_PLACES.pocket);
@@ -41,7 +41,7 @@ export function FirstKit() {
       {step === 0 && <Situations choose={choose} />}
       {step === 1 && <Places {...{ name, setName, place, setPlace }} back={() => setStep(0)} next={() => setStep(2)} />}
       {step === 2 && template !== null && (
-        <Contents template={template} name={name} place={place} back={() => setStep(1)} made={() => setStep(3)} />
+        <Contents template={template} name={name} place={place} today={today} back={() => setStep(1)} made={() => setStep(3)} />
       )}
       {step === 3 && <p role="status">Done. Opening the Bench.</p>}
     </section>
@@ -117,12 +117,13 @@ interface ContentsProps {
   template: BriefTemplate;
   name: string;
   place: Place;
+  today: PlainDate;
   back: () => void;
   made: () => void;
 }
 
 /** What the situation asks for, each with one thing; then the kit is made of what was left ticked. */
-function Contents({ template, name, place, back, made }: ContentsProps) {
+function Contents({ template, name, place, today, back, made }: ContentsProps) {
   const navigate = useNavigate();
   const refresh = useRefresh();
   const { schools, catalog } = useCatalog();
@@ -131,7 +132,7 @@ function Contents({ template, name, place, back, made }: ContentsProps) {
   const [error, setError] = useState<string | null>(null);
   const { brief, layer, schoolId } = template;
   const school = schools.find(({ id }) => id === schoolId);
-  const things = school === undefined ? [] : firstContents(deriveNeeds(brief, school), skillsOf(brief), school, catalog);
+  const things = school === undefined ? [] : firstContents(needsOn(brief, school, today), skillsOn(brief, today), school, catalog);
   const toggle = (need: string) => {
     const next = new Set(left);
     if (!next.delete(need)) next.add(need);

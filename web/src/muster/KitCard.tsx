@@ -145,6 +145,7 @@ function nextLine(kit: MusteredKit): string {
   const what = {
     gap: 'fill the gap',
     lapse: 'a need lapses',
+    skillLapse: 'a course lapses',
     unitLapse: 'a thing lapses',
     orderBy: 'order',
     inspect: 'inspect',

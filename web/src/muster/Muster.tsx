@@ -53,7 +53,7 @@ export function Muster() {
         <Today />
         {all.length === 0 && (
           <Suspense fallback={null}>
-            <FirstKit />
+            <FirstKit today={today as PlainDate} />
           </Suspense>
         )}
         {sets.data?.sets.map((set) => (
@@ -71,7 +71,7 @@ export function Muster() {
           />
         ))}
       </section>
-      <NextActions kits={all} events={upkeep.data?.events} restock={restock.data} today={today as PlainDate} />
+      <NextActions kits={all} upkeep={upkeep.data} restock={restock.data} today={today as PlainDate} />
       <UseButton className={css.use} />
       {isMaking && (
         <Suspense fallback={null}>

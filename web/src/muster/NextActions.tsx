@@ -1,7 +1,7 @@
 import type { PlainDate, Restock } from '@ivrak/core/model';
-import type { UpkeepEvent } from '@ivrak/core/upkeep';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
+import type { Answer } from '../data/client.ts';
 import { useDiscrepancies } from '../data/queries.ts';
 import { useMyDrills } from '../drill/useMyDrills.ts';
 import { nextActions, shortDate, type UsedKit } from './actions.ts';
@@ -11,18 +11,18 @@ const MOST = 9;
 
 /** What to do, in date order: gaps first, with where the missing thing can come from. */
 export function NextActions({
-  events,
+  upkeep,
   restock,
   today,
   kits,
 }: {
-  events: readonly UpkeepEvent[] | undefined;
+  upkeep: Answer<'get', '/api/upkeep'> | undefined;
   restock: Restock | undefined;
   today: PlainDate;
   kits: readonly UsedKit[];
 }) {
   const disagreeing = useDiscrepancies().data?.discrepancies.length;
-  const actions = nextActions(events ?? [], restock, today, kits, disagreeing, useMyDrills());
+  const actions = nextActions(upkeep?.events ?? [], restock, today, kits, disagreeing, useMyDrills(), upkeep?.courses);
   // What whoever acts here is to practise is never pushed out by what the whole crew has to do.
   const shown = actions.filter(({ key }, at) => at < MOST || key.startsWith('drill-'));
   return (

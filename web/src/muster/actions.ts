@@ -1,5 +1,5 @@
 import { NEEDS, type PlainDate, type Restock, showDate } from '@ivrak/core/model';
-import type { UpkeepEvent } from '@ivrak/core/upkeep';
+import type { CourseDates, UpkeepEvent } from '@ivrak/core/upkeep';
 import { kindName } from '../data/catalog.ts';
 import type { DrillDue } from '../drill/useMyDrills.ts';
 
@@ -19,8 +19,9 @@ export const nextActions = (
   used: readonly UsedKit[] = [],
   disagreeing = 0,
   drills: readonly DrillDue[] = [],
+  courses: readonly CourseDates[] = [],
 ): Action[] => {
-  const dated = eventActions(events, today);
+  const dated = inOrder([...eventActions(events, today), ...courseActions(courses, today)]);
   const isNow = ({ when }: Action) => when === 'now';
   // A drill is for today, and after whatever is wrong with a kit.
   return [
@@ -36,6 +37,22 @@ export const nextActions = (
 /** The year is left out where it is the current one or the date lies within a year. */
 export const shortDate = (date: PlainDate, today: PlainDate): string =>
   date.slice(0, 4) === today.slice(0, 4) ? showDate(date).slice(0, 6) : `${showDate(date).slice(0, 6)} ’${date.slice(2, 4)}`;
+
+/** What is due now first; of a day, as it was given. */
+const inOrder = (actions: readonly Action[]): Action[] => {
+  const day = ({ when }: Action) => (when === 'now' ? '' : when);
+  return actions.toSorted((a, b) => (day(a) < day(b) ? -1 : day(a) > day(b) ? 1 : 0));
+};
+
+/** By when to book the next course; one that has lapsed is to be taken again. */
+const courseActions = (courses: readonly CourseDates[], today: PlainDate): Action[] =>
+  courses.map(({ personId, personName, course, goodUntil, bookBy, state }) => ({
+    key: `course-${personId}-${course}`,
+    when: bookBy <= today ? 'now' : bookBy,
+    what: `Book a course for ${personName.split(' ')[0]}`,
+    detail: `${course} · ${state === 'lapsed' || state === 'closed' ? 'was good until' : 'good until'} ${showDate(goodUntil)}`,
+    to: '/crew',
+  }));
 
 /** A kit, as far as it tells of a use that is not closed. */
 export interface UsedKit {
@@ -128,6 +145,7 @@ function eventActions(events: readonly UpkeepEvent[], today: PlainDate): Action[
         dateMissing: 'Read missing dates',
         gap: '',
         lapse: '',
+        skillLapse: '',
       }[event.type];
       const detail = event.type === 'inspect' ? (event.text.split(':')[0] ?? '') : event.kitName;
       return {

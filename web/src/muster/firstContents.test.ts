@@ -1,7 +1,7 @@
 import { kindCatalog, SCHOOLS, TEMPLATES } from '@ivrak/core/catalog';
 import { coverage } from '@ivrak/core/coverage';
-import { addDays, plainDate, skillsOf } from '@ivrak/core/model';
-import { deriveNeeds } from '@ivrak/core/needs';
+import { addDays, plainDate, skillsOn } from '@ivrak/core/model';
+import { needsOn } from '@ivrak/core/needs';
 import { describe, expect, it } from 'vitest';
 import { firstContents } from './firstContents.ts';
 
@@ -15,8 +15,8 @@ describe('the first contents of a kit', () => {
     (_, template) => {
       const school = SCHOOLS.find(({ id }) => id === template.schoolId);
       if (school === undefined) throw new Error(`unknown school ${template.schoolId}`);
-      const needs = deriveNeeds(template.brief, school);
-      const things = firstContents(needs, skillsOf(template.brief), school, CATALOG);
+      const needs = needsOn(template.brief, school, TODAY);
+      const things = firstContents(needs, skillsOn(template.brief, TODAY), school, CATALOG);
       const units = things.map(({ kind, count }, index) => ({
         id: `u${index}`,
         kind: kind.id,
@@ -24,7 +24,10 @@ describe('the first contents of a kit', () => {
         condition: 'ready' as const,
         expiresOn: addDays(TODAY, 400),
       }));
-      const { needs: held } = coverage({ needs, school, on: TODAY, skills: skillsOf(template.brief), kits: [{ id: 'k', units }] }, CATALOG);
+      const { needs: held } = coverage(
+        { needs, school, on: TODAY, skills: skillsOn(template.brief, TODAY), kits: [{ id: 'k', units }] },
+        CATALOG,
+      );
       const served = new Set(things.map(({ need }) => need));
       for (const { need, state } of held) if (served.has(need)) expect(state, need).not.toBe('gap');
       expect(things.length).toBeGreaterThan(3);

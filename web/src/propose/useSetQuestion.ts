@@ -1,6 +1,6 @@
 import { catalogWith, ownKit } from '@ivrak/core/loadout';
 import type { KitView, NeedId } from '@ivrak/core/model';
-import { deriveNeeds } from '@ivrak/core/needs';
+import { needsOn } from '@ivrak/core/needs';
 import type { KitOfSet, SetAsk } from '@ivrak/core/propose';
 import { fetchS, reachPlan } from '@ivrak/core/reach';
 import { useQueries } from '@tanstack/react-query';
@@ -60,7 +60,7 @@ export function useSetQuestion(
     const school = schoolOf(first.draft);
     const kinds = [...catalogWith(shipped, own).values()];
     const conditions = loadout === undefined ? {} : { conditions: loadout.conditions };
-    const needs = deriveNeeds(first.draft.brief, school).flatMap(({ need, ideal }) => (ideal > 0 ? [need] : []));
+    const needs = needsOn(first.draft.brief, school, choices.today).flatMap(({ need, ideal }) => (ideal > 0 ? [need] : []));
     return { kits: [first, ...others] as const, needs, world: { ...choices, kinds, school, plan, own: ownKit(own), ...conditions } };
   }, [carry, choices, shipped, kits, loadoutId, set]);
   return useMemo(() => (about === null ? null : { ...about, ask }), [about, ask]);

@@ -1,7 +1,7 @@
 import { type CoverageProblem, classifyKit, type KitClassing } from '@ivrak/core/coverage';
 import { type Judgement, judgedTogether, judgeKit } from '@ivrak/core/kit';
 import { catalogWith, OWN_ID, ownKit } from '@ivrak/core/loadout';
-import { type KitSet, type NeedId, type PlainDate, skillsOf } from '@ivrak/core/model';
+import { type KitSet, type NeedId, type PlainDate, skillsOn } from '@ivrak/core/model';
 import { catalogNow, containerOf, schoolOf } from '../data/catalog.ts';
 import type { MusteredKit } from '../data/queries.ts';
 
@@ -65,7 +65,7 @@ export function viewOfSet(set: KitSet, kits: readonly MusteredKit[], today: Plai
   const problem: Omit<CoverageProblem, 'needs'> = {
     school,
     on: today,
-    skills: skillsOf(brief),
+    skills: skillsOn(brief, today),
     isChecked: brief.securityChecks,
     kits: [...members.map(({ id, units }) => ({ id, units })), ...own],
   };

@@ -1,5 +1,5 @@
 import { ROLE_NAMES } from '@ivrak/contract';
-import { MEASURES } from '@ivrak/core/model';
+import { type LapsePolicy, MEASURES } from '@ivrak/core/model';
 import { Button, FileButton, Select, TextInput, useMantineColorScheme } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import type { RefObject } from 'react';
@@ -8,7 +8,7 @@ import { Link } from 'react-router';
 import { keptText } from '../away/words.ts';
 import { useAway } from '../data/away.ts';
 import { ApiError, api, messageOf, type ProblemIssue, setWhoAmI, whoAmI } from '../data/client.ts';
-import { queryClient, settingsQuery, usePeople, useSettings } from '../data/queries.ts';
+import { queryClient, settingsQuery, useLapsePolicy, usePeople, useSettings } from '../data/queries.ts';
 import { Phones } from '../sharing/Phones.tsx';
 import { useMe } from '../sharing/queries.ts';
 import { CAUTION } from '../ui/caution.ts';
@@ -30,6 +30,7 @@ export function SettingsPage() {
           <>
             <Crew />
             <Phones />
+            <LapsedCourses />
             <MoneyAndMeasures />
             <Transfer />
             <BeginOwn />
@@ -94,6 +95,46 @@ function Crew() {
     </section>
   );
 }
+
+/** Whether a course that has lapsed closes what it opened, and how long it is only warned of. */
+function LapsedCourses() {
+  const { error, keep } = useKeep();
+  const policy = useLapsePolicy();
+  const save = (lapsedCourses: LapsePolicy) =>
+    void keep(
+      () => api.put('/api/settings', { body: { lapsedCourses } }),
+      () => queryClient.invalidateQueries(),
+    );
+  return (
+    <section className="stack">
+      <h2>Lapsed courses</h2>
+      <Refusal text={error} />
+      <Select
+        label="When a course has lapsed"
+        description="Airways, needles and the like are asked for only where somebody is trained. What is allowed where is local law, whatever stands here."
+        data={[
+          { value: 'closes', label: 'warn, then close what it opened' },
+          { value: 'warns', label: 'only warn' },
+        ]}
+        value={policy.closes ? 'closes' : 'warns'}
+        onChange={(value) => save({ ...policy, closes: value === 'closes' })}
+      />
+      {policy.closes && (
+        <Select
+          label="Warn for"
+          description="Counted from the last good day; a planning value."
+          data={WARN_MONTHS.map((months) => ({
+            value: String(months),
+            label: months === 0 ? 'no time: close at once' : `${months} months`,
+          }))}
+          value={String(policy.warnMonths)}
+          onChange={(value) => value !== null && save({ ...policy, warnMonths: Number(value) })}
+        />
+      )}
+    </section>
+  );
+}
+const WARN_MONTHS = [0, 3, 6, 12, 24] as const;
 
 function MoneyAndMeasures() {
   const { error, keep } = useKeep();

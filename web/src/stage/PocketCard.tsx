@@ -2,7 +2,7 @@ import type { KitClassing } from '@ivrak/core/coverage';
 import { classifyKit } from '@ivrak/core/coverage';
 import type { FitResult } from '@ivrak/core/fit';
 import type { Container, PlainDate } from '@ivrak/core/model';
-import { RUNG_NAMES, RUNGS, type Rung, showDate, skillsOf, type Unit } from '@ivrak/core/model';
+import { RUNG_NAMES, RUNGS, type Rung, showDate, skillsOn, type Unit } from '@ivrak/core/model';
 import { packOrder } from '@ivrak/core/staging';
 import { containerOf } from '../data/catalog.ts';
 import { useKit } from '../kit/KitContext.tsx';
@@ -15,7 +15,7 @@ export function useFacts() {
   const { draft, catalog, school, today, beside } = useKit();
   const problem = {
     school,
-    skills: skillsOf(draft.brief),
+    skills: skillsOn(draft.brief, today),
     isChecked: draft.brief.securityChecks,
     on: today,
     kits: [{ id: 'kit', units: draft.units }, ...beside],

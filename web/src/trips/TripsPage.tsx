@@ -5,7 +5,7 @@ import { Button, Select } from '@mantine/core';
 import { Suspense, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useCatalog } from '../data/catalog.ts';
-import { useKits, usePeople } from '../data/queries.ts';
+import { useKits, useLapsePolicy, usePeople } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { Failure } from '../ui/Failure.tsx';
@@ -117,7 +117,10 @@ function TripSheet({ stored, kits, people, today }: { stored: StoredTrip } & Pic
   const { data: trip, version } = stored;
   const { schools, catalog } = useCatalog();
   const { error, keep } = useKeep();
-  const views = tripSheet(trip, { kits, people, schools, catalog, on: today });
+  const policy = useLapsePolicy();
+  // What lapses before the trip is not there on it.
+  const on = trip.on !== null && trip.on > today ? trip.on : today;
+  const views = tripSheet(trip, { kits, people, schools, catalog, on, policy });
   const all = trip.parts.flatMap(({ kitIds }) => kitIds);
   const tick = (kitId: TickedKit['id']) => {
     const isTicked = trip.ticks.some((one) => one.kitId === kitId);

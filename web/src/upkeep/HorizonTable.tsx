@@ -16,7 +16,7 @@ export function HorizonTable({ rows, today, only }: { rows: readonly HorizonRow[
           <th scope="col">Next inspection</th>
           <th scope="col">Falls on</th>
           <th scope="col">What falls</th>
-          <th scope="col">Order by</th>
+          <th scope="col">Order, book by</th>
         </tr>
       </thead>
       {rows.map((row) => {
@@ -50,8 +50,11 @@ export function HorizonTable({ rows, today, only }: { rows: readonly HorizonRow[
                 <td className={clsx('mono nowrap', line?.isMissing && 'state-gap')}>
                   {line === null ? '–' : line.lapsesOn === null ? 'now' : showDate(line.lapsesOn)}
                 </td>
-                <td>{line === null ? 'nothing in two years' : `${line.need[0]} ${NEEDS[line.need].label}`}</td>
-                <td className="mono nowrap">{line?.orderBy == null ? (line?.isMissing ? 'now' : '–') : showDate(line.orderBy)}</td>
+                <td>
+                  {line === null ? 'nothing in two years' : `${line.need[0]} ${NEEDS[line.need].label}`}
+                  {line?.bookBy != null && <span className="small muted"> with a course</span>}
+                </td>
+                <td className="mono nowrap">{actBy(line)}</td>
               </tr>
             ))}
           </tbody>
@@ -60,3 +63,8 @@ export function HorizonTable({ rows, today, only }: { rows: readonly HorizonRow[
     </table>
   );
 }
+
+const actBy = (line: (HorizonRow['needs'][number] & { isMissing: boolean }) | null): string => {
+  const day = line?.orderBy ?? line?.bookBy ?? null;
+  return day !== null ? showDate(day) : line?.isMissing === true ? 'now' : '–';
+};

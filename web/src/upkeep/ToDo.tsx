@@ -1,5 +1,5 @@
 import { type PlainDate, showDate } from '@ivrak/core/model';
-import type { UpkeepEvent } from '@ivrak/core/upkeep';
+import type { CourseDates, UpkeepEvent } from '@ivrak/core/upkeep';
 import { Button } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useState } from 'react';
@@ -13,11 +13,18 @@ import css from './upkeep.module.css';
 
 const MOST = 9;
 
+interface ToDoProps {
+  kits: readonly MusteredKit[];
+  today: PlainDate;
+  events: readonly UpkeepEvent[];
+  courses: readonly CourseDates[];
+}
+
 /** What to do, in date order, and the kits to look through. */
-export function ToDo({ kits, today, events }: { kits: readonly MusteredKit[]; today: PlainDate; events: readonly UpkeepEvent[] }) {
+export function ToDo({ kits, today, events, courses }: ToDoProps) {
   const restock = useRestock();
   const [isAll, setAll] = useState(false);
-  const actions = nextActions(events, restock.data, today);
+  const actions = nextActions(events, restock.data, today, [], 0, [], courses);
   const due = events.filter(({ type }) => type === 'inspect').sort((a, b) => (a.on < b.on ? -1 : 1));
   const next = due[0];
   return (

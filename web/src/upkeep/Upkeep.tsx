@@ -1,4 +1,4 @@
-import { daysBetween, NEED_IDS, type NeedId, type PlainDate, RUNGS, type Rung, showDate } from '@ivrak/core/model';
+import { daysBetween, NEED_IDS, NEEDS, type NeedId, type PlainDate, RUNGS, type Rung, showDate } from '@ivrak/core/model';
 import type { HorizonRow, UpkeepEvent } from '@ivrak/core/upkeep';
 import { Suspense, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
@@ -9,6 +9,7 @@ import { Tag } from '../drawing/Tag.tsx';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { late } from '../ui/untilItComes.ts';
+import { Courses } from './Courses.tsx';
 import { Discrepancies } from './Discrepancies.tsx';
 import { HeatCard } from './HeatCard.tsx';
 import { HorizonTable } from './HorizonTable.tsx';
@@ -32,7 +33,7 @@ export function Upkeep() {
   if (upkeep.isLoadingError) return <Failure error={upkeep.error} />;
   if (horizon.isLoadingError) return <Failure error={horizon.error} />;
   if (upkeep.data === undefined || horizon.data === undefined) return <Blank label="Reading the dates" />;
-  const { from, to, events } = upkeep.data;
+  const { from, to, events, courses } = upkeep.data;
   const view = params.get('view') ?? 'chart';
   const of = params.get('of') ?? 'kit';
   const only = [...RUNGS, ...NEED_IDS].find((one) => one === params.get('need')) ?? null;
@@ -69,18 +70,19 @@ export function Upkeep() {
         {view === 'table' && <HorizonTable rows={rows} today={from} only={only} />}
         {view === 'dates' && <Dates events={shown} from={from} to={to} />}
         {view !== 'dates' && rows.length === 0 && <p>No two kits are together here: choose another grouping.</p>}
+        <Courses courses={courses.filter((one) => personId === null || one.personId === personId)} />
         <div className={css.cards}>
           <HeatCard />
           <RotationCard />
           <NoticeCard />
         </div>
         <p className="small muted">
-          Lead time of 14 days, a buffer of 7 and the intervals of inspection are planning values. A printed date is never extended. To have
-          the dates in a calendar program on this machine, subscribe to{' '}
+          Lead time of 14 days, a buffer of 7, the intervals of inspection and 60 days to book a course are planning values. A printed date
+          is never extended. To have the dates in a calendar program on this machine, subscribe to{' '}
           <span className="mono">{`${window.location.origin}/api/calendar.ics`}</span>.
         </p>
       </section>
-      <ToDo kits={kits} today={from} events={events} />
+      <ToDo kits={kits} today={from} events={events} courses={courses} />
     </main>
   );
 }
@@ -115,8 +117,10 @@ function Chart({ rows, from, to, only }: { rows: readonly HorizonRow[]; from: Pl
 }
 
 function firstLapse(events: readonly UpkeepEvent[]): string {
-  const first = events.find(({ type }) => type === 'lapse');
+  const first = events.find(({ type }) => type === 'lapse' || type === 'skillLapse');
   if (first === undefined) return 'No need lapses within two years.';
+  if (first.need !== null && first.type === 'skillLapse')
+    return `First to fall, with a course: ${NEEDS[first.need].label} in ${first.kitName}, ${showDate(first.on)}`;
   const name = first.kind === null ? 'a need' : (catalogNow().get(first.kind)?.name ?? first.kind);
   return `First to lapse: ${name} in ${first.kitName}, ${showDate(first.on)}`;
 }

@@ -9,6 +9,7 @@ import css from './upkeep.module.css';
 export const TYPES: Record<UpkeepEvent['type'], string> = {
   gap: 'gap',
   lapse: 'need lapses',
+  skillLapse: 'course lapses',
   unitLapse: 'thing lapses',
   orderBy: 'order by',
   inspect: 'inspect',

@@ -21,6 +21,7 @@ const need = (id: HorizonRow['needs'][number]['need'], lapsesOn: string | null, 
   isHeld,
   lapsesOn: lapsesOn === null ? null : plainDate(lapsesOn),
   orderBy: null,
+  bookBy: null,
 });
 
 describe('a row of the chart', () => {

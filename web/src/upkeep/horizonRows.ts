@@ -36,7 +36,10 @@ export function chartRow(row: HorizonRow, from: PlainDate, only: Rung | NeedId |
     isGap: row.gapNow,
     bars,
     lapses: needs.flatMap(({ lapsesOn, need }) => (lapsesOn === null ? [] : [{ on: lapsesOn, rung: rungOf(need) }])),
-    orders: needs.flatMap(({ orderBy, need }) => (orderBy === null ? [] : [{ on: orderBy, rung: rungOf(need) }])),
+    orders: needs.flatMap(({ orderBy, bookBy, need }) => {
+      const on = orderBy ?? bookBy;
+      return on === null ? [] : [{ on, rung: rungOf(need) }];
+    }),
     inspections: row.inspections,
   };
 }
