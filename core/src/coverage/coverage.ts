@@ -149,6 +149,37 @@ export function leftForSecond(
   return { met: new Table(demands, left).leastMet(), means: meansOf(problem.needs, left) };
 }
 
+/** What a booking takes: pieces of a part of a unit for a need, or beside something that serves one. */
+export interface Taking {
+  unitId: string;
+  kind: string;
+  /** Null: it goes beside something else. */
+  need: NeedId | null;
+  /** Whole units of which it takes something, where nothing else had begun them. */
+  units: number;
+}
+
+/** What the best booking takes out of a stock, need by need as they are asked; what goes beside something comes last. */
+export function takings(problem: CoverageProblem, catalog: KindCatalog): Taking[] {
+  const { rows, demands } = prepare(problem, catalog);
+  const { servings, companions } = new Table(demands, rows).book();
+  const taken = servings.map(({ demand, supplier, towardLeast, towardIdeal }) => ({ demand, supplier, pieces: towardLeast + towardIdeal }));
+  const beside = companions.flatMap((pieces, supplier) => (pieces > 0 ? [{ demand: demands.length, supplier, pieces }] : []));
+  const ofPart = new Map<number, number>();
+  const begun = new Map<string, number>();
+  return [...taken.toSorted((a, b) => a.demand - b.demand), ...beside].map(({ demand, supplier, pieces }): Taking => {
+    const row = rows[supplier] as Row; // a serving is of one of them
+    const { unit, kind, part, scale } = row;
+    const all = (ofPart.get(supplier) ?? 0) + pieces;
+    ofPart.set(supplier, all);
+    const perUnit = (part === 0 ? kind.pieces : (kind.moreParts[part - 1]?.pieces ?? 1)) * scale;
+    const before = begun.get(unit.id) ?? 0;
+    const after = Math.max(before, row.profile.isTool ? 1 : Math.ceil(all / perUnit));
+    begun.set(unit.id, after);
+    return { unitId: unit.id, kind: unit.kind, need: problem.needs[demand]?.need ?? null, units: after - before };
+  });
+}
+
 /** Needs of life-saving rungs that hang on a single thing, and the booking, without dates: for asking of many sets of things. */
 export function assignedWithSingles(problem: CoverageProblem, catalog: KindCatalog): Assigned & { singleNeeds: Set<NeedId> } {
   const prepared = prepare(problem, catalog);

@@ -20,6 +20,8 @@ const answer = (kind: string, more: Partial<DrillAnswer> = {}): DrillAnswer => (
   isFound: true,
   openedS: null,
   appliedS: null,
+  casualty: null,
+  need: null,
   ...more,
 });
 function drill(day: number, answers: DrillAnswer[], personId = 'isla'): Drill {

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { NeedIdSchema } from './need.ts';
 import { ConditionsSchema } from './reach.ts';
 import { TimeSchema } from './time.ts';
 import { KitIdSchema, PersonIdSchema, UnitIdSchema } from './unit.ts';
@@ -17,16 +18,33 @@ export const DrillAnswerSchema = z.object({
   /** From the start until the wrapping was off, and until it sat on a limb of one's own; only of hands, null: not taken. */
   openedS: secondsOn,
   appliedS: secondsOn,
+  /** Of an order: for whom it was taken, the first is 0, and what it closed; null: nothing that was open. */
+  casualty: z.number().int().min(0).max(9).nullable().default(null),
+  need: NeedIdSchema.nullable().default(null),
 });
 export type DrillAnswer = z.output<typeof DrillAnswerSchema>;
+
+/** The made-up event of an order, and how it ended. */
+const OrderedSchema = z.object({
+  seed: z.number().int().min(0),
+  says: z.string().max(200),
+  /** Picks that closed nothing, and those before which the school takes something else. */
+  idle: z.number().int().min(0).max(200),
+  outOfOrder: z.number().int().min(0).max(200),
+  /** Needs left open although the kit would have held them, and those for which there was no more; by casualty. */
+  missed: z.array(z.array(NeedIdSchema).max(20)).max(10),
+  ranOut: z.array(z.array(NeedIdSchema).max(20)).max(10),
+});
 
 /** One sitting: what of a kit a person was asked to find, as it was packed then. */
 export const DrillSchema = z.object({
   id: z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'must be letters, digits and -'),
   personId: PersonIdSchema,
   kitId: KitIdSchema,
-  /** Pointing in the drawing, or the stopwatch and the thing itself. */
-  way: z.enum(['find', 'hands']).default('find'),
+  /** Pointing in the drawing, the stopwatch and the thing itself, or taking what an event asks for. */
+  way: z.enum(['find', 'hands', 'order']).default('find'),
+  /** Of an order. */
+  ordered: OrderedSchema.nullable().default(null),
   /** Of hands: how it was reached for. */
   conditions: ConditionsSchema.nullable().default(null),
   /** Of hands: the practice unit that was used; null: the thing of the kit was only drawn. */

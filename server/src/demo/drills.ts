@@ -31,7 +31,9 @@ export function demoDrills(today: PlainDate, lies: ReadonlyMap<string, ReadonlyM
             : (at * 5 + sitting * 4 + who) % 17 === 0 || (sitting === 6 && at % 5 === 1)
               ? 1
               : 0;
-        return [{ kind, where, seconds, misses, isFound: misses < 2 || sitting > 4, openedS: null, appliedS: null }];
+        return [
+          { kind, where, seconds, misses, isFound: misses < 2 || sitting > 4, openedS: null, appliedS: null, casualty: null, need: null },
+        ];
       });
       const at = `${addDays(today, -daysAgo)}T18:${String(10 + who).padStart(2, '0')}:00.000Z`;
       return [DrillSchema.parse({ id: `demo-drill-${who}-${sitting}`, personId, kitId, at, answers })];

@@ -155,6 +155,14 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../drill/FindPage.tsx')).FindPage,
   },
   {
+    path: '/drill/:id/order',
+    name: 'Order',
+    does: null,
+    isForPhone: true,
+    looks: ['/drill/console-case/order?event=4'],
+    load: async () => (await import('../drill/OrderPage.tsx')).OrderPage,
+  },
+  {
     path: '/drill/:id/hands',
     name: 'Hands',
     does: null,

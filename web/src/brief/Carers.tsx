@@ -129,11 +129,11 @@ function CrewCarer({ number, carer, change }: CarerCardProps) {
       </div>
       {carer.knows.length === 0 && <p className="small muted">The crew’s list says nothing that {carer.name} is trained for.</p>}
       <ul className={css.knows}>
-        {carer.knows.map((known) => (
-          <li key={known.skill} data-state={countsOn(known, today) ? (isLapsedOn(known, today) ? 'lapsed' : 'good') : 'closed'}>
-            {SKILL_FACTS[known.skill].name}
-            {SKILL_FACTS[known.skill].needsAuthority && !known.isAuthorised && <span className="muted"> (not allowed here)</span>}
-            {known.lapsesOn !== null && <span className="small muted"> {knownUntil(known, today)}</span>}
+        {byCourse(carer.knows).map(([course, own]) => (
+          <li key={course} data-state={stateOf(own[0], today)}>
+            <b>{course === '' ? 'Without a course that is written down' : course}</b>{' '}
+            {own[0].lapsesOn !== null && <span className="muted">{knownUntil(own[0], today)}</span>}
+            <span className={css.knownSkills}>{own.map(skillText).join(', ')}</span>
           </li>
         ))}
       </ul>
@@ -143,6 +143,25 @@ function CrewCarer({ number, carer, change }: CarerCardProps) {
     </div>
   );
 }
+
+type Known = [KnownSkill, ...KnownSkill[]];
+
+/** What one course stands for; skills for which none is written down come last. */
+function byCourse(knows: readonly KnownSkill[]): [string, Known][] {
+  const courses = new Map<string, Known>();
+  for (const known of knows) {
+    const own = courses.get(known.course);
+    if (own === undefined) courses.set(known.course, [known]);
+    else own.push(known);
+  }
+  return [...courses].toSorted(([a], [b]) => Number(a === '') - Number(b === ''));
+}
+
+const stateOf = (known: KnownSkill, today: PlainDate): 'good' | 'lapsed' | 'closed' =>
+  !countsOn(known, today) ? 'closed' : isLapsedOn(known, today) ? 'lapsed' : 'good';
+
+const skillText = ({ skill, isAuthorised }: KnownSkill): string =>
+  `${SKILL_FACTS[skill].name}${SKILL_FACTS[skill].needsAuthority && !isAuthorised ? ' (not allowed here)' : ''}`;
 
 function knownUntil(known: KnownSkill, today: PlainDate): string {
   const lastGood = known.lapsesOn === null ? '' : showDate(addDays(known.lapsesOn, -1));

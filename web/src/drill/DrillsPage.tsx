@@ -70,6 +70,9 @@ function Due({ kits }: { kits: readonly MusteredKit[] }) {
                     : `${due.count} due${due.moved > 0 ? `, ${due.moved} of them ${due.moved === 1 ? 'lies' : 'lie'} elsewhere now` : ''}`}
                 </span>
               </span>
+              <Button component={Link} to={`/drill/${id}/order`} variant="subtle" aria-label={`Order on ${name}`}>
+                Order
+              </Button>
               <Button component={Link} to={`/drill/${id}/hands`} variant="subtle" aria-label={`Hands on ${name}`}>
                 Hands
               </Button>

@@ -83,7 +83,7 @@ function useKeeping(answers: readonly DrillAnswer[], isDone: boolean, of: Pick<D
     const { answers: said, of: whose } = latest.current;
     if (isKept || said.length === 0) return;
     sitting.current.isKept = true;
-    keptDrills.add({ id, at, ...whose, way: 'find', conditions: null, practiceId: null, answers: [...said] });
+    keptDrills.add({ id, at, ...whose, way: 'find', conditions: null, practiceId: null, ordered: null, answers: [...said] });
   }, []);
   useEffect(() => {
     if (isDone) keep();

@@ -158,10 +158,11 @@ function Watch({ kit, kind, conditions, practiceId, who }: WatchProps) {
       kitId: kit.id,
       at: startedAt,
       way: 'hands',
+      ordered: null,
       isBlind: false,
       conditions,
       practiceId: practiceId as Drill['practiceId'], // of the stores
-      answers: [{ kind, where: '', seconds: hand, misses: 0, isFound: true, openedS, appliedS }],
+      answers: [{ kind, where: '', seconds: hand, misses: 0, isFound: true, openedS, appliedS, casualty: null, need: null }],
     });
     setKept(true);
     setState({ is: 'ready' });

@@ -50,6 +50,7 @@ export function sit(before: Sitting, deed: Deed): Sitting {
 
 function ended(before: Sitting, { kind, where }: Asked, outcome: 'found' | 'shown', nowMs: number): Sitting {
   const seconds = Math.min(MOST_S, Math.round(Math.max(0, nowMs - before.startedMs) / 100) / 10);
-  const answer = { kind, where, seconds, misses: Math.min(50, before.misses), isFound: outcome === 'found', openedS: null, appliedS: null };
+  const notOf = { openedS: null, appliedS: null, casualty: null, need: null };
+  const answer = { kind, where, seconds, misses: Math.min(50, before.misses), isFound: outcome === 'found', ...notOf };
   return { ...before, outcome, answers: [...before.answers, answer] };
 }

@@ -1,4 +1,4 @@
-import { NEEDS, SKILL_FACTS, showDate } from '@ivrak/core/model';
+import { inWords, NEEDS, SKILL_FACTS, showDate } from '@ivrak/core/model';
 import type { CourseDates } from '@ivrak/core/upkeep';
 import { clsx } from 'clsx';
 import { Link } from 'react-router';
@@ -53,10 +53,15 @@ export function Courses({ courses }: { courses: readonly CourseDates[] }) {
   );
 }
 
-/** "A airway tubes in Console case on 14 Aug 2027" */
+/** "A airway tubes and C vital signs in Console case on 14 Aug 2027" */
 function fallsText({ falls, closesOn, state }: CourseDates): string {
   if (state === 'closed') return `Opens no need since ${closesOn === null ? 'then' : showDate(closesOn)}.`;
   if (falls.length === 0)
     return closesOn === null ? 'Nothing: lapsed courses are only warned of.' : 'No need: others have the skill, or no brief names them.';
-  return falls.map(({ need, kitName, on }) => `${need[0]} ${NEEDS[need].label} in ${kitName} on ${showDate(on)}`).join('; ');
+  const places = new Map<string, string[]>();
+  for (const { need, kitName, on } of falls) {
+    const where = `in ${kitName} on ${showDate(on)}`;
+    places.set(where, [...(places.get(where) ?? []), `${need[0]} ${NEEDS[need].label}`]);
+  }
+  return [...places].map(([where, needs]) => `${inWords(needs)} ${where}`).join('; ');
 }

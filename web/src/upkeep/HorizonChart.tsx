@@ -75,7 +75,7 @@ export function HorizonChart({ rows, from, to }: { rows: readonly ChartRow[]; fr
           <i className={css.mark} data-type="lapse" /> lapses
         </span>
         <span>
-          <i className={css.mark} data-type="orderBy" /> order by
+          <i className={css.mark} data-type="orderBy" /> order or book by
         </span>
         <span>
           <i className={css.mark} data-type="inspect" /> inspect
