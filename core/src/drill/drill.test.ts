@@ -6,7 +6,8 @@ import { type Drill, type DrillAnswer, DrillSchema } from '../model/drill.ts';
 import { plainDate } from '../model/plainDate.ts';
 import { UnitIdSchema } from '../model/unit.ts';
 import { cardsOf, DRILL_PLAN, dueThings, gradeOf, nextDue } from './cards.ts';
-import { drillGrid, worstThing } from './grid.ts';
+import { slowFinds } from './finds.ts';
+import { drillGrid, missesOverTime, worstThing } from './grid.ts';
 import { boxesOf, liesOf } from './lies.ts';
 
 const START = Date.parse('2026-01-05T10:00:00Z');
@@ -121,6 +122,36 @@ describe('who finds what', () => {
     ]);
     expect(worstThing(rows)).toEqual({ kind: 'gauze', asked: 1, missed: 1, slowestS: null });
     expect(worstThing(rows.slice(0, 1))).toBeNull();
+  });
+});
+
+describe('what drills say of a kit', () => {
+  const kit = { id: 'vest', units: ['seal', 'blanket', 'gauze'].map((kind) => ({ id: `${kind}-1`, kind })), modules: [] };
+  const box = (id: string) => ({ id, compartment: 'main', xMm: 0, yMm: 0, zMm: 0, wMm: 1, hMm: 1, dMm: 1 });
+  const packed = { placed: ['seal-1', 'blanket-1', 'gauze-1'].map(box), blockedBy: { 'seal-1': ['blanket-1'] } } as unknown as Parameters<
+    typeof slowFinds
+  >[3]; // what is asked of it
+  const people = [{ id: 'ruth', name: 'Ruth' }];
+  const sitting = (more: Partial<DrillAnswer>) => drill(0, [answer('seal', { where: 'main//behind', ...more })], 'ruth');
+
+  it('is what somebody misses or is slow at where it lies now, and what lies before it', () => {
+    expect(slowFinds([sitting({ seconds: 21 })], kit, people, packed)).toEqual([
+      { kind: 'seal', who: 'Ruth', seconds: 21, behind: ['blanket'] },
+    ]);
+    expect(slowFinds([sitting({ misses: 2 })], kit, people, packed)).toMatchObject([{ seconds: null }]);
+    expect(slowFinds([sitting({ seconds: DRILL_PLAN.slowS })], kit, people, packed)).toEqual([]);
+    expect(slowFinds([sitting({ seconds: 21, where: 'lid//front' })], kit, people, packed)).toEqual([]);
+  });
+
+  it('is, over time, how much of what was asked each of them missed', () => {
+    const drills = [drill(3, [answer('seal'), answer('gauze', { isFound: false })]), drill(1, [answer('seal', { misses: 1 })])];
+    expect(missesOverTime(drills, 'vest', ['isla', 'ruth']).map((own) => own.map(({ asked, missed }) => [asked, missed]))).toEqual([
+      [
+        [1, 1],
+        [2, 1],
+      ],
+      [],
+    ]);
   });
 });
 

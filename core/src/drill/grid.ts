@@ -22,7 +22,7 @@ export function drillGrid(drills: readonly Drill[], kitId: string, personIds: re
   return kinds.map((kind) => ({ kind, cells: cards.map((own) => cellOf(own.get(kind))) }));
 }
 
-function cellOf(card: DrillCard | undefined): GridCell | null {
+export function cellOf(card: DrillCard | undefined): GridCell | null {
   if (card === undefined) return null;
   const last = card.times.slice(-LAST);
   const found = last.filter((time) => time !== null).toSorted((a, b) => a - b);
@@ -56,3 +56,23 @@ export function worstThing(rows: readonly GridRow[]): WorstThing | null {
   const bad = things.filter(({ missed, slowestS }) => missed > 0 || (slowestS ?? 0) > DRILL_PLAN.slowS);
   return bad.toSorted((a, b) => b.missed - a.missed || (b.slowestS ?? 0) - (a.slowestS ?? 0))[0] ?? null;
 }
+
+/** Of one sitting, how much of what was asked was missed. */
+export interface SittingPoint {
+  at: string;
+  asked: number;
+  missed: number;
+}
+
+/** Sittings of each person with a kit in the order of their times: how often things were missed. */
+export const missesOverTime = (drills: readonly Drill[], kitId: string, personIds: readonly string[]): SittingPoint[][] =>
+  personIds.map((personId) =>
+    drills
+      .filter((drill) => drill.way === 'find' && drill.kitId === kitId && drill.personId === personId)
+      .toSorted((a, b) => Date.parse(a.at) - Date.parse(b.at))
+      .map(({ at, answers }) => ({
+        at,
+        asked: answers.length,
+        missed: answers.filter(({ isFound, misses }) => !isFound || misses > 0).length,
+      })),
+  );

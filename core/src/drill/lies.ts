@@ -3,7 +3,7 @@ import { MODULE_PREFIX } from '../kit/kitFit.ts';
 import type { Module } from '../model/kit.ts';
 
 /** A packing, as far as it tells where things lie; of one in short there is nothing to tell. */
-type Packed = Partial<Pick<FitResult, 'placed' | 'blockedBy' | 'blocks'>>;
+export type Packed = Partial<Pick<FitResult, 'placed' | 'blockedBy' | 'blocks'>>;
 
 /** Boxes that hold a unit: its own, those of its pieces, its block's, or its module's. */
 export function boxesOf(unitId: string, packed: Packed, modules: readonly Pick<Module, 'id' | 'unitIds'>[]): PlacedItem[] {

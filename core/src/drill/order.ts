@@ -1,4 +1,4 @@
-import { coverageNow, takings } from '../coverage/coverage.ts';
+import { coverageNow, type Taking, takings } from '../coverage/coverage.ts';
 import type { CoverageProblem, StockUnit } from '../coverage/problem.ts';
 import type { KindCatalog } from '../model/kind.ts';
 import { NEEDS, type NeedId } from '../model/need.ts';
@@ -96,9 +96,11 @@ export function schoolTakes(event: DrillEvent, world: OrderWorld): SchoolTakes[]
     const leans = (kind: string) => Object.keys(world.catalog.get(kind)?.requires ?? {}).length > 0;
     // What goes beside something is named with the first that leans on anything.
     const leaning = taken.find(({ need, kind }) => need !== null && leans(kind))?.need ?? problem.needs[0]?.need;
-    const rows = takenFor(event, casualty, left, world).map((row): SchoolTakes => {
+    const planned = takenFor(event, casualty, left, world);
+    const beside = toolsBeside(event, casualty, { taken, planned, left }, world);
+    const rows = planned.map((row): SchoolTakes => {
       const counts = new Map<string, number>();
-      for (const { kind, need, units } of taken)
+      for (const { kind, need, units } of [...taken, ...beside])
         if ((need ?? leaning) === row.need && units > 0) counts.set(kind, (counts.get(kind) ?? 0) + units);
       return { ...row, takes: [...counts].map(([kind, count]) => ({ kind, count })) };
     });
@@ -108,6 +110,30 @@ export function schoolTakes(event: DrillEvent, world: OrderWorld): SchoolTakes[]
     });
     return rows;
   });
+}
+
+/** Tools without which something that is taken serves nothing: they are not used up, so no booking names them. */
+function toolsBeside(
+  event: DrillEvent,
+  casualty: number,
+  { taken, planned, left }: { taken: readonly Taking[]; planned: readonly NeedTaken[]; left: readonly StockUnit[] },
+  world: OrderWorld,
+): Taking[] {
+  let held = taken.flatMap(({ unitId, units }) => {
+    const unit = left.find(({ id }) => id === unitId);
+    return unit === undefined || units === 0 ? [] : [{ ...unit, count: units }];
+  });
+  const beside: Taking[] = [];
+  for (const { need, have } of planned)
+    for (const unit of left) {
+      const had = (units: readonly StockUnit[]) => takenFor(event, casualty, units, world).find((one) => one.need === need)?.have ?? 0;
+      if (world.catalog.get(unit.kind)?.tool !== true || held.some(({ id }) => id === unit.id) || had(held) >= have) continue;
+      const more = [...held, { ...unit, count: 1 }];
+      if (had(more) <= had(held)) continue;
+      held = more;
+      beside.push({ unitId: unit.id, kind: unit.kind, need, units: 1 });
+    }
+  return beside;
 }
 
 /** How an order went beside that of the school. */

@@ -56,3 +56,13 @@ export const DrillSchema = z.object({
   answers: z.array(DrillAnswerSchema).min(1, 'holds no answer').max(60),
 });
 export type Drill = z.output<typeof DrillSchema>;
+
+/** What drills say of one thing of a kit, as it lies now, that somebody misses or is slow to find. */
+export interface SlowFind {
+  kind: string;
+  who: string;
+  /** Median, s; null: mostly missed. */
+  seconds: number | null;
+  /** Kinds that lie in front of it. */
+  behind: string[];
+}

@@ -73,7 +73,7 @@ export {
   LapsePolicySchema,
 } from './course.ts';
 export { type Discrepancy, DiscrepancySchema } from './discrepancy.ts';
-export { type Drill, type DrillAnswer, DrillSchema } from './drill.ts';
+export { type Drill, type DrillAnswer, DrillSchema, type SlowFind } from './drill.ts';
 export { FAMILIES, type Family } from './family.ts';
 export {
   type DrawingId,

@@ -7,6 +7,7 @@ import { type FitResult, OUTCOME_MAKES } from '../fit/problem.ts';
 import { type CarryCheck, kitCarry } from '../kit/carryCheck.ts';
 import { type Brief, skillsOf } from '../model/brief.ts';
 import type { Container, Position } from '../model/container.ts';
+import type { SlowFind } from '../model/drill.ts';
 import type { Family } from '../model/family.ts';
 import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
@@ -51,6 +52,8 @@ export interface RuleFacts {
   packedOuter?: FitResult['outer'];
   /** In which compartment each thing lies, from the packing; absent: not packed as it is now. */
   lies?: ReadonlyMap<string, string>;
+  /** What drills say that somebody misses or is slow to find; absent: not asked for here. */
+  finds?: readonly SlowFind[];
   /** What a logger at its place has told; null or absent: nothing did. */
   heat?: Pick<Heat, 'mktCelsius' | 'maxCelsius'> | null;
 }
@@ -99,8 +102,16 @@ export class Facts {
   get brief(): Brief {
     return this.given.brief;
   }
+  get finds(): readonly SlowFind[] {
+    return this.given.finds ?? [];
+  }
   get today(): PlainDate {
     return this.given.today;
+  }
+
+  /** As the catalogue has it, in a sentence. */
+  nameOf(kind: string): string {
+    return (this.given.catalog.get(kind)?.name ?? kind).toLowerCase();
   }
 
   /** Good things of these families. */

@@ -7,6 +7,7 @@ import { Random } from '../fit/random.ts';
 import { judgeKit } from '../kit/judgement.ts';
 import { type Brief, BriefSchema, type Carer } from '../model/brief.ts';
 import type { Position } from '../model/container.ts';
+import type { SlowFind } from '../model/drill.ts';
 import { type KitDraft, nothingMadeReady } from '../model/kit.ts';
 import { addDays, type PlainDate, plainDate, showDate } from '../model/plainDate.ts';
 import { CONDITIONS, PersonIdSchema, type Unit, UnitSchema } from '../model/unit.ts';
@@ -32,6 +33,7 @@ interface Kit {
   stage?: Partial<KitDraft['stage']>;
   /** Compartments by unit, from a packing. */
   lies?: Record<string, string>;
+  finds?: SlowFind[];
 }
 
 const carer = (name: string, skills: Carer['skills']): Carer => ({
@@ -45,7 +47,17 @@ const carer = (name: string, skills: Carer['skills']): Carer => ({
 const unitOf = (laid: Laid, index: number): Unit =>
   UnitSchema.parse({ id: `u${index}`, count: 1, condition: 'ready', ...(typeof laid === 'string' ? { kind: laid } : laid) });
 
-function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', position = 'vest-front', packedMm = null, stage, lies }: Kit) {
+function factsOf({
+  units,
+  brief,
+  layer = 'worn',
+  container = 'belt-pouch',
+  position = 'vest-front',
+  packedMm = null,
+  stage,
+  lies,
+  finds,
+}: Kit) {
   const draft: KitDraft = {
     name: 'Kit',
     layer,
@@ -73,6 +85,7 @@ function factsOf({ units, brief, layer = 'worn', container = 'belt-pouch', posit
     catalog: CATALOG,
     packedMm,
     ...(lies === undefined ? {} : { lies: new Map(Object.entries(lies)) }),
+    ...(finds === undefined ? {} : { finds }),
   };
 }
 /** The same facts with other contents, judged anew. */
@@ -364,6 +377,13 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
       { units: ['marker'], brief: { training: 'untrained' } },
       { units: ['windlass-tourniquet'], brief: { training: 'bleedingControl' } },
     ],
+  },
+  'not-found-in-drills': {
+    fires: {
+      units: ['vented-seals', 'foil-blanket'],
+      finds: [{ kind: 'vented-seals', who: 'Ruth', seconds: 21, behind: ['foil-blanket'] }],
+    },
+    quiet: [{ units: ['vented-seals'] }, { units: ['marker'], finds: [{ kind: 'vented-seals', who: 'Ruth', seconds: null, behind: [] }] }],
   },
   'course-lapsed': {
     fires: { units: [], brief: { carers: [knowing(addDays(TODAY, -3), addDays(TODAY, 180))] } },

@@ -10,6 +10,7 @@ import { kits, units } from '../db/schema.ts';
 import { Problem, unacceptable } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
+import { findsOf } from './finds.ts';
 import { leaveSet } from './inSets.ts';
 import type { SentTo } from './laidOut.ts';
 import { claimKit, createKit, findKept, findKit, listKits, saveKit } from './store.ts';
@@ -40,7 +41,9 @@ export const kitRoutes = (here: Installation): Served[] => [
     const kit = await findKit(here.db, params.id);
     const on = query.on ?? here.today();
     const judgement = judge(here, kit, on);
-    const { open, aside } = siftFindings(findingsOf(here, kit, judgement, packedOf(here, kit, judgement), on), kit.setAside);
+    const packed = packedOf(here, kit, judgement);
+    const finds = await findsOf(here.db, kit, packed, on);
+    const { open, aside } = siftFindings(findingsOf(here, kit, judgement, packed, on, finds), kit.setAside);
     return {
       findings: open.map(({ before: _, ...finding }) => finding),
       setAside: aside.map(({ entry: { rule, reason, on: since } }) => ({ rule, reason, on: since })),

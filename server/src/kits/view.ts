@@ -10,6 +10,7 @@ import {
   type KitView,
   type NeedId,
   type PlainDate,
+  type SlowFind,
   skillsOn,
 } from '@ivrak/core/model';
 import { type Finding, runRules } from '@ivrak/core/rules';
@@ -69,6 +70,7 @@ export function findingsOf(
   judgement: Judgement,
   packed: StoredPacking['result'] | null,
   on: PlainDate,
+  finds: readonly SlowFind[] = [],
 ): Finding[] {
   const school = here.catalog.school(draft.schoolId);
   if (school === undefined) throw new Error(`unknown school ${draft.schoolId}`);
@@ -86,6 +88,7 @@ export function findingsOf(
     packedOuter: packed?.outer,
     lies: packed?.placed === undefined ? undefined : liesIn({ placed: packed.placed, blocks: packed.blocks }),
     heat: here.heat.at(draft.positionId)?.heat ?? null,
+    finds,
   });
 }
 

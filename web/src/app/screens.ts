@@ -147,6 +147,13 @@ export const SCREENS: readonly Screen[] = [
     load: async () => (await import('../drill/DrillsPage.tsx')).DrillsPage,
   },
   {
+    path: '/drill/crew',
+    name: 'Whole crew',
+    does: 'who fetches which kit from where, in how many seconds',
+    looks: ['/drill/crew'],
+    load: async () => (await import('../drill/WholeCrew.tsx')).WholeCrew,
+  },
+  {
     path: '/drill/:id',
     name: 'Find it',
     does: null,

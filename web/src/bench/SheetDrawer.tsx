@@ -1,11 +1,14 @@
 import { useDroppable } from '@dnd-kit/core';
+import { slowFinds } from '@ivrak/core/drill';
 import { liesIn } from '@ivrak/core/kit';
 import { type Finding, runRules, siftFindings } from '@ivrak/core/rules';
 import { Button, Drawer } from '@mantine/core';
 import { clsx } from 'clsx';
 import { type ReactNode, type RefObject, useDeferredValue, useMemo, useState } from 'react';
 import { containerOf, positionOf } from '../data/catalog.ts';
+import { usePeople } from '../data/queries.ts';
 import { useHeat } from '../data/upkeep.ts';
+import { useDrills } from '../drill/queries.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import parts from '../ui/parts.module.css';
 import { useIsPhone } from '../ui/phone.ts';
@@ -87,9 +90,19 @@ function WideDrawer({ name, tab, setTab, searchRef, children }: SheetDrawerProps
 
 function useFindings(): Finding[] {
   // What there is to say may come a moment after the figures: each fix is tried before it is advised.
-  const { draft, judgement, school, catalog, today, packing, beside } = useDeferredValue(useKit());
+  const { kit, draft, judgement, school, catalog, today, packing, beside } = useDeferredValue(useKit());
   const { result } = packing;
+  const drills = useDrills().data?.drills;
+  const people = usePeople().data?.people;
   const heat = useHeat().data?.places.find(({ positionId }) => positionId === draft.positionId)?.log ?? null;
+  const { id } = kit;
+  const finds = useMemo(
+    () =>
+      result === null || drills === undefined
+        ? []
+        : slowFinds(drills, { id, units: draft.units, modules: draft.modules }, people ?? [], result),
+    [result, drills, people, id, draft.units, draft.modules],
+  );
   return useMemo(
     () =>
       runRules({
@@ -106,8 +119,9 @@ function useFindings(): Finding[] {
         packedOuter: result?.outer,
         lies: result === null ? undefined : liesIn(result),
         heat,
+        finds,
       }),
-    [draft, judgement.coverage, beside, school, catalog, today, result, heat],
+    [draft, judgement.coverage, beside, school, catalog, today, result, heat, finds],
   );
 }
 

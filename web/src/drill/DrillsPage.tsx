@@ -1,14 +1,20 @@
-import { DRILL_PLAN, drillGrid, type GridCell, type GridRow, worstThing } from '@ivrak/core/drill';
+import { DRILL_PLAN, drillGrid, type GridCell, type GridRow, missesOverTime, worstThing } from '@ivrak/core/drill';
+import type { Drill } from '@ivrak/core/model';
 import { Button, Select } from '@mantine/core';
 import { clsx } from 'clsx';
+import { Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { kindName } from '../data/catalog.ts';
 import { type MusteredKit, useKits, usePeople } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
+import { late } from '../ui/untilItComes.ts';
 import css from './drill.module.css';
+import { missedShare, type PersonLine } from './lapsesOption.ts';
 import { type Drills, useDrills, useDrillsDue, useSittings, useWho } from './queries.ts';
 import { worstText } from './words.ts';
+
+const LapsesChart = late(async () => (await import('./LapsesChart.tsx')).LapsesChart);
 
 /** What is due for whoever drills, and who of the crew finds what in how many seconds. */
 export function DrillsPage() {
@@ -25,7 +31,10 @@ export function DrillsPage() {
     <main id="main" className={clsx(css.drill, css.isWide)}>
       <header className={css.head}>
         <h1>Drill</h1>
-        <p className="muted">Owning a kit is not knowing it: who finds what, and how fast. It teaches no treatment.</p>
+        <p className="muted">
+          Owning a kit is not knowing it: who finds what, and how fast. It teaches no treatment.{' '}
+          <Link to="/drill/crew">Whole crew: who fetches which kit</Link>
+        </p>
       </header>
       <Due kits={all} />
       {kit !== undefined && (
@@ -131,8 +140,44 @@ function Grid({ kit, known }: { kit: MusteredKit; known: Drills }) {
         </table>
       </div>
       <p className="small muted">Median of the last three sittings. A dash: never asked.</p>
+      <Lapses kitId={kit.id} sittings={sittings} people={people} />
     </>
   );
+}
+
+/** How much of what was asked was missed, over time: in words, and drawn. */
+function Lapses({
+  kitId,
+  sittings,
+  people,
+}: {
+  kitId: string;
+  sittings: readonly Drill[];
+  people: readonly { id: string; name: string }[];
+}) {
+  const lines = useMemo(() => {
+    const all = missesOverTime(
+      sittings,
+      kitId,
+      people.map(({ id }) => id),
+    );
+    return people.map(({ name }, index) => ({ name, points: all[index] ?? [] })).filter(({ points }) => points.length > 1);
+  }, [sittings, kitId, people]);
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label="Missed over time">
+      <h2>Missed over time</h2>
+      <p className="small muted">Of what was asked at each sitting: {lines.map(lapseText).join('; ')}.</p>
+      <Suspense fallback={<Blank label="Drawing the line" />}>
+        <LapsesChart people={lines} />
+      </Suspense>
+    </section>
+  );
+}
+
+function lapseText({ name, points }: PersonLine): string {
+  const [first, last] = [points[0], points.at(-1)];
+  return first === undefined || last === undefined ? name : `${name} ${missedShare(first)} % at first, ${missedShare(last)} % now`;
 }
 
 function Row({ row: { kind, cells } }: { row: GridRow }) {

@@ -1,12 +1,13 @@
-import { PRACTICE_USES, usesOf } from '@ivrak/core/drill';
+import { PRACTICE_USES, plannedHandS, usesOf } from '@ivrak/core/drill';
 import { type Conditions, type Drill, HANDS, HANDS_NAMES, type KitView, plainConditions } from '@ivrak/core/model';
 import { measuredOf, measuredTimes } from '@ivrak/core/reach';
 import { Button, Select, Switch } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { keptDrills } from '../away/keptDrills.ts';
-import { useCarryData } from '../carry/carryData.ts';
+import { useCarryData, worldOf } from '../carry/carryData.ts';
+import { useKnown } from '../carry/useCarryWorker.ts';
 import { kindName } from '../data/catalog.ts';
 import { kitQuery, useStores } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
@@ -209,13 +210,19 @@ function Watch({ kit, kind, conditions, practiceId, who }: WatchProps) {
 
 /** What was measured before under these conditions. */
 function Before({ kit, kind, conditions }: Pick<WatchProps, 'kit' | 'kind' | 'conditions'>) {
-  const times = useCarryData().data?.times ?? [];
-  const known = measuredOf(measuredTimes(times), { kitId: kit.id, kind, positionId: kit.positionId, conditions });
+  const carry = useCarryData().data;
+  const things = useKnown();
+  const known = measuredOf(measuredTimes(carry?.times ?? []), { kitId: kit.id, kind, positionId: kit.positionId, conditions });
+  const plannedS = useMemo(
+    () => (carry === undefined ? null : plannedHandS(kit.id, kind, conditions, worldOf(carry, things))),
+    [carry, kit.id, kind, conditions, things],
+  );
+  const planned = plannedS === null ? 'not in reach by planning values' : `planned ${plannedS.toFixed(1)} s`;
   return (
     <p className="muted">
       {known === null
-        ? 'Never measured like this: Carry goes by planning values.'
-        : `So far ${known.medianS.toFixed(1)} s, the median of the last ${known.count}.`}
+        ? `Never measured like this: Carry goes by planning values, ${planned}.`
+        : `So far ${known.medianS.toFixed(1)} s, the median of the last ${known.count}; ${planned}.`}
     </p>
   );
 }
