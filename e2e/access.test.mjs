@@ -15,6 +15,11 @@ describe('every screen, by day and at dusk', () => {
         await looker.page.evaluate((value) => document.documentElement.setAttribute('data-mantine-color-scheme', value), scheme);
         await looker.isAccessible(`${where} (${scheme})`, { onlyContrast: scheme === 'dark' });
       }
+      if (path.startsWith('/drill')) {
+        await looker.page.evaluate(() => document.documentElement.setAttribute('data-lamp', 'red'));
+        await looker.isAccessible(`${where} (red lamp)`, { onlyContrast: true });
+        await looker.page.evaluate(() => document.documentElement.removeAttribute('data-lamp'));
+      }
       await looker.fitsAcross(where);
     };
     await looker.goTo(`${scene.server.url}/nowhere`);
