@@ -6,7 +6,7 @@ import { benchBuying } from './bench-buying.mjs';
 import { benchCarry } from './bench-carry.mjs';
 import { benchFitQuality, benchLists } from './bench-fit.mjs';
 import { BASE, benchHands } from './bench-hands.mjs';
-import { benchPage } from './bench-page.mjs';
+import { benchDrill, benchPage } from './bench-page.mjs';
 import { benchPhones } from './bench-phones.mjs';
 import { benchPropose } from './bench-propose.mjs';
 import { benchSets } from './bench-sets.mjs';
@@ -269,6 +269,7 @@ const PARTS = {
   sets: () => benchSets(report),
   use: () => benchUse(report),
   phones: () => benchPhones(report),
+  drill: () => benchDrill(report),
   frames: benchFrames,
   repaint: benchRepaint,
   upkeep: async () => {
@@ -293,6 +294,7 @@ benchPage(report);
 await benchServer();
 await benchUse(report);
 await benchPhones(report);
+await benchDrill(report);
 await benchSets(report);
 await benchRepaint();
 await benchFrames();

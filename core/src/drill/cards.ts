@@ -28,15 +28,18 @@ export interface DrillCard {
 export function cardsOf(drills: readonly Drill[], personId: string, kitId: string): Map<string, DrillCard> {
   const cards = new Map<string, DrillCard>();
   const own = drills
-    .filter((drill) => drill.personId === personId && drill.kitId === kitId && drill.way === 'find')
+    .filter((drill) => drill.personId === personId && drill.kitId === kitId && (drill.way === 'find' || drill.way === 'use'))
     .toSorted((a, b) => Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : 1));
-  for (const { at, answers } of own)
+  for (const { at, answers, way } of own)
     for (const answer of answers) {
       const before = cards.get(answer.kind);
       const now = new Date(at);
-      const { card } = scheduler.next(before?.card ?? createEmptyCard(now), now, gradeOf(answer));
+      // Who found it when it counted has recalled it; nobody held a watch to it.
+      const grade = way === 'use' ? Rating.Good : gradeOf(answer);
+      const { card } = scheduler.next(before?.card ?? createEmptyCard(now), now, grade);
+      const times = before?.times ?? [];
       const seconds = answer.isFound && answer.misses === 0 ? answer.seconds : null;
-      cards.set(answer.kind, { card, last: answer, lastAt: at, times: [...(before?.times ?? []), seconds] });
+      cards.set(answer.kind, { card, last: answer, lastAt: at, times: way === 'use' ? times : [...times, seconds] });
     }
   return cards;
 }

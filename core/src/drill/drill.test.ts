@@ -2,12 +2,15 @@ import fc from 'fast-check';
 import { createEmptyCard, fsrs, type Grade } from 'ts-fsrs';
 import { describe, expect, it } from 'vitest';
 import { rounds, seeded } from '../../testing/rounds.ts';
+import { kindCatalog } from '../catalog/kinds.ts';
 import { type Drill, type DrillAnswer, DrillSchema } from '../model/drill.ts';
+import type { Skill } from '../model/need.ts';
 import { plainDate } from '../model/plainDate.ts';
-import { UnitIdSchema } from '../model/unit.ts';
+import { PersonIdSchema, UnitIdSchema } from '../model/unit.ts';
 import { cardsOf, DRILL_PLAN, dueThings, gradeOf, nextDue } from './cards.ts';
 import { slowFinds } from './finds.ts';
 import { drillGrid, missesOverTime, worstThing } from './grid.ts';
+import { practisedLast } from './hands.ts';
 import { boxesOf, liesOf } from './lies.ts';
 
 const START = Date.parse('2026-01-05T10:00:00Z');
@@ -103,6 +106,40 @@ describe('what is asked', () => {
     const own = drill(0, [answer('seal')]);
     expect(ask([own], there, '2026-01-06').map(({ why }) => why)).toEqual(['moved']);
     expect(ask([own, drill(0.5, [answer('seal', { where: 'lid//front' })])], there, '2026-01-06')).toEqual([]);
+  });
+});
+
+describe('when a skill was practised last', () => {
+  it('is the later of what was written down and the thing in hand, of skills that they have', () => {
+    const isla = {
+      id: PersonIdSchema.parse('isla'),
+      skills: ['tourniquet', 'seal', 'packing'] as Skill[],
+      practised: { seal: plainDate('2026-05-01') },
+    };
+    const hands = (day: number, kind: string) => DrillSchema.parse({ ...drill(day, [answer(kind)]), way: 'hands' });
+    const drills = [
+      hands(3, 'windlass-tourniquet'),
+      hands(1, 'windlass-tourniquet'),
+      hands(2, 'vented-seals'),
+      hands(2, 'nasal-airway-28'),
+    ];
+    expect(practisedLast(isla, drills, kindCatalog())).toEqual([
+      ['tourniquet', '2026-01-08'],
+      ['seal', '2026-05-01'],
+    ]);
+    expect(practisedLast(isla, [drill(9, [answer('windlass-tourniquet')])], kindCatalog())).toEqual([['seal', '2026-05-01']]);
+  });
+});
+
+describe('a real use', () => {
+  it('counts as recall where the person says so: it comes up later, and no time is made up for it', () => {
+    const asked = drill(0, [answer('seal', { seconds: 12 })]);
+    const used = DrillSchema.parse({ ...drill(9, [answer('seal', { seconds: 0 })]), way: 'use' });
+    const [before, after] = [[asked], [asked, used]].map((drills) => cardsOf(drills, 'isla', 'vest').get('seal'));
+    expect((nextDue(after) ?? '') > (nextDue(before) ?? '')).toBe(true);
+    expect(after?.times).toEqual([12]);
+    expect(drillGrid([used], 'vest', ['isla'], ['seal'])).toEqual([{ kind: 'seal', cells: [null] }]);
+    expect(missesOverTime([used], 'vest', ['isla'])).toEqual([[]]);
   });
 });
 

@@ -23,7 +23,7 @@ export function drillGrid(drills: readonly Drill[], kitId: string, personIds: re
 }
 
 export function cellOf(card: DrillCard | undefined): GridCell | null {
-  if (card === undefined) return null;
+  if (card === undefined || card.times.length === 0) return null;
   const last = card.times.slice(-LAST);
   const found = last.filter((time) => time !== null).toSorted((a, b) => a - b);
   // Of as many misses as finds nothing is promised.

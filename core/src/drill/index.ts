@@ -3,6 +3,6 @@ export { type DrillEvent, drillEvent, eventNeedText } from './event.ts';
 export { type FetchLine, fetchLines } from './fetching.ts';
 export { slowFinds } from './finds.ts';
 export { drillGrid, type GridCell, type GridRow, missesOverTime, type SittingPoint, type WorstThing, worstThing } from './grid.ts';
-export { PRACTICE_USES, plannedHandS, usesOf } from './hands.ts';
+export { PRACTICE_USES, plannedHandS, practisedLast, usesOf } from './hands.ts';
 export { boxesOf, liesOf } from './lies.ts';
 export { isClosed, leftIn, type OrderPick, type OrderWorld, orderResult, pickedOf, standing } from './order.ts';

@@ -2,7 +2,7 @@ import { classifyKit, gradeOf, type KitClassing } from '../coverage/index.ts';
 import { KIT_CLASSES } from '../coverage/kitClass.ts';
 import type { Person } from '../model/answers.ts';
 import { countingSkills, type LapsePolicy } from '../model/course.ts';
-import type { KindCatalog } from '../model/kind.ts';
+import type { Kind, KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
 import { NEEDS, type NeedId, rungOf, SKILLS, type Skill } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
@@ -86,6 +86,13 @@ const LEARNED: Partial<Record<NeedId, Skill>> = {
   'M.press': 'pressure',
   'R.seal': 'seal',
 };
+
+/** The skill that a kind is made for, whether it is asked for or only better to have; null: none. */
+export function skillFor(kind: Kind): Skill | null {
+  if (kind.skill !== null) return kind.skill;
+  const needs = (Object.keys(kind.grades) as NeedId[]).filter((need) => rungOf(need) === kind.rung && kind.grades[need] === 'primary'); // keyed by need ids
+  return needs.map((need) => NEEDS[need].skill ?? LEARNED[need] ?? null).find((skill) => skill !== null) ?? null;
+}
 
 function untrainedIn(kits: readonly TripKit[], skills: readonly Skill[], { catalog, schools }: TripWorld): Skill[] {
   const lacking = new Set<Skill>();

@@ -41,8 +41,11 @@ export const DrillSchema = z.object({
   id: z.string().regex(/^[A-Za-z0-9-]{1,64}$/, 'must be letters, digits and -'),
   personId: PersonIdSchema,
   kitId: KitIdSchema,
-  /** Pointing in the drawing, the stopwatch and the thing itself, or taking what an event asks for. */
-  way: z.enum(['find', 'hands', 'order']).default('find'),
+  /**
+   * Pointing in the drawing, the stopwatch and the thing itself, taking what an event asks for, or a real use after which somebody says that
+   * they knew where it lay.
+   */
+  way: z.enum(['find', 'hands', 'order', 'use']).default('find'),
   /** Of an order. */
   ordered: OrderedSchema.nullable().default(null),
   /** Of hands: how it was reached for. */

@@ -9,7 +9,10 @@ interface Built {
 }
 
 /** Screens that must stand at once, by the address that they are opened under. */
-const URGENT = [{ path: /^\/use\/./, source: 'src/use/Use.tsx' }] as const;
+const URGENT = [
+  { path: /^\/use\/./, source: 'src/use/Use.tsx' },
+  { path: /^\/drill\/(?!crew$)[^/]+$/, source: 'src/drill/FindPage.tsx' },
+] as const;
 
 /**
  * What a page's own script would ask for only after it has started, as a Link header, so that the browser fetches it beside that

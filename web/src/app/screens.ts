@@ -151,7 +151,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'Whole crew',
     does: 'who fetches which kit from where, in how many seconds',
     looks: ['/drill/crew'],
-    load: async () => (await import('../drill/WholeCrew.tsx')).WholeCrew,
+    load: async () => (await import('../crew/WholeCrew.tsx')).WholeCrew,
   },
   {
     path: '/drill/:id',

@@ -1,3 +1,4 @@
+import { practisedLast } from '@ivrak/core/drill';
 import { plannedOn } from '@ivrak/core/loadout';
 import { type PlacesPlan, SKILL_FACTS, showDate } from '@ivrak/core/model';
 import type { CourseDates } from '@ivrak/core/upkeep';
@@ -12,6 +13,7 @@ import pagesCss from '../carry/pages.module.css';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
 import { peopleQuery, queryClient, usePeople, useUpkeep } from '../data/queries.ts';
+import { useDrills } from '../drill/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import parts from '../ui/parts.module.css';
@@ -134,6 +136,7 @@ function PersonCard({
             )
             .join(', ') || 'nothing yet'}
         </dd>
+        <Practised person={person} />
         {courses.map((course) => (
           <CourseLine key={`${course.course}-${course.goodUntil}`} course={course} />
         ))}
@@ -143,6 +146,20 @@ function PersonCard({
 }
 
 const STATE: Record<CourseDates['state'], string> = { good: '', soon: 'lapses soon', lapsed: 'lapsed', closed: 'lapsed, opens no need' };
+
+/** What was practised when, by hand or by what was written down. */
+function Practised({ person }: { person: StoredPerson }) {
+  const catalog = useCatalog((state) => state.catalog);
+  const drills = useDrills().data?.drills ?? [];
+  const days = practisedLast(person, drills, catalog);
+  if (days.length === 0) return null;
+  return (
+    <>
+      <dt>practised</dt>
+      <dd>{days.map(([skill, day]) => `${SKILL_FACTS[skill].name} ${showDate(day)}`).join(', ')}</dd>
+    </>
+  );
+}
 
 function CourseLine({ course: { course, goodUntil, state } }: { course: CourseDates }) {
   return (

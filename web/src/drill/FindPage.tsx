@@ -2,11 +2,12 @@ import { DRILL_PLAN, type DueThing, dueThings, liesOf } from '@ivrak/core/drill'
 import type { FitResult } from '@ivrak/core/fit';
 import type { Drill, PlainDate } from '@ivrak/core/model';
 import { Button, Select, Switch } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { containerOf, kindName } from '../data/catalog.ts';
 import { setWhoAmI } from '../data/client.ts';
-import { usePeople, useSettings } from '../data/queries.ts';
+import { kitQuery, usePeople, useSettings } from '../data/queries.ts';
 import { KitProvider, useKit } from '../kit/KitContext.tsx';
 import { useMe } from '../sharing/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
@@ -22,6 +23,8 @@ export function FindPage() {
   const { id = '' } = useParams();
   const settings = useSettings();
   const drills = useDrills();
+  // Asked for beside all else, not after it.
+  useQuery(kitQuery(id));
   const blank = <Blank label="Opening the kit" />;
   if (drills.isLoadingError) return <Failure error={drills.error} />;
   if (settings.data === undefined || drills.data === undefined) return blank;

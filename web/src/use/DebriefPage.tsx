@@ -4,7 +4,8 @@ import { useQueries } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link, useParams } from 'react-router';
 import { messageOf } from '../data/client.ts';
-import { kitQuery } from '../data/queries.ts';
+import { kitQuery, usePeople } from '../data/queries.ts';
+import { useWho } from '../drill/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { Failure } from '../ui/Failure.tsx';
@@ -94,6 +95,7 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
               </li>
             ))}
           </ul>
+          <Recalled debrief={debrief} kits={kits} />
           <PutAside log={log} />
           <h2>Lessons</h2>
           <Lessons kits={kits} lessons={debrief.lessons} setLessons={debrief.setLessons} />
@@ -114,6 +116,41 @@ function Debriefing({ log, kits }: { log: DebriefedLog; kits: readonly KitView[]
         </Button>
       </footer>
     </main>
+  );
+}
+
+/** Who went straight to a thing has recalled where it lies; nobody is asked by the stopwatch for that. */
+function Recalled({
+  debrief: { said, recalled, setRecalled },
+  kits,
+}: {
+  debrief: ReturnType<typeof useDebrief>;
+  kits: readonly KitView[];
+}) {
+  const who = useWho();
+  const person = usePeople().data?.people.find(({ id }) => id === who);
+  const used = kits.filter(({ id }) => said.some(({ kitId, fate }) => kitId === id && fate !== 'untouched'));
+  if (person === undefined || used.length === 0) return null;
+  return (
+    <>
+      <h2>Did you know where it lay?</h2>
+      <ul className={css.steps}>
+        {used.map(({ id, name }) => (
+          <li key={id}>
+            <Checkbox
+              label={`${person.name} went straight to it: ${name}`}
+              description="counts as found in a drill; leave it open if you had to look"
+              checked={recalled.has(id)}
+              onChange={() => {
+                const next = new Set(recalled);
+                if (!next.delete(id)) next.add(id);
+                setRecalled(next);
+              }}
+            />
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

@@ -1,11 +1,14 @@
 import { type Debrief, type DebriefKit, type DebriefLine, debriefLines, debriefSteps, type Fate, type Lesson } from '@ivrak/core/incident';
-import type { KitView } from '@ivrak/core/model';
+import type { Drill, KitView } from '@ivrak/core/model';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { keptDrills } from '../away/keptDrills.ts';
 import { catalogNow, containerOf } from '../data/catalog.ts';
 import { ApiError, api, messageOf } from '../data/client.ts';
 import { useRefresh } from '../data/queries.ts';
+import { useWho } from '../drill/queries.ts';
+import { recalledDrill } from './recalled.ts';
 import { useUseLog } from './useLog.ts';
 import type { DebriefedLog } from './useStoredLog.ts';
 
@@ -32,11 +35,12 @@ function useSendDebrief(log: DebriefedLog) {
   const navigate = useNavigate();
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const finish = async (body: Pick<Debrief, 'units' | 'steps' | 'lessons'>) => {
+  const finish = async (body: Pick<Debrief, 'units' | 'steps' | 'lessons'>, drills: readonly Drill[]) => {
     setBusy(true);
     setError(null);
     try {
       await api.post('/api/use-logs/:id/debrief', { params: { id: log.id }, body: { version: log.version, ...body } });
+      for (const drill of drills) keptDrills.add(drill);
       if (useUseLog.getState().log?.id === log.id) useUseLog.getState().close();
       await Promise.all([refresh(), client.invalidateQueries({ queryKey: ['kit'] }), client.invalidateQueries({ queryKey: ['use-logs'] })]);
       navigate(`/restock?kit=${log.kitId}&after=${log.id}`);
@@ -58,6 +62,8 @@ export function useDebrief(log: DebriefedLog, kits: readonly KitView[]) {
   const said = [...answered, ...firstSaid(lines.filter(({ unitId }) => !answered.some((one) => one.unitId === unitId)))];
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [lessons, setLessons] = useState<Lesson[]>([]);
+  const [recalled, setRecalled] = useState<ReadonlySet<string>>(new Set());
+  const who = useWho();
   const { error, isBusy, finish } = useSendDebrief(log);
   const steps = debriefSteps(
     said.filter(({ fate }) => fate !== 'untouched'),
@@ -81,13 +87,36 @@ export function useDebrief(log: DebriefedLog, kits: readonly KitView[]) {
     toggle,
     lessons,
     setLessons,
+    /** Kits of which whoever debriefs says that they knew where things lay. */
+    recalled,
+    setRecalled,
     error,
     isBusy,
     finish: () =>
-      finish({
-        units: said.map(({ unitId, fate, pieces }) => ({ unitId, fate, pieces })) as Debrief['units'], // ids come from the kits
-        steps: [...ticked],
-        lessons,
-      }),
+      finish(
+        {
+          units: said.map(({ unitId, fate, pieces }) => ({ unitId, fate, pieces })) as Debrief['units'], // ids come from the kits
+          steps: [...ticked],
+          lessons,
+        },
+        recalledIn(
+          kits.filter(({ id }) => recalled.has(id)),
+          said,
+          { personId: who as Drill['personId'] | null, at: log.startedAt }, // of the crew
+        ),
+      ),
   };
+}
+
+/** One sitting for each kit of which somebody says that they knew where things lay. */
+function recalledIn(
+  kits: readonly KitView[],
+  said: readonly Said[],
+  { personId, at }: { personId: Drill['personId'] | null; at: string },
+): Drill[] {
+  if (personId === null) return [];
+  return kits.flatMap((kit) => {
+    const kinds = said.flatMap(({ kitId, kind, fate }) => (kitId === kit.id && fate !== 'untouched' ? [kind] : []));
+    return recalledDrill(kit, kinds, { id: crypto.randomUUID(), personId, at }) ?? [];
+  });
 }

@@ -6,13 +6,12 @@ import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type CarryData, useCarryData, worldOf } from '../carry/carryData.ts';
 import { useKnown } from '../carry/useCarryWorker.ts';
-import sheet from '../crew/crew.module.css';
-import { usePlaces } from '../crew/queries.ts';
 import { usePeople } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { Failure } from '../ui/Failure.tsx';
-import css from './drill.module.css';
+import css from './crew.module.css';
+import { usePlaces } from './queries.ts';
 
 /** Whole crew: who fetches which kit from where, in how many seconds, and what comes within its window; one page to print. */
 export function WholeCrew() {
@@ -39,7 +38,7 @@ function Fetching({ told, people, places }: { told: CarryData; people: readonly 
   );
   if (at === undefined)
     return (
-      <main id="main" className={css.drill}>
+      <main id="main" className={css.sheetPage}>
         <h1>Whole crew</h1>
         <p>
           No place is drawn yet. <Link to="/crew">Draw the plan of places</Link>, with the kits that are kept at each.
@@ -47,9 +46,9 @@ function Fetching({ told, people, places }: { told: CarryData; people: readonly 
       </main>
     );
   return (
-    <main id="main" className={sheet.sheetPage}>
+    <main id="main" className={css.sheetPage}>
       <style>{'@page { size: A4 portrait; margin: 12mm; }'}</style>
-      <div className={clsx(sheet.sheetTools, 'row no-print')}>
+      <div className={clsx(css.sheetTools, 'row no-print')}>
         <Link to="/drill">Drill</Link>
         <Select
           aria-label="It happens at"
@@ -62,7 +61,7 @@ function Fetching({ told, people, places }: { told: CarryData; people: readonly 
         <Switch label="In the dark" checked={isDark} onChange={(event) => setDark(event.currentTarget.checked)} />
         <Button onClick={() => window.print()}>Print</Button>
       </div>
-      <article className={sheet.paper}>
+      <article className={css.paper}>
         <header>
           <h1>It happens at: {at.name}</h1>
           <span>As of {showDate(told.today)}</span>

@@ -1,0 +1,25 @@
+import { liesOf } from '@ivrak/core/drill';
+import type { FitResult } from '@ivrak/core/fit';
+import type { Drill, KitView } from '@ivrak/core/model';
+
+interface Stored {
+  result: Pick<FitResult, 'placed' | 'blockedBy' | 'blocks'>;
+}
+const isPacked = (packing: unknown): packing is Stored => typeof packing === 'object' && packing !== null && 'result' in packing;
+
+/** What somebody says they went straight to in a use, as a sitting of theirs; null: nothing of it lies where a packing could tell. */
+export function recalledDrill(
+  kit: Pick<KitView, 'id' | 'units' | 'modules' | 'packing'>,
+  kinds: readonly string[],
+  of: Pick<Drill, 'id' | 'personId' | 'at'>,
+): Drill | null {
+  if (!isPacked(kit.packing)) return null;
+  const lies = liesOf(kit.units, kit.packing.result, kit.modules);
+  const answers = [...new Set(kinds)].flatMap((kind): Drill['answers'] => {
+    const where = lies.get(kind);
+    if (where === undefined) return [];
+    return [{ ...{ kind, where, seconds: 0, misses: 0, isFound: true }, ...{ openedS: null, appliedS: null, casualty: null, need: null } }];
+  });
+  if (answers.length === 0) return null;
+  return { ...of, kitId: kit.id, way: 'use', ordered: null, conditions: null, practiceId: null, isBlind: false, answers };
+}
