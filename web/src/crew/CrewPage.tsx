@@ -1,6 +1,6 @@
 import { practisedLast } from '@ivrak/core/drill';
 import { plannedOn } from '@ivrak/core/loadout';
-import { type PlacesPlan, SKILL_FACTS, showDate } from '@ivrak/core/model';
+import { type PlacesPlan, type PlainDate, SKILL_FACTS, showDate } from '@ivrak/core/model';
 import type { CourseDates } from '@ivrak/core/upkeep';
 import { Button } from '@mantine/core';
 import { clsx } from 'clsx';
@@ -12,7 +12,7 @@ import { type CarryData, useCarryData } from '../carry/carryData.ts';
 import pagesCss from '../carry/pages.module.css';
 import { useCatalog } from '../data/catalog.ts';
 import { api } from '../data/client.ts';
-import { peopleQuery, queryClient, usePeople, useUpkeep } from '../data/queries.ts';
+import { peopleQuery, queryClient, useLapsePolicy, usePeople, useUpkeep } from '../data/queries.ts';
 import { useDrills } from '../drill/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
@@ -23,6 +23,7 @@ import css from './crew.module.css';
 import { PersonEditor } from './PersonEditor.tsx';
 import { PlacesEditor } from './PlacesPlan.tsx';
 import { type StoredPerson, type StoredPlaces, usePlaces } from './queries.ts';
+import { skillWords } from './skillWords.ts';
 import { whereIs } from './whereIs.ts';
 
 /** Who carries what, where kits are kept, who is trained for what, who has been told. */
@@ -74,6 +75,7 @@ function Crew({ told, people, places }: { told: CarryData; people: readonly Stor
               person={person}
               kits={told.kits.filter(({ personId }) => personId === person.id).map(({ name }) => name)}
               today={today.find(({ personId }) => personId === person.id)?.loadouts.map(({ name }) => name) ?? []}
+              asOf={told.today}
               courses={courses.filter(({ personId }) => personId === person.id)}
               edit={() => setEditing(person.id)}
             />
@@ -95,14 +97,17 @@ function PersonCard({
   kits,
   today,
   courses,
+  asOf,
   edit,
 }: {
   person: StoredPerson;
   kits: readonly string[];
   today: readonly string[];
   courses: readonly CourseDates[];
+  asOf: PlainDate;
   edit: () => void;
 }) {
+  const policy = useLapsePolicy();
   return (
     <article className={css.person}>
       <div className="row">
@@ -127,15 +132,7 @@ function PersonCard({
         <dt>today</dt>
         <dd>{today.join(', then ') || 'nothing planned'}</dd>
         <dt>trained for</dt>
-        <dd>
-          {person.skills
-            .map(
-              (skill) =>
-                SKILL_FACTS[skill].name +
-                (SKILL_FACTS[skill].needsAuthority ? (person.authorised.includes(skill) ? ' (allowed)' : ' (not allowed here)') : ''),
-            )
-            .join(', ') || 'nothing yet'}
-        </dd>
+        <dd>{skillWords(person, policy, asOf)}</dd>
         <Practised person={person} />
         {courses.map((course) => (
           <CourseLine key={`${course.course}-${course.goodUntil}`} course={course} />

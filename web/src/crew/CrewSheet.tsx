@@ -1,16 +1,17 @@
-import { type Person, type PlacesPlan, SKILL_FACTS, showDate } from '@ivrak/core/model';
+import { type Person, type PlacesPlan, showDate } from '@ivrak/core/model';
 import { Button, Select } from '@mantine/core';
 import { clsx } from 'clsx';
 import { Link, useSearchParams } from 'react-router';
 import { type CarryData, useCarryData } from '../carry/carryData.ts';
 import { useCatalog } from '../data/catalog.ts';
-import { usePeople } from '../data/queries.ts';
+import { useLapsePolicy, usePeople } from '../data/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { CAUTION } from '../ui/caution.ts';
 import { Failure } from '../ui/Failure.tsx';
 import css from './crew.module.css';
 import { DrawnPlan } from './PlacesPlan.tsx';
 import { usePlaces } from './queries.ts';
+import { skillWords } from './skillWords.ts';
 import { type KitWhere, loadoutsOf, whereIs } from './whereIs.ts';
 
 const EVERYBODY = 'everybody';
@@ -124,7 +125,9 @@ function WhoTable({ people, rows }: { people: readonly Person[]; rows: readonly 
           <tr key={person.id}>
             <th scope="row">{person.name}</th>
             <td>{person.role}</td>
-            <td>{skillNames(person)}</td>
+            <td>
+              <Skills person={person} />
+            </td>
             <td>
               {rows
                 .filter(({ carrier }) => carrier?.id === person.id)
@@ -138,11 +141,12 @@ function WhoTable({ people, rows }: { people: readonly Person[]; rows: readonly 
   );
 }
 
-const skillNames = ({ skills, authorised }: Person): string =>
-  skills
-    .filter((skill) => !SKILL_FACTS[skill].needsAuthority || authorised.includes(skill))
-    .map((skill) => SKILL_FACTS[skill].name)
-    .join(', ') || 'nothing yet';
+/** As of today, by what a lapsed course does here. */
+function Skills({ person }: { person: Person }) {
+  const policy = useLapsePolicy();
+  const today = useCarryData().data?.today;
+  return today === undefined ? null : skillWords(person, policy, today);
+}
 
 /** What one person carries and knows, for the pocket. */
 function Card({ told, rows, person }: { told: CarryData; rows: readonly KitWhere[]; person: Person }) {
@@ -174,7 +178,9 @@ function Card({ told, rows, person }: { told: CarryData; rows: readonly KitWhere
         </>
       )}
       <h2>Trained for</h2>
-      <p>{skillNames(person)}</p>
+      <p>
+        <Skills person={person} />
+      </p>
       {loadouts.length > 0 && (
         <>
           <h2>Loadouts</h2>

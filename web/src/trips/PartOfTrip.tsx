@@ -1,8 +1,9 @@
 import { showLacking } from '@ivrak/core/coverage';
 import type { TripPartView } from '@ivrak/core/loadout';
-import { capital, type Person, SKILL_FACTS, type Trip, withArticle } from '@ivrak/core/model';
+import { capital, type Person, type PlainDate, SKILL_FACTS, type Trip, withArticle } from '@ivrak/core/model';
 import { clsx } from 'clsx';
-import type { MusteredKit } from '../data/queries.ts';
+import { skillWords } from '../crew/skillWords.ts';
+import { type MusteredKit, useLapsePolicy } from '../data/queries.ts';
 import css from './trips.module.css';
 
 export type TickedKit = MusteredKit;
@@ -11,12 +12,14 @@ interface PartOfTripProps {
   view: TripPartView;
   kits: readonly TickedKit[];
   people: readonly Person[];
+  /** The day of the trip. */
+  on: PlainDate;
   ticks: Trip['ticks'];
   tick: (kitId: TickedKit['id']) => void;
 }
 
 /** One vehicle or boat: who is in it, its kits to be ticked at departure, and who fetches what is better. */
-export function PartOfTrip({ view, kits, people, ticks, tick }: PartOfTripProps) {
+export function PartOfTrip({ view, kits, people, on, ticks, tick }: PartOfTripProps) {
   const { part, crew, classing, untrained, next, fetcher } = view;
   return (
     <section className={css.part} aria-label={part.name}>
@@ -30,7 +33,7 @@ export function PartOfTrip({ view, kits, people, ticks, tick }: PartOfTripProps)
           </span>
         )}
       </p>
-      <Aboard crew={crew} />
+      <Aboard crew={crew} on={on} />
       <div>
         <h3>Kits</h3>
         <ul className={css.list}>
@@ -67,7 +70,8 @@ export function PartOfTrip({ view, kits, people, ticks, tick }: PartOfTripProps)
   );
 }
 
-function Aboard({ crew }: Pick<TripPartView, 'crew'>) {
+function Aboard({ crew, on }: Pick<TripPartView, 'crew'> & { on: PlainDate }) {
+  const policy = useLapsePolicy();
   return (
     <div>
       <h3>Who, and trained for what</h3>
@@ -75,7 +79,7 @@ function Aboard({ crew }: Pick<TripPartView, 'crew'>) {
         {crew.map((person) => (
           <li key={person.id}>
             <b>{person.name}</b>
-            <span className={clsx(css.note, 'small')}>{skillsText(person)}</span>
+            <span className={clsx(css.note, 'small')}>{skillWords(person, policy, on)}</span>
           </li>
         ))}
         {crew.length === 0 && <li className="state-thin">Nobody is named in it: what lies there is for whoever comes.</li>}
@@ -83,17 +87,6 @@ function Aboard({ crew }: Pick<TripPartView, 'crew'>) {
     </div>
   );
 }
-
-const skillsText = ({ skills, authorised }: Person): string =>
-  skills.length === 0
-    ? 'no skill written down'
-    : skills
-        .map((skill) =>
-          SKILL_FACTS[skill].needsAuthority && !authorised.includes(skill)
-            ? `${SKILL_FACTS[skill].name} (not authorised)`
-            : SKILL_FACTS[skill].name,
-        )
-        .join(', ');
 
 interface KitTickProps {
   kit: TickedKit;

@@ -147,7 +147,7 @@ function TripSheet({ stored, kits, people, today }: { stored: StoredTrip } & Pic
       {trip.note !== '' && <p>{trip.note}</p>}
       <Refusal text={error} />
       {views.map((view) => (
-        <PartOfTrip key={view.part.name} view={view} kits={kits} people={people} ticks={trip.ticks} tick={tick} />
+        <PartOfTrip key={view.part.name} view={view} kits={kits} people={people} on={on} ticks={trip.ticks} tick={tick} />
       ))}
       <footer className="small">{CAUTION}</footer>
     </article>
