@@ -145,7 +145,9 @@ it('closes a need on the day on which the course for it lapses, and tells it bef
   const { page } = person;
   await person.goTo(`${server.url}/settings`);
   await person.choose('Warn for', 'no time: close at once');
-  await person.moveTo('/crew?edit=isla');
+  await person.moveTo('/kits/console-case/brief');
+  await person.sees('good until 20 Dec 2026');
+  await person.page.locator('a[href="/crew?edit=isla"]').click();
   await person.type('Issued on', '2024-11-25');
   await person.sees('Good until 25 Nov 2026');
   await person.isAccessible('courses of a person');

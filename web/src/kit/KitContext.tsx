@@ -9,6 +9,7 @@ import { containerOf, schoolOf, useCatalog } from '../data/catalog.ts';
 import { kitQuery } from '../data/queries.ts';
 import { besideOf } from './besideOf.ts';
 import { openKit, type SheetDraft, saveNow, sendOnLeave, useDraft } from './draftStore.ts';
+import { freshKnows } from './freshKnows.ts';
 import { useSheetView } from './sheetView.ts';
 import { type PackingState, usePacking } from './usePacking.ts';
 
@@ -82,7 +83,9 @@ export function KitProvider({ id, today, loading, failed, children }: KitProvide
 }
 
 function Judged({ kit, draft: whole, today, children }: { kit: KitView; draft: SheetDraft; today: PlainDate; children: ReactNode }) {
-  const draft = useSeen(whole);
+  const seen = useSeen(whole);
+  const known = useMemo(() => freshKnows(seen.brief, kit.brief), [seen.brief, kit.brief]);
+  const draft = useMemo(() => (known === seen.brief ? seen : { ...seen, brief: known }), [seen, known]);
   const shipped = useCatalog((state) => state.catalog);
   const { inSet } = kit;
   const catalog = useMemo(() => (inSet === null ? shipped : catalogWith(shipped, inSet.own)), [shipped, inSet]);
