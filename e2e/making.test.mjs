@@ -412,7 +412,7 @@ describe('making a kit ready', () => {
     await person.goTo(`${server.url}/kits/helm-vest/stage?part=print&form=sheet`);
     await person.sees('Number 1 goes in first');
     await person.page.emulateMediaType('print');
-    for (const hidden of ['.shell_topBar', '.kit_bar', '.kit_spine', '.kit_foot'])
+    for (const hidden of ['.shell_topBar', '.kit_bar', '.spine_spine', '.kit_foot'])
       expect(await person.page.$eval(hidden, (node) => getComputedStyle(node).display)).toBe('none');
     await person.page.emulateMediaType(null);
   });

@@ -164,7 +164,7 @@ describe('judgement on the Bench', () => {
     await person.sees('(last good 05 Nov 2026)');
     await person.isAccessible('judgement');
     const units = async () => (await api('/api/kits/tow-panel')).units.map(({ id }) => id);
-    await person.page.locator('.bench_finding[data-severity="stop"] ::-p-text(Take it out)').click();
+    await person.page.locator('.judgement_finding[data-severity="stop"] ::-p-text(Take it out)').click();
     await person.waitFor(() => !document.body.textContent?.includes('Windlass tourniquet is suspect'));
     await expect.poll(units).not.toContain('tow-panel-01');
     await person.press('Undo');

@@ -178,7 +178,7 @@ describe('judgement', () => {
     await person.waitFor(() => !document.body.textContent?.includes('the facts have changed since'));
     await person.page.locator('summary ::-p-text(Set aside: 1)').click();
     await person.press('Take up again');
-    await person.waitFor(() => document.querySelector('.bench_asideList') === null);
+    await person.waitFor(() => document.querySelector('.judgement_asideList') === null);
     await person.saved();
     expect((await api('/api/kits/tow-panel')).setAside).toEqual([]);
   });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { decode } from './decoder.ts';
-import { type Box, isInFrontOf, LEFT_OUT, prepareFit, settleBack, startGenome, WEIGHT_PRESETS, type Weights } from './prepare.ts';
+import { LEFT_OUT, startGenome, WEIGHT_PRESETS, type Weights } from './genome.ts';
+import { type Box, isInFrontOf, prepareFit, settleBack } from './prepare.ts';
 import { type FitProblem, FitProblemSchema } from './problem.ts';
 import { Random } from './random.ts';
 

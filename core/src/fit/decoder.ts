@@ -1,4 +1,5 @@
-import { type Box, type Decoded, type Genome, LEFT_OUT, type Prepared, type Room } from './prepare.ts';
+import { type Genome, LEFT_OUT } from './genome.ts';
+import type { Box, Decoded, Prepared, Room } from './prepare.ts';
 
 /** Packs one genome from scratch; for tests and single runs. The search keeps a `Decoder`, which goes on from what it shares. */
 export function decode(prepared: Prepared, genome: Genome, depths: readonly number[]): Decoded {

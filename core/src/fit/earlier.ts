@@ -1,5 +1,6 @@
+import { startGenome, WEIGHT_PRESETS, type Weights } from './genome.ts';
 import { type Orientation, toTenths } from './lays.ts';
-import { type Box, type Prepared, type Room, settleBack, startGenome, WEIGHT_PRESETS, type Weights } from './prepare.ts';
+import { type Box, type Prepared, type Room, settleBack } from './prepare.ts';
 import type { FitProblem, PlacedItem } from './problem.ts';
 import type { KnownPacking } from './search.ts';
 

@@ -1,18 +1,7 @@
 import { Decoder } from './decoder.ts';
+import { type Genome, WEIGHT_PRESETS, type Weights } from './genome.ts';
 import type { Orientation } from './lays.ts';
-import {
-  type Box,
-  besideEachOther,
-  type Decoded,
-  type Genome,
-  isInFrontOf,
-  type Prepared,
-  preparedOf,
-  type Room,
-  settleBack,
-  WEIGHT_PRESETS,
-  type Weights,
-} from './prepare.ts';
+import { type Box, besideEachOther, type Decoded, isInFrontOf, type Prepared, preparedOf, type Room, settleBack } from './prepare.ts';
 import { Random } from './random.ts';
 import type { KnownPacking } from './search.ts';
 import { shiftAbout } from './shifting.ts';

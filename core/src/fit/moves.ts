@@ -1,5 +1,6 @@
 import type { Decoder } from './decoder.ts';
-import { type Genome, LEFT_OUT, type Prepared, WEIGHT_PRESETS, type Weights } from './prepare.ts';
+import { type Genome, LEFT_OUT, WEIGHT_PRESETS, type Weights } from './genome.ts';
+import type { Prepared } from './prepare.ts';
 import type { Random } from './random.ts';
 import type { Wishes } from './wishes.ts';
 

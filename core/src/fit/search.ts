@@ -1,22 +1,19 @@
 import { lowerBound } from './bounds.ts';
 import { type CornerBox, fillCorners } from './corners.ts';
 import { Decoder } from './decoder.ts';
+import { type Genome, startGenome, WEIGHT_PRESETS, type Weights } from './genome.ts';
 import type { Orientation } from './lays.ts';
 import { type Goal, movedOn } from './moves.ts';
 import {
   type Box,
   type Decoded,
-  type Genome,
   hasSums,
   isInFrontOf,
   overClosed,
   type Prepared,
   packedThickness,
   settleBack,
-  startGenome,
   thicknessOf,
-  WEIGHT_PRESETS,
-  type Weights,
 } from './prepare.ts';
 import { Random } from './random.ts';
 import { disorderOf, isBetter, type Standing } from './standing.ts';

@@ -1,4 +1,5 @@
-import { type Genome, type Prepared, startGenome, WEIGHT_PRESETS } from './prepare.ts';
+import { type Genome, startGenome, WEIGHT_PRESETS } from './genome.ts';
+import type { Prepared } from './prepare.ts';
 import type { Wishes } from './wishes.ts';
 
 const STARTS = 50;

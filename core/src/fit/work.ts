@@ -1,6 +1,7 @@
 import type { Bound } from './bounds.ts';
 import type { NearestClosed } from './filmSearch.ts';
-import { type Box, type Decoded, type Genome, type Prepared, packedThickness, settleBack } from './prepare.ts';
+import type { Genome } from './genome.ts';
+import { type Box, type Decoded, type Prepared, packedThickness, settleBack } from './prepare.ts';
 import type { FitItem, FitProblem } from './problem.ts';
 import { type KnownPacking, Search } from './search.ts';
 import { limitTenths, wishesOf } from './wishes.ts';

@@ -1,12 +1,10 @@
 import { isBarred } from '../coverage/grades.ts';
-import { type Carer, ownSkillsOf, skillsOf } from '../model/brief.ts';
-import { COURSE_PLAN, countsOn } from '../model/course.ts';
+import { ownSkillsOf, skillsOf } from '../model/brief.ts';
 import type { Kind } from '../model/kind.ts';
 import { type NeedId, SKILL_FACTS, type Skill } from '../model/need.ts';
-import { addDays, type PlainDate, showDate } from '../model/plainDate.ts';
 import { TRAIT_NAMES } from '../model/traits.ts';
 import { inWords } from '../model/words.ts';
-import { about, type Facts, idsOf, isOf, note, type Rule, type Said, stop, warn } from './rule.ts';
+import { about, type Facts, idsOf, isOf, note, type Rule, stop, warn } from './rule.ts';
 
 /** What the people of the brief bring with them: age, illness, skill, and who else may open the kit. Common practice, no source. */
 const PRACTISED: readonly (readonly [NeedId, Skill])[] = [
@@ -17,26 +15,6 @@ const PRACTISED: readonly (readonly [NeedId, Skill])[] = [
   ['R.breath', 'breath'],
   ['D.splint', 'splinting'],
 ];
-
-/** By course, what is to be said of it on a day: it lapses soon, counts still, or no more. */
-function courseNotes({ name, knows }: Carer, on: PlainDate): Said[] {
-  const near = knows.filter(({ lapsesOn }) => lapsesOn !== null && on >= addDays(lapsesOn, -COURSE_PLAN.bookDays));
-  return [...new Set(near.map(({ course }) => course))].flatMap((course): Said[] => {
-    const own = near.filter((known) => known.course === course);
-    const skills = inWords(own.map(({ skill }) => SKILL_FACTS[skill].name));
-    const [first] = own;
-    if (first?.lapsesOn == null) return [];
-    const lastGood = showDate(addDays(first.lapsesOn, -1));
-    if (on < first.lapsesOn)
-      return [note(`${name}’s course “${course}” is good until ${lastGood}: ${skills}. Book the next one.`, ['brief'])];
-    const counts = !countsOn(first, on)
-      ? 'opens no need here any more'
-      : first.closesOn === null
-        ? 'still counts, as the setting has it'
-        : `counts until ${showDate(addDays(first.closesOn, -1))}`;
-    return [warn(`${name}’s course “${course}” was good until ${lastGood} and ${counts}: ${skills}. Book the next one.`, ['brief'])];
-  });
-}
 
 /** Things that need a skill which the people there do not have themselves. */
 const beyondOwnSkill = (facts: Facts) => {
@@ -125,11 +103,6 @@ export const PEOPLE_RULES: readonly Rule[] = [
             ),
           ];
     },
-  },
-  {
-    id: 'course-lapsed',
-    title: 'A course that lapsed or lapses soon',
-    check: ({ brief, today }) => brief.carers.flatMap((carer) => courseNotes(carer, today)),
   },
   {
     id: 'counts-by-remote-advice',

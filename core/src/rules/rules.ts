@@ -2,6 +2,7 @@ import { briefOn } from '../model/brief.ts';
 import type { Fix } from './applyFix.ts';
 import { BLEEDING_RULES } from './bleeding.ts';
 import { BREATHING_RULES } from './breathing.ts';
+import { COURSE_RULES } from './courses.ts';
 import { DRILL_RULES } from './drills.ts';
 import { KEEPING_RULES } from './keeping.ts';
 import { PEOPLE_RULES } from './people.ts';
@@ -17,6 +18,7 @@ export const RULES: readonly Rule[] = [
   ...SUPPORT_RULES,
   ...KEEPING_RULES,
   ...SPREAD_RULES,
+  ...COURSE_RULES,
   ...DRILL_RULES,
 ];
 

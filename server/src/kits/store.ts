@@ -22,11 +22,11 @@ import { rowMark } from '../db/rowMark.ts';
 import { kits, lots, units, useLogs } from '../db/schema.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import type { Installation } from '../installation/installation.ts';
-import { briefKnowing, type CrewKnows, crewKnows, namesCrew } from '../installation/knows.ts';
 import type { OpenUse, StoredKit } from '../installation/storedKit.ts';
 import { storedUnitsJson, toStoredUnit } from '../units/rows.ts';
 import { checkDraft } from './check.ts';
 import { inItsSet, listSets, type Marked, type StoredSet, setOf, withSet } from './inSets.ts';
+import { crewOf, keptKnowing, knowing } from './knowing.ts';
 import { type SentTo, writeUnits } from './laidOut.ts';
 
 export type KitRow = typeof kits.$inferSelect;
@@ -152,20 +152,6 @@ export async function listKits(here: Installation, db: Db | Tx): Promise<StoredK
     const set = setOfKit.get(id);
     return set === undefined ? marked.kit : inItsSet(here, marked, set, known);
   });
-}
-
-/** What the crew's list says, where a brief names anybody of it. */
-const crewOf = async (db: Db | Tx, all: readonly StoredKit[]): Promise<CrewKnows | null> =>
-  all.some(({ brief }) => namesCrew(brief)) ? crewKnows(db) : null;
-
-const knowing = (kit: StoredKit, crew: CrewKnows | null): StoredKit =>
-  crew === null || !namesCrew(kit.brief) ? kit : { ...kit, brief: briefKnowing(kit.brief, crew) };
-
-/** The same, kept with the row: what was worked out of it stands as long as those whom its brief names stay as they are. */
-function keptKnowing(here: Installation, kit: StoredKit, crew: CrewKnows | null): StoredKit {
-  if (crew === null || !namesCrew(kit.brief)) return kit;
-  const brief = briefKnowing(kit.brief, crew);
-  return here.memory.of(kit, `knows ${JSON.stringify(brief.carers)}`, () => ({ ...kit, brief }));
 }
 
 /** Beyond so many, all are read at once. */

@@ -8,7 +8,7 @@ import { edit } from '../kit/draftStore.ts';
 import { useKit } from '../kit/KitContext.tsx';
 import { layOut } from '../kit/sheetView.ts';
 import { newUnitId } from '../kit/units.ts';
-import css from './bench.module.css';
+import css from './judgement.module.css';
 
 const WORDS: Record<Severity, string> = { stop: 'Stop.', warn: 'Warn.', note: 'Note.' };
 const titleOf = (rule: string): string => RULES.find(({ id }) => id === rule)?.title ?? rule;

@@ -3,7 +3,7 @@ import { RUNG_NAMES } from '@ivrak/core/model';
 import { clsx } from 'clsx';
 import { STATE_WORDS } from '../drawing/figures.ts';
 import { useKit } from './KitContext.tsx';
-import css from './kit.module.css';
+import css from './spine.module.css';
 import { useOpenRung } from './useOpenRung.ts';
 
 /** M A R C H, then S and D, as a ladder that stays put from Brief to Use; a rung opens to what serves it. */
