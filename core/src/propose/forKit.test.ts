@@ -13,7 +13,8 @@ import { deriveNeeds } from '../needs/needs.ts';
 import { reachPlan } from '../reach/plan.ts';
 import { wrapOf } from '../reach/reach.ts';
 import { runRules } from '../rules/rules.ts';
-import { type KitAsk, type KitWorld, layProposal, type ProposedForKit, proposeForKit, questionOf } from './forKit.ts';
+import { type KitAsk, type KitWorld, layProposal, type ProposedForKit, proposeForKit, questionOf, warnedOf } from './forKit.ts';
+import { replaceable } from './givingWay.ts';
 import { toEnd } from './propose.ts';
 
 const TODAY = plainDate('2026-12-01');
@@ -37,6 +38,16 @@ const forKit = (draft: KitDraft, ask: Partial<KitAsk> = {}, spares: KitWorld['sp
 const unit = (id: string, kind: string, more: object = {}) => ({ ...plainUnit(UnitIdSchema.parse(id), kind), ...more });
 let next = 0;
 const newId = () => `new-${next++}` as UnitId;
+
+describe('what the rules warn of', () => {
+  it.each(TEMPLATES.map(({ id }) => id))('is in a proposal for "%s" only where nothing else holds as much', (id) => {
+    const draft = draftOf(id);
+    const { proposals } = forKit(draft);
+    const question = questionOf(draft, ASK, worldOf(draft));
+    const warned = [...new Set(proposals.flatMap((proposal) => warnedOf(draft, ASK, proposal, worldOf(draft))))];
+    expect(replaceable(question, warned, catalog)).toEqual([]);
+  });
+});
 
 describe('proposals for a kit', () => {
   it.each(TEMPLATES.map(({ id }) => id))(

@@ -1,4 +1,3 @@
-import { compareInOrder, inOrder } from '../coverage/inOrder.ts';
 import { conditionCounts } from '../coverage/prepare.ts';
 import type { StockKit, StockUnit } from '../coverage/problem.ts';
 import { judgeKit } from '../kit/judgement.ts';
@@ -16,6 +15,7 @@ import type { Unit, UnitId } from '../model/unit.ts';
 import { deriveNeeds } from '../needs/needs.ts';
 import type { ReachPlan } from '../reach/plan.ts';
 import { runRules } from '../rules/rules.ts';
+import { holdsAsMuch, replaceable, withoutKinds } from './givingWay.ts';
 import { SOLD_SO } from './packing.ts';
 import { type Proposal, type Proposed, packingsFor, sideBySide, toEnd } from './propose.ts';
 import type { First, InStock, ProposeLimits, ProposeQuestion } from './question.ts';
@@ -147,11 +147,9 @@ export function* proposeForKit(
     const fixed = new Set(question.locked?.map(({ kind }) => kind));
     const more = warned.filter((kind) => !fixed.has(kind) && question.barred?.includes(kind) !== true);
     if (more.length === 0) break;
-    const without = { ...question, barred: [...(question.barred ?? []), ...more] };
-    const next = toEnd(inRoom(without));
-    const [was, is] = [best.proposals[0], next.proposals[0]];
-    if (was === undefined || is === undefined || compareInOrder(inOrder(is.needs), inOrder(was.needs)) < 0) break;
-    [question, best] = [without, next];
+    const given = giveWay(question, best.proposals[0], more, inRoom, catalog);
+    if (given === null) break;
+    [question, best] = [given.without, given.next];
   }
   const [fromOwned = null] =
     (asked.stock ?? []).length === 0
@@ -161,6 +159,27 @@ export function* proposeForKit(
   const { further: order = [] } = ask;
   const [further = null] = order.length === 0 ? [] : toEnd(sideBySide(question, [order], catalog, packings)).proposals;
   return { proposals: best.proposals, why: best.why(), fromOwned, further };
+}
+
+type Told = ReturnType<typeof sideBySide> extends Generator<unknown, infer Answer> ? Answer : never;
+
+/** The question without what the rules warn of, all of it or as much as can be replaced; null: none of it gives way. */
+function giveWay(
+  question: ProposeQuestion,
+  was: Proposal | undefined,
+  more: readonly string[],
+  inRoom: (question: ProposeQuestion) => ReturnType<typeof sideBySide>,
+  catalog: KindCatalog,
+): { without: ProposeQuestion; next: Told } | null {
+  const tried = (kinds: readonly string[]) => {
+    const without = withoutKinds(question, kinds);
+    const next = toEnd(inRoom(without));
+    return holdsAsMuch(next.proposals[0], was) ? { without, next } : null;
+  };
+  const all = tried(more);
+  if (all !== null || more.length === 1) return all;
+  const some = replaceable(question, more, catalog);
+  return some.length === 0 || some.length === more.length ? null : tried(some);
 }
 
 /** What of a proposal is laid out. */

@@ -202,6 +202,20 @@ it('gives way where the rules warn of a thing and something else holds as much',
       expect(warnedOf((kits[at] as KitOfSet).draft, { isKept: true }, { things, press: 0 }, beside)).toEqual([]);
 });
 
+it('of what the rules warn of lets go what can be replaced, where not all of it can', () => {
+  const { brief, schoolId } = TEMPLATES.find(({ id }) => id === 'days-out') as Template;
+  const school = SCHOOLS.find((one) => one.id === schoolId) as SetWorld['school'];
+  const kits = [POUCH(brief), CASE(brief)] as const;
+  const all = { ...world({ school }), beside: [] };
+  const { proposals } = forSet([...kits], {}, { school });
+  const warned = proposals.flatMap(({ kits: shares }) =>
+    shares.flatMap(({ things }, at) => warnedOf((kits[at] as KitOfSet).draft, { isKept: true }, { things, press: 0 }, all)),
+  );
+  // A tourniquet of another make does as much; of what is left, nothing else does.
+  expect(warned.map((kind) => catalog.get(kind)?.family)).not.toContain('elasticWrapTourniquet');
+  expect(warned.length).toBeGreaterThan(0);
+});
+
 it('adds nothing to what is carried bare, and carries one thing so where nothing is', () => {
   const bare = (units: KitDraft['units']) => kit('bare', draftIn('bare', 'belt-side', units));
   const tourniquet = [...catalog.values()].find(({ family }) => family === 'windlassTourniquet')?.id as string;

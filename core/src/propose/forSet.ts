@@ -1,4 +1,3 @@
-import { compareInOrder, inOrder } from '../coverage/inOrder.ts';
 import type { StockKit } from '../coverage/problem.ts';
 import type { Container } from '../model/container.ts';
 import type { Kind } from '../model/kind.ts';
@@ -9,6 +8,7 @@ import type { ReachPlan } from '../reach/plan.ts';
 import { hasSlits } from '../staging/checklist.ts';
 import { Booker } from './booker.ts';
 import { type KitAsk, type KitWorld, ownedIn, questionOf, warnedOf } from './forKit.ts';
+import { holdsAsMuch, replaceable, withoutKinds } from './givingWay.ts';
 import { type Packings, SOLD_SO, stateOf } from './packing.ts';
 import { type Proposal, type ProposedThing, packingsFor, sideBySide, toEnd, unitsOf } from './propose.ts';
 import { askedOf, type First, type ProposeQuestion } from './question.ts';
@@ -76,13 +76,21 @@ export function* proposeForSet(
     if (proposed.proposals.length > 0) yield { share: share * 0.7, proposed: { ...set.told(proposed.proposals), why: [] } };
   }
   let best = step.value;
-  // What the rules warn of gives way once, where something else holds as much.
-  const without = set.without(best.proposals);
-  if (without !== null) {
+  // What the rules warn of gives way once, where something else holds as much; where not all of it can, what can be replaced.
+  const warned = set.warnedOf(best.proposals);
+  const tried = (kinds: readonly string[]): boolean => {
+    const next = toEnd(inRooms(withoutKinds(set.question, kinds)));
+    const gives = holdsAsMuch(next.proposals[0], best.proposals[0]);
+    if (gives) best = next;
+    return gives;
+  };
+  if (warned.length > 0) {
     yield { share: 0.7, proposed: { ...set.told(best.proposals), why: [] } };
-    const next = toEnd(inRooms(without));
-    const [was, is] = [best.proposals[0], next.proposals[0]];
-    if (was !== undefined && is !== undefined && compareInOrder(inOrder(is.needs), inOrder(was.needs)) >= 0) best = next;
+    if (!tried(warned) && warned.length > 1) {
+      yield { share: 0.85, proposed: { ...set.told(best.proposals), why: [] } };
+      const some = replaceable(set.question, warned, world.catalog);
+      if (some.length > 0 && some.length < warned.length) tried(some);
+    }
   }
   return { ...set.told(best.proposals), why: best.why() };
 }
@@ -248,8 +256,8 @@ class SetOfKits {
     });
   }
 
-  /** The question without what the rules warn of, as it would lie in each kit; null: they warn of nothing that may go. */
-  without(proposals: readonly Proposal[]): ProposeQuestion | null {
+  /** Kinds that the rules warn of, as they would lie in each kit, and that may go. */
+  warnedOf(proposals: readonly Proposal[]): string[] {
     const { question, ask, world } = this;
     const warned = this.sharedOut(proposals).flatMap(({ kits }) => {
       const laid = kits.map(({ kitId, things }): StockKit => ({ id: kitId, units: unitsOf(things, question.stock ?? []) }));
@@ -259,8 +267,7 @@ class SetOfKits {
       });
     });
     const fixed = new Set(question.locked?.map(({ kind }) => kind));
-    const more = [...new Set(warned)].filter((kind) => !fixed.has(kind) && question.barred?.includes(kind) !== true);
-    return more.length === 0 ? null : { ...question, barred: [...(question.barred ?? []), ...more] };
+    return [...new Set(warned)].filter((kind) => !fixed.has(kind) && question.barred?.includes(kind) !== true);
   }
 }
 

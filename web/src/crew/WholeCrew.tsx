@@ -67,23 +67,25 @@ function Fetching({ told, people, places }: { told: CarryData; people: readonly 
           <span>As of {showDate(told.today)}</span>
         </header>
         <p>Everybody is there. Say it, start the watch, and see whether it comes as it stands here.</p>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Kit</th>
-              <th scope="col">Where</th>
-              <th scope="col">Fetched by</th>
-              <th scope="col">In hand</th>
-              <th scope="col">In its window, and what is not</th>
-              <th scope="col">Today</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((line) => (
-              <Line key={line.kitId} line={line} />
-            ))}
-          </tbody>
-        </table>
+        <div className={css.fetched}>
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Kit</th>
+                <th scope="col">Where</th>
+                <th scope="col">Fetched by</th>
+                <th scope="col">In hand</th>
+                <th scope="col">In its window, and what is not</th>
+                <th scope="col">Today</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map((line) => (
+                <Line key={line.kitId} line={line} />
+              ))}
+            </tbody>
+          </table>
+        </div>
         <footer>Seconds are there and back, straight, by planning values of Carry and by times that were measured. {CAUTION}</footer>
       </article>
     </main>
