@@ -81,6 +81,8 @@ describe('what is taken', () => {
     expect(pickedOf(BLEEDING, picks.slice(0, 2), world).map(({ need }) => need)).toEqual(['M.pack', 'M.limb']);
     expect(leftIn(picks.slice(0, 2), world).map(({ kind }) => kind)).toEqual(['shears']);
     expect(standing(BLEEDING, picks.slice(0, 2), world).map(isClosed)).toEqual([true, false]);
+    // What is not used up lies there for the next one.
+    expect(leftIn([pick('shears'), pick('shears', 1)], world)).toHaveLength(3);
   });
 
   it('out of order, idle or left in the kit is told, and of the second casualty that there is no more', () => {
@@ -95,7 +97,13 @@ describe('what is taken', () => {
       ],
     });
     const wrong = orderResult(BLEEDING, [pick('windlass-tourniquet', 1)], world);
-    expect(wrong.casualties).toMatchObject([{ missed: ['M.limb', 'M.pack'] }, { missed: [] }]);
+    expect(wrong.casualties).toMatchObject([
+      { missed: ['M.limb', 'M.pack'], ranOut: [] },
+      { missed: [], ranOut: [] },
+    ]);
+    // Closed by something else than the school takes, it is closed.
+    const other = worldOf([unit('windlass-tourniquet'), unit('elastic-wrap-tourniquet'), unit('plain-gauze')]);
+    expect(orderResult(BLEEDING, [pick('elastic-wrap-tourniquet'), pick('plain-gauze')], other).outOfOrder).toBe(0);
     // Where nothing can close the need before, to go on is no fault.
     expect(orderResult(BLEEDING, [pick('plain-gauze')], worldOf([unit('plain-gauze')])).outOfOrder).toBe(0);
   });

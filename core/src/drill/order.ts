@@ -169,7 +169,7 @@ function isOutOfOrder(
   // Where the school takes such a thing itself, it is no sooner than there.
   const planned = rows.findIndex(({ takes }, at) => takes.some((one) => one.kind === kind) && isToTake(kind, at));
   const own = planned === -1 ? rows.findIndex((row) => row.need === need) : planned;
-  return rows.slice(0, own).some((row, at) => isOpen(row) && row.takes.some((one) => one.kind !== kind && isToTake(one.kind, at)));
+  return rows.slice(0, own).some((row, at) => isOpen(row) && row.takes.some((one) => isToTake(one.kind, at)));
 }
 
 function pickedKinds(picks: readonly OrderPick[], casualty: number, { units, catalog }: OrderWorld): Map<string, number> {

@@ -40,6 +40,16 @@ let next = 0;
 const newId = () => `new-${next++}` as UnitId;
 
 describe('what the rules warn of', () => {
+  it('lets one go for the other, and not both for nothing', () => {
+    const draft = draftOf('car');
+    const question = questionOf(draft, ASK, worldOf(draft));
+    const two = question.kinds.filter(({ id }) => id === 'windlass-tourniquet' || id === 'ratchet-tourniquet').map(({ id }) => id);
+    const others = question.kinds.filter(({ grades }) => grades['M.limb'] === undefined);
+    const kinds = [...others, ...question.kinds.filter(({ id }) => two.includes(id))];
+    expect(two).toHaveLength(2);
+    expect(replaceable({ ...question, kinds }, two, catalog)).toEqual(two.slice(0, 1));
+  });
+
   it.each(TEMPLATES.map(({ id }) => id))('is in a proposal for "%s" only where nothing else holds as much', (id) => {
     const draft = draftOf(id);
     const { proposals } = forKit(draft);

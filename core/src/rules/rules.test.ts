@@ -477,6 +477,14 @@ const CASES: Record<string, { fires: Kit; quiet: Kit[] }> = {
   },
 };
 
+describe('a course', () => {
+  it('that lapses soon is a note, one that has lapsed a warning', () => {
+    const says = (lapsesOn: PlainDate) =>
+      found({ units: [], brief: { carers: [knowing(lapsesOn, null)] } }).find(({ rule }) => rule === 'course-lapsed')?.severity ?? null;
+    expect([addDays(TODAY, 61), addDays(TODAY, 60), addDays(TODAY, 1), TODAY].map(says)).toEqual([null, 'note', 'note', 'warn']);
+  });
+});
+
 describe('every rule', () => {
   it('is named once and has cases of both kinds here', () => {
     const ids = RULES.map(({ id }) => id);

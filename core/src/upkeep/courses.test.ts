@@ -149,6 +149,13 @@ describe('a brief with people of the crew', () => {
     expect(Math.min(seen.course, seen.thing)).toBeGreaterThan(1);
   });
 
+  it('blames the thing, not the course, where both lapse on one day', () => {
+    const brief = briefOf([lapsing], LapsePolicySchema.parse({ warnMonths: 0 }));
+    const units = UNITS.map((unit) => ({ ...unit, expiresOn: plainDate('2026-12-10') }));
+    const { falls } = judgeKit({ id: 'k', brief, units }, SCHOOL, undefined, TODAY, CATALOG);
+    expect(falls?.find(({ need }) => need === 'A.airway')).toEqual({ need: 'A.airway', on: '2026-12-11', lapses: [] });
+  });
+
   it('is told alike by horizon, dates and the crew’s courses, and nobody else’s course is blamed', () => {
     const fresh = person('Ruth', [{ name: 'Shore medic', skills: ['seal'], issuedOn: '2026-11-01' }], ['seal', 'vitals']);
     const policy = LapsePolicySchema.parse({ warnMonths: 1 });
