@@ -121,6 +121,16 @@ it('takes what an event asks for, by thumb and by keys, until the second casualt
   ]);
 });
 
+it('takes from all kits that are carried as one', async () => {
+  const { person, server } = scene;
+  await person.goTo(`${server.url}/drill/pier-pouch/order?event=1`);
+  await person.press('Read the event');
+  await person.sees('Pier tourniquet');
+  await person.moveTo('/drill/pier-pouch');
+  await person.press('All of it');
+  await person.seesNamed('It is in Pier tourniquet', 'button');
+});
+
 it('prints on one page who fetches which kit from where, with what comes too late', async () => {
   const { person, server } = scene;
   await person.goTo(`${server.url}/drill/crew?at=slipway`);

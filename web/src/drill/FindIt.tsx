@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { keptDrills } from '../away/keptDrills.ts';
 import { useAway } from '../data/away.ts';
 import { kindName } from '../data/catalog.ts';
-import type { Asked } from './asked.ts';
+import { type Asked, kitMark, type OtherKit } from './asked.ts';
 import css from './drill.module.css';
 import { Panels } from './Panels.tsx';
 import { useDrills, useSittings } from './queries.ts';
@@ -20,13 +20,15 @@ interface FindItProps {
   result: FitResult;
   personId: Drill['personId'];
   kitId: Drill['kitId'];
+  /** Kits that are carried as one with it. */
+  others: readonly OtherKit[];
   isBlind: boolean;
   isLeft: boolean;
   again: () => void;
 }
 
 /** One sitting. What was answered is kept when it ends, and when it is left before. */
-export function FindIt({ asked, container, result, personId, kitId, isBlind, isLeft, again }: FindItProps) {
+export function FindIt({ asked, container, result, personId, kitId, others, isBlind, isLeft, again }: FindItProps) {
   const [state, act] = useReducer(sit, asked, (all) => sit(notBegun, { do: 'begin', asked: all, nowMs: performance.now() }));
   const { answers } = state;
   const isDone = state.at >= asked.length;
@@ -35,6 +37,7 @@ export function FindIt({ asked, container, result, personId, kitId, isBlind, isL
   if (isDone) return <Done at={at} answers={answers} personId={personId} kitId={kitId} again={again} />;
   const now = asked[state.at] as Asked; // not done
   const last = answers.at(-1);
+  const other = others.find(({ id }) => id === now.inKit);
   return (
     <section className={isLeft ? css.isLeft : undefined} aria-label="Find it">
       <p className={css.count}>
@@ -46,7 +49,9 @@ export function FindIt({ asked, container, result, personId, kitId, isBlind, isL
       </h2>
       <p className={css.outcome} role="status">
         {state.outcome === 'found' && <b className="state-held">There: {last?.seconds.toFixed(1)} s</b>}
-        {state.outcome === 'shown' && <b className="state-gap">It lies here.</b>}
+        {state.outcome === 'shown' && (
+          <b className="state-gap">{other === undefined ? 'It lies here.' : `It lies in another kit: ${other.name}.`}</b>
+        )}
         {state.outcome === null && state.misses > 0 && <b className="state-gap">Not there ({state.misses}).</b>}
       </p>
       <Panels
@@ -58,6 +63,15 @@ export function FindIt({ asked, container, result, personId, kitId, isBlind, isL
         isBlind={isBlind}
         shown={state.outcome === null ? [] : now.boxes.map(({ id }) => id)}
       />
+      {others.length > 0 && state.outcome === null && (
+        <div className={css.begin}>
+          {others.map(({ id, name }) => (
+            <Button key={id} variant="default" onClick={() => act({ do: 'point', boxes: [kitMark(id)], nowMs: performance.now() })}>
+              It is in {name}
+            </Button>
+          ))}
+        </div>
+      )}
       <div className={css.deeds}>
         {state.outcome === null ? (
           <Button variant="default" size="lg" onClick={() => act({ do: 'show', nowMs: performance.now() })}>

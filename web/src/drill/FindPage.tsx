@@ -12,7 +12,7 @@ import { KitProvider, useKit } from '../kit/KitContext.tsx';
 import { useMe } from '../sharing/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
-import { type Asked, askedOf } from './asked.ts';
+import { type Asked, askedOf, liesTogether, type OtherKit } from './asked.ts';
 import css from './drill.module.css';
 import { FindIt } from './FindIt.tsx';
 import { type Drills, useDrills, useSittings, useWho } from './queries.ts';
@@ -81,6 +81,8 @@ function WhoDrills({ choose }: { choose: (id: string) => void }) {
   );
 }
 
+const NO_OTHERS: readonly OtherKit[] = [];
+
 interface SittingsProps {
   known: Drills;
   personId: string;
@@ -94,7 +96,12 @@ function Sittings({ known, personId, today, result }: SittingsProps) {
   const [asked, setAsked] = useState<readonly Asked[] | null>(null);
   const [isBlind, setBlind] = useState(false);
   const [isLeft, setLeft] = useState(false);
-  const lies = useMemo(() => liesOf(draft.units, result, draft.modules), [draft.units, result, draft.modules]);
+  // What is carried as one is one thing to know: of some it is enough to know in which kit.
+  const others = kit.inSet?.others ?? NO_OTHERS;
+  const lies = useMemo(
+    () => liesTogether(liesOf(draft.units, result, draft.modules), others),
+    [draft.units, result, draft.modules, others],
+  );
   const forgotten = known.forgotten.filter((one) => one.personId === personId && one.kitId === kit.id);
   const due = dueThings({
     drills: sittings,
@@ -116,6 +123,7 @@ function Sittings({ known, personId, today, result }: SittingsProps) {
         result={result}
         personId={personId as Drill['personId']}
         kitId={kit.id}
+        others={others}
         isBlind={isBlind}
         isLeft={isLeft}
         again={() => setAsked(null)}

@@ -1,28 +1,19 @@
-import {
-  type DrillEvent,
-  drillEvent,
-  eventNeedText,
-  leftIn,
-  type OrderPick,
-  type OrderWorld,
-  orderResult,
-  standing,
-} from '@ivrak/core/drill';
-import { capital, type Drill, NEEDS, skillsOn } from '@ivrak/core/model';
+import { type DrillEvent, drillEvent, eventNeedText, leftIn, type OrderPick, type OrderWorld, standing } from '@ivrak/core/drill';
+import { capital, type Drill, skillsOn } from '@ivrak/core/model';
 import { Button, SegmentedControl } from '@mantine/core';
 import { clsx } from 'clsx';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { keptDrills } from '../away/keptDrills.ts';
-import { catalogNow, kindName } from '../data/catalog.ts';
 import { useSettings } from '../data/queries.ts';
 import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { KitProvider, useKit } from '../kit/KitContext.tsx';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import css from './drill.module.css';
+import { OrderResult } from './OrderResult.tsx';
 import order from './order.module.css';
-import { faultsText, isAllClosed, lastText, orderDrill, take, type Went, WHOSE, wentOf } from './ordering.ts';
+import { isAllClosed, lastText, nameIn, orderDrill, take, WHOSE } from './ordering.ts';
 import { useWho } from './queries.ts';
 
 const MOST_SEED = 1_000_000;
@@ -42,7 +33,7 @@ export function OrderPage() {
 }
 
 function Order() {
-  const { kit, draft, judgement, school, catalog, today } = useKit();
+  const { kit, draft, judgement, school, catalog, today, beside } = useKit();
   const who = useWho();
   const [params, setParams] = useSearchParams();
   const said = Number(params.get('event') ?? Number.NaN);
@@ -50,9 +41,21 @@ function Order() {
   const seed = Number.isInteger(said) && said >= 0 ? said : drawn;
   const event = useMemo(() => drillEvent(seed, draft.brief, judgement.needs), [seed, draft.brief, judgement.needs]);
   const world: OrderWorld = useMemo(
-    () => ({ units: draft.units, school, catalog, on: today, skills: skillsOn(draft.brief, today), isChecked: draft.brief.securityChecks }),
-    [draft.units, draft.brief, school, catalog, today],
+    () => ({
+      // What is carried as one with it is taken from as well: the brief asks it of all together.
+      units: [...draft.units, ...beside.flatMap(({ units }) => units)],
+      school,
+      catalog,
+      on: today,
+      skills: skillsOn(draft.brief, today),
+      isChecked: draft.brief.securityChecks,
+    }),
+    [draft.units, draft.brief, beside, school, catalog, today],
   );
+  const inOther = (unitId: string): string | null => {
+    const other = beside.find(({ units }) => units.some(({ id }) => id === unitId));
+    return other === undefined ? null : (kit.inSet?.others.find(({ id }) => id === other.id)?.name ?? 'on you');
+  };
   return (
     <main id="main" className={css.drill}>
       <header className={css.head}>
@@ -75,6 +78,7 @@ function Order() {
           event={event}
           world={world}
           of={{ personId: who as Drill['personId'], kitId: kit.id }} // of the crew
+          inOther={inOther}
           another={() => setParams({ event: String(anySeed()) }, { replace: true })}
         />
       )}
@@ -86,12 +90,14 @@ interface EventProps {
   event: DrillEvent;
   world: OrderWorld;
   of: Pick<Drill, 'personId' | 'kitId'>;
+  /** In which kit a thing lies, of those that are carried as one with this; null: in this one. */
+  inOther: (unitId: string) => string | null;
   another: () => void;
 }
 
 type Stage = { is: 'before' } | { is: 'taking'; sinceMs: number; at: string } | { is: 'done' };
 
-function Event({ event, world, of, another }: EventProps) {
+function Event({ event, world, of, inOther, another }: EventProps) {
   const [stage, setStage] = useState<Stage>({ is: 'before' });
   const [picks, setPicks] = useState<readonly OrderPick[]>([]);
   const [casualty, setCasualty] = useState(0);
@@ -119,7 +125,7 @@ function Event({ event, world, of, another }: EventProps) {
         </div>
       </section>
     );
-  if (stage.is === 'done') return <Result event={event} picks={picks} world={world} another={another} />;
+  if (stage.is === 'done') return <OrderResult event={event} picks={picks} world={world} another={another} />;
   const pick = (unitId: string) => {
     const next = take(picks, { unitId, casualty, seconds: (performance.now() - stage.sinceMs) / 1000 });
     setPicks(next);
@@ -130,9 +136,9 @@ function Event({ event, world, of, another }: EventProps) {
       <h2 className={css.call}>{event.says}</h2>
       <Casualties event={event} picks={picks} world={world} chosen={casualty} choose={setCasualty} />
       <p className={css.outcome} role="status">
-        {lastText(event, picks, world, kindName)}
+        {lastText(event, picks, world, nameIn(world))}
       </p>
-      <Things picks={picks} world={world} pick={pick} />
+      <Things picks={picks} world={world} inOther={inOther} pick={pick} />
       <div className={css.deeds}>
         <Button variant="default" size="lg" onClick={() => end(picks, stage.at)}>
           Nothing more helps
@@ -186,12 +192,18 @@ function Casualties({ event, picks, world, chosen, choose }: CasualtiesProps) {
   );
 }
 
-/** What lies in the kit still. */
-function Things({ picks, world, pick }: { picks: readonly OrderPick[]; world: OrderWorld; pick: (unitId: string) => void }) {
+interface ThingsProps extends Pick<EventProps, 'world' | 'inOther'> {
+  picks: readonly OrderPick[];
+  pick: (unitId: string) => void;
+}
+
+/** What lies in the kit still, and in those that are carried as one with it. */
+function Things({ picks, world, inOther, pick }: ThingsProps) {
   return (
     <ul className={order.things} aria-label="In the kit">
       {leftIn(picks, world).map((unit) => {
-        const kind = catalogNow().get(unit.kind);
+        const kind = world.catalog.get(unit.kind);
+        const other = inOther(unit.id);
         const state = kind?.states[0];
         return (
           <li key={unit.id}>
@@ -200,7 +212,8 @@ function Things({ picks, world, pick }: { picks: readonly OrderPick[]; world: Or
                 {kind !== undefined && state !== undefined && <KindDrawing kind={kind} scale={scaleToFit(state, 40)} />}
               </span>
               <span className="grow">
-                <b>{kindName(unit.kind)}</b>
+                <b>{kind?.name ?? unit.kind}</b>
+                {other !== null && <span className="small muted"> {other}</span>}
                 {unit.count > 1 && <span className="small muted"> {unit.count} there</span>}
               </span>
             </button>
@@ -208,70 +221,5 @@ function Things({ picks, world, pick }: { picks: readonly OrderPick[]; world: Or
         );
       })}
     </ul>
-  );
-}
-
-function Result({ event, picks, world, another }: Omit<EventProps, 'of'> & { picks: readonly OrderPick[] }) {
-  const went = wentOf(event, picks, world, kindName);
-  const result = orderResult(event, picks, world);
-  return (
-    <section className="stack" aria-label="How it went">
-      <p>
-        <b>{event.says}</b> {faultsText(result)}{' '}
-        {picks.length > 0 && `The last of ${picks.length} after ${picks.at(-1)?.seconds.toFixed(0)} s.`}
-      </p>
-      {went.map((rows, index) => (
-        <Casualty key={index} rows={rows} index={index} isOnly={went.length === 1} school={world.school.name} />
-      ))}
-      <div className={css.begin}>
-        <Button size="lg" onClick={another}>
-          Another event
-        </Button>
-        <Button size="lg" variant="default" component={Link} to="/drill">
-          Back to Drill
-        </Button>
-      </div>
-    </section>
-  );
-}
-
-const STATES: Record<Went['state'], string> = { closed: 'closed', missed: 'left open', ranOut: 'ran out' };
-
-function Casualty({ rows, index, isOnly, school }: { rows: readonly Went[]; index: number; isOnly: boolean; school: string }) {
-  const without = rows.filter(({ state }) => state === 'ranOut');
-  return (
-    <div className={css.scroll}>
-      {!isOnly && <h2>{index === 0 ? 'The first' : 'The second'}</h2>}
-      <table className={clsx(css.went, order.result)}>
-        <thead>
-          <tr>
-            <th scope="col">In need of</th>
-            <th scope="col">You took</th>
-            <th scope="col">“{school}” takes</th>
-            <th scope="col">In the end</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ need, asked, held, took, school: takes, state }) => (
-            <tr key={need}>
-              <th scope="row">{eventNeedText({ need, count: asked })}</th>
-              <td>{took.join(', ') || '–'}</td>
-              <td>{takes.join(', ') || '–'}</td>
-              <td className={state === 'closed' ? 'state-held' : 'state-gap'}>
-                {STATES[state]}
-                {held > 0 && held < asked && `, ${held} of ${asked}`}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {without.length > 0 && (
-        <p className={css.worst}>
-          {isOnly ? 'Left without' : `${index === 0 ? 'The first' : 'The second'} is left without`}{' '}
-          {without.map(({ need, asked, held }) => eventNeedText({ need, count: asked - held })).join(', ')}:{' '}
-          {without.map(({ need }) => NEEDS[need].without).join('; ')}.
-        </p>
-      )}
-    </div>
   );
 }

@@ -10,6 +10,25 @@ export interface Asked {
   why: DueThing['why'];
   where: string;
   boxes: readonly PlacedItem[];
+  /** It lies in another kit that is carried as one with this; null: in this one. */
+  inKit: string | null;
+}
+
+/** A kit that is carried as one with the one that is drilled. */
+export interface OtherKit {
+  id: string;
+  name: string;
+  units: readonly Pick<Unit, 'kind'>[];
+}
+
+const IN_KIT = 'kit ';
+export const kitMark = (kitId: string): string => IN_KIT + kitId;
+
+/** Where things lie, those among them that only another kit of the set holds. */
+export function liesTogether(lies: ReadonlyMap<string, string>, others: readonly OtherKit[]): Map<string, string> {
+  const all = new Map(lies);
+  for (const { id, units } of others) for (const { kind } of units) if (!all.has(kind)) all.set(kind, kitMark(id));
+  return all;
 }
 
 interface Packed {
@@ -30,6 +49,9 @@ export function askedOf(due: readonly DueThing[], { units, modules, result, need
     if (need !== null) calls.set(need, (calls.get(need) ?? 0) + 1);
   }
   return due.slice(0, DRILL_PLAN.mostAsked).map(({ kind, why }) => {
+    const where = lies.get(kind) ?? '';
+    if (where.startsWith(IN_KIT))
+      return { kind, why, call: nameOf(kind).toLowerCase(), where, boxes: [], inKit: where.slice(IN_KIT.length) };
     const need = byNeed(kind);
     const isOnly = need !== null && calls.get(need) === 1;
     // Whatever serves the need is right where it is the need that is called.
@@ -39,7 +61,8 @@ export function askedOf(due: readonly DueThing[], { units, modules, result, need
       kind,
       why,
       call: isOnly ? NEEDS[need].one : nameOf(kind).toLowerCase(),
-      where: lies.get(kind) ?? '',
+      where,
+      inKit: null,
       boxes: ids.flatMap((id) => boxesOf(id, result, modules)),
     };
   });

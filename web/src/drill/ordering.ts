@@ -1,6 +1,12 @@
 import { type DrillEvent, isClosed, type OrderPick, type OrderWorld, orderResult, pickedOf, standing } from '@ivrak/core/drill';
 import { type Drill, NEEDS, type NeedId } from '@ivrak/core/model';
 
+/** What is somebody's own is in no catalogue but that of their set. */
+export const nameIn =
+  ({ catalog }: OrderWorld) =>
+  (kind: string): string =>
+    catalog.get(kind)?.name ?? kind;
+
 const MOST_PICKS = 60;
 const MOST_S = 600;
 

@@ -1,7 +1,7 @@
 import type { FitResult } from '@ivrak/core/fit';
 import type { PlainDate } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
-import { type Asked, askedOf } from './asked.ts';
+import { type Asked, askedOf, kitMark, liesTogether } from './asked.ts';
 import { type Deed, notBegun, type Sitting, sit } from './sitting.ts';
 import { againText, dueText, worstText } from './words.ts';
 
@@ -12,6 +12,7 @@ const thing = (kind: string, ...boxes: string[]): Asked => ({
   why: 'due',
   where: 'main//front',
   boxes: boxes.map((id) => box(id)),
+  inKit: null,
 });
 const after = (...deeds: Deed[]): Sitting => deeds.reduce(sit, notBegun);
 const begin: Deed = { do: 'begin', asked: [thing('seal', 's'), thing('gauze', 'g', 'g:2')], nowMs: 1000 };
@@ -39,6 +40,19 @@ describe('a sitting', () => {
       seconds: 2,
       isFound: true,
     });
+  });
+
+  it('of kits that are carried as one asks in which a thing lies, and takes no place in this one for it', () => {
+    const elsewhere: Deed = { do: 'begin', asked: [{ ...thing('strap'), inKit: 'belt' }, thing('seal', 's')], nowMs: 0 };
+    const state = after(elsewhere, { do: 'point', boxes: ['s'], nowMs: 1000 }, { do: 'point', boxes: [kitMark('belt')], nowMs: 2000 });
+    expect(state).toMatchObject({ outcome: 'found', misses: 1 });
+    const next = sit(state, { do: 'next', nowMs: 3000 });
+    expect(sit(next, { do: 'point', boxes: [kitMark('belt')], nowMs: 4000 })).toMatchObject({ outcome: null, misses: 1 });
+    const others = [{ id: 'belt', name: 'Belt', units: [{ kind: 'strap' }, { kind: 'seal' }] }];
+    expect([...liesTogether(new Map([['seal', 'main//front']]), others)]).toEqual([
+      ['seal', 'main//front'],
+      ['strap', kitMark('belt')],
+    ]);
   });
 
   it('opens where the thing lies when it has to be shown, which is not found', () => {

@@ -1,5 +1,5 @@
 import type { DrillAnswer } from '@ivrak/core/model';
-import type { Asked } from './asked.ts';
+import { type Asked, kitMark } from './asked.ts';
 
 export interface Sitting {
   asked: readonly Asked[];
@@ -34,7 +34,8 @@ export function sit(before: Sitting, deed: Deed): Sitting {
       return { ...before, open: before.open === deed.compartment ? null : deed.compartment };
     case 'point': {
       if (asked === undefined || before.outcome !== null) return before;
-      const isThere = asked.boxes.some(({ id }) => deed.boxes.includes(id));
+      const isThere =
+        asked.inKit === null ? asked.boxes.some(({ id }) => deed.boxes.includes(id)) : deed.boxes.includes(kitMark(asked.inKit));
       return isThere ? ended(before, asked, 'found', deed.nowMs) : { ...before, misses: before.misses + 1 };
     }
     case 'show':
