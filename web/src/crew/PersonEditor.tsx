@@ -20,14 +20,14 @@ interface PersonEditorProps {
 
 /** Who somebody is, and what they are trained and allowed to do. */
 export function PersonEditor({ person, taken, close }: PersonEditorProps) {
-  const { error, keep } = useKeep();
+  const { error, keepAndGo } = useKeep();
   const { form, submit, problemsBeside } = useRecordForm<Person>({
     schema: PersonSchema,
     initial: person ?? NOBODY,
     taken: person === null ? taken : null,
   });
   const save = (data: Person) =>
-    void keep(() => api.put('/api/people/:id', { params: { id: data.id }, body: { version: person?.version ?? null, data } }), close);
+    void keepAndGo(() => api.put('/api/people/:id', { params: { id: data.id }, body: { version: person?.version ?? null, data } }), close);
   return (
     <RecordPanel
       title={person?.name ?? 'Add person'}
@@ -41,7 +41,10 @@ export function PersonEditor({ person, taken, close }: PersonEditorProps) {
           : {
               label: 'Take out of the crew',
               act: () =>
-                void keep(() => api.delete('/api/people/:id', { params: { id: person.id }, query: { version: person.version } }), close),
+                void keepAndGo(
+                  () => api.delete('/api/people/:id', { params: { id: person.id }, query: { version: person.version } }),
+                  close,
+                ),
             }
       }
       problems={error === null ? problemsBeside(['name', 'role']) : [error]}
