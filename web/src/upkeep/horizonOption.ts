@@ -82,7 +82,7 @@ const markSeries = ({ held, gaps, lapses, orders, looks, lines }: Drawn, days: n
   marks('lapse', lapses, (_, x, y) => line(x, y - BAR_HEIGHT / 2, x, y + BAR_HEIGHT / 2, colours.gap, 3)),
   marks('order', orders, (_, x, y) => ({
     type: 'polygon',
-    shape: { points: [[x, y - 6], [x + 6, y], [x, y + 6], [x - 6, y]] }, // biome-ignore format: a diamond, point by point
+    shape: { points: diamond(Math.max(MARK_HALF, x), y) },
     style: { fill: colours.order, stroke: colours.card, lineWidth: 1 },
   })),
   marks('inspect', looks, (_, x, y) => ({
@@ -90,6 +90,14 @@ const markSeries = ({ held, gaps, lapses, orders, looks, lines }: Drawn, days: n
     shape: { cx: Math.max(5, x), cy: y, r: 4 },
     style: { fill: colours.card, stroke: colours.inspect, lineWidth: 2 },
   })),
+];
+
+const MARK_HALF = 6;
+const diamond = (x: number, y: number): [number, number][] => [
+  [x, y - MARK_HALF],
+  [x + MARK_HALF, y],
+  [x, y + MARK_HALF],
+  [x - MARK_HALF, y],
 ];
 
 /** The chart as the library wants it: days from the first day along x, px down along y. */
