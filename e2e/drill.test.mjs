@@ -112,7 +112,7 @@ it('takes what an event asks for, by thumb and by keys, until the second casualt
   await person.isAccessible('how an order went');
   await expect.poll(async () => (await api('/api/drills')).drills.at(-1)?.way).toBe('order');
   const { ordered, answers } = (await api('/api/drills')).drills.at(-1);
-  expect([ordered.idle, ordered.outOfOrder, ordered.ranOut]).toEqual([1, 1, [[], ['M.limb']]]);
+  expect([ordered.idle, ordered.outOfOrder, ordered.ranOut]).toEqual([1, 1, [[], ['M.limb', 'S.hands']]]);
   expect(answers.map(({ casualty, need }) => [casualty, need])).toEqual([
     [0, 'M.limb'],
     [0, 'M.pack'],
@@ -129,6 +129,26 @@ it('takes from all kits that are carried as one', async () => {
   await person.moveTo('/drill/pier-pouch');
   await person.press('All of it');
   await person.seesNamed('It is in Pier tourniquet', 'button');
+});
+
+it('counts what was found in a real use, where the person says so in the debrief', async () => {
+  const { person, server, api } = scene;
+  await person.goTo(`${server.url}/day`);
+  await person.page.evaluate(() => localStorage.setItem('ivrak.person', 'tomas'));
+  await person.goTo(`${server.url}/use/belt-kit`);
+  await person.page.locator('button ::-p-text(Compressed plain gauze)').click();
+  const logId = async () => (await api('/api/kits')).kits.find(({ id }) => id === 'belt-kit').openUse?.logId;
+  await expect.poll(logId).toBeDefined();
+  await person.goTo(`${server.url}/debrief/${await logId()}`);
+  await person.page.locator('label ::-p-text(Tomas Arnhold went straight to it)').click();
+  await person.isAccessible('a debrief that asks what was found');
+  await person.press('Debriefed: on to restocking');
+  await expect.poll(async () => (await api('/api/drills')).drills.at(-1)?.way).toBe('use');
+  expect((await api('/api/drills')).drills.at(-1)).toMatchObject({
+    personId: 'tomas',
+    kitId: 'belt-kit',
+    answers: [{ kind: 'plain-gauze' }],
+  });
 });
 
 it('prints on one page who fetches which kit from where, with what comes too late', async () => {

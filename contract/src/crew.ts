@@ -1,4 +1,4 @@
-import { PersonSchema, PlacesPlanSchema } from '@ivrak/core/model';
+import { CoursesSchema, PersonSchema, PlacesPlanSchema, PractisedSchema } from '@ivrak/core/model';
 import * as z from 'zod';
 import { endpoint } from './endpoint.ts';
 
@@ -19,7 +19,11 @@ export const savePerson = endpoint({
   method: 'put',
   path: '/api/people/:id',
   summary: 'Add or change somebody of the crew',
-  body: z.object({ version: VersionSchema.nullable(), data: PersonSchema }),
+  // Courses and practice that are not sent stay as they are.
+  body: z.object({
+    version: VersionSchema.nullable(),
+    data: PersonSchema.extend({ courses: CoursesSchema.optional(), practised: PractisedSchema.optional() }),
+  }),
   answer: StoredPersonSchema,
 });
 

@@ -1,6 +1,9 @@
 import { Random } from '../fit/random.ts';
 import { type Brief, hasThreat, type Threat } from '../model/brief.ts';
 import { NEEDS, type NeedId, rungOf } from '../model/need.ts';
+import type { PlainDate } from '../model/plainDate.ts';
+import type { School } from '../model/school.ts';
+import { needsOn } from '../needs/needs.ts';
 
 /** What a casualty of a made-up event is in need of: needs, never a diagnosis to treat. */
 export interface EventNeed {
@@ -9,7 +12,7 @@ export interface EventNeed {
 }
 export interface DrillEvent {
   seed: number;
-  /** "Caught in a winch or a saw. Two are hurt; it is dark." */
+  /** "Caught in machinery. Two are hurt; it is dark." */
   says: string;
   casualties: EventNeed[][];
 }
@@ -20,8 +23,9 @@ interface Cause {
   needs: readonly NeedId[];
 }
 
+type Happening = Threat | 'penetrating' | 'plain';
 /** By threat, what happens and what it may ask for. Common practice, no source. */
-const CAUSES: Record<Threat | 'penetrating' | 'plain', Cause> = {
+const CAUSES: Record<Happening, Cause> = {
   machinery: { says: 'Caught in machinery', needs: ['M.limb', 'M.pack', 'M.press', 'C.dress', 'C.roll', 'H.warm'] },
   vehicle: { says: 'A collision', needs: ['M.press', 'M.limb', 'A.airway', 'C.dress', 'R.seal', 'H.warm'] },
   fall: { says: 'A fall', needs: ['C.dress', 'C.roll', 'D.splint', 'M.press', 'H.warm', 'C.pupil'] },
@@ -35,48 +39,47 @@ const CAUSES: Record<Threat | 'penetrating' | 'plain', Cause> = {
   plain: { says: 'A hard bleed', needs: ['M.limb', 'M.pack', 'M.press', 'C.dress', 'H.warm'] },
 };
 
-/** Pieces that one casualty is in need of, where it is not one: a wound through the chest has an entry and an exit. */
-const PIECES: Partial<Record<NeedId, number>> = { 'R.seal': 2, 'C.dress': 2 };
 const MOST_NEEDS = 4;
-const COUNTS = ['Nobody is hurt', 'One is hurt', 'Two are hurt'] as const;
-
-/** Asked of a kit by its brief. */
-interface Asked {
-  need: NeedId;
-  ideal: number;
-  elsewhere?: boolean;
-}
 
 /**
- * A made-up event out of the threats of a brief, the same for the same seed. Only what the brief asks of the kit is in it; null: it asks
- * for nothing that saves or keeps anybody.
+ * A made-up event out of the threats of a brief, the same for the same seed. Only what the brief asks of the kit is in it, as much of each
+ * as it asks for one person; null: it asks for nothing that saves or keeps anybody.
  */
-export function drillEvent(seed: number, brief: Brief, asked: readonly Asked[]): DrillEvent | null {
+export function drillEvent(seed: number, brief: Brief, school: School, on: PlainDate): DrillEvent | null {
   const random = new Random(seed);
-  const isAsked = new Set(asked.flatMap(({ need, ideal, elsewhere }) => (ideal > 0 && elsewhere !== true ? [need] : [])));
-  const threats = Object.keys(CAUSES).filter((key) => {
-    const { needs } = CAUSES[key as keyof typeof CAUSES];
-    const first = needs.find((need) => isAsked.has(need));
+  const isAsked = new Set(
+    needsOn(brief, school, on).flatMap(({ need, ideal, elsewhere }) => (ideal > 0 && elsewhere !== true ? [need] : [])),
+  );
+  const causes = Object.keys(CAUSES).filter((key) => {
+    const first = CAUSES[key as Happening].needs.find((need) => isAsked.has(need));
     if (first === undefined) return false;
     if (key === 'plain') return 'MAR'.includes(rungOf(first));
     return key === 'penetrating' ? brief.penetrating : hasThreat(brief, key as Threat);
-  }) as (keyof typeof CAUSES)[]; // keys of the table
-  const cause = CAUSES[threats[random.below(threats.length)] ?? 'plain'];
-  const pool = cause.needs.filter((need) => isAsked.has(need));
-  if (pool.length === 0) return null;
+  }) as Happening[]; // keys of the table
+  const happening = causes[random.below(causes.length)];
+  if (happening === undefined) return null;
+  const { says, needs } = CAUSES[happening];
+  const pool = needs.filter((need) => isAsked.has(need));
   const count = brief.persons > 1 && random.next() < 0.6 ? 2 : 1;
-  const casualties = Array.from({ length: count }, () => casualty(pool, isAsked, random));
-  return { seed, says: `${cause.says}. ${COUNTS[count] ?? ''}${brief.dark && random.next() < 0.5 ? '; it is dark' : ''}.`, casualties };
+  const asked = Array.from({ length: count }, () => casualty(pool, isAsked, random));
+  // What was set by hand is for the kit, not for one person.
+  const ofOne = new Map(needsOn({ ...brief, persons: 1, casualties: 1, overrides: {} }, school, on).map((one) => [one.need, one]));
+  const amount = (need: NeedId): number => ofOne.get(need)?.least || ofOne.get(need)?.ideal || 1;
+  return {
+    seed,
+    says: `${says}. ${count === 1 ? 'One is hurt' : 'Two are hurt'}${brief.dark && random.next() < 0.5 ? '; it is dark' : ''}.`,
+    casualties: asked.map((own) => own.map((need) => ({ need, count: amount(need) }))),
+  };
 }
 
-function casualty(pool: readonly NeedId[], isAsked: ReadonlySet<NeedId>, random: Random): EventNeed[] {
+function casualty(pool: readonly NeedId[], isAsked: ReadonlySet<NeedId>, random: Random): NeedId[] {
   const [first, ...others] = pool;
   const more = others.filter(() => random.next() < 0.55).slice(0, MOST_NEEDS - 1);
   const needs = first === undefined ? [] : [first, ...more];
   // The time is written down wherever a tourniquet goes on, and hands are covered before all of it.
   if (needs.includes('M.limb') && isAsked.has('C.record')) needs.push('C.record');
   if (isAsked.has('S.hands')) needs.push('S.hands');
-  return needs.map((need) => ({ need, count: PIECES[need] ?? 1 }));
+  return needs;
 }
 
 /** "2 chest seals" */

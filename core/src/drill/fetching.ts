@@ -1,10 +1,8 @@
 import { gradeOf } from '../coverage/grades.ts';
-import { type CarryWorld, type LoadoutKit, loadoutProblem } from '../loadout/loadout.ts';
-import type { Loadout } from '../model/loadout.ts';
+import { type CarryWorld, type LoadoutKit, reachOf } from '../loadout/loadout.ts';
 import type { NeedId } from '../model/need.ts';
 import type { PlacesPlan, Spot } from '../model/placesPlan.ts';
 import type { Conditions } from '../model/reach.ts';
-import type { KitId } from '../model/unit.ts';
 
 /** Somebody who may fetch a kit. */
 export interface Fetcher {
@@ -63,22 +61,17 @@ export function fetchLines({ places, at, kits, people, conditions }: FetchQuesti
     const own = world.kits.get(kit.id);
     return own === undefined ? [] : [{ kit, own, ...whereOf(kit, { places, at, people }, world) }];
   });
-  const known = found.filter(({ distanceM }) => distanceM !== null);
-  const loadout: Loadout = {
-    ...{ id: 'fetched', name: 'fetched', situation: '', personId: null, bearers: null, own: [], passesSecurity: false, conditions },
-    kits: known.map(({ kit, distanceM, by }) => ({
-      ...{ kitId: kit.id as KitId, distanceM: distanceM ?? 0, minutes: null, by, isBrought: false, positionId: null }, // of the world
-    })),
-  };
-  const reach = known.length === 0 ? undefined : loadoutProblem(loadout, world)?.reach;
+  const known = found.flatMap(({ kit, distanceM, by }) => (distanceM === null ? [] : [{ kitId: kit.id, distanceM, by }]));
+  const reach = reachOf(known, conditions, world);
   const timed = found.map((one) => {
     const secondsOf = (id: string): number | null => {
-      const answer = reach?.get(id);
+      const answer = reach.get(id);
       return answer?.inReach === true ? answer.s : null;
     };
     const needs = one.distanceM === null ? [] : neededOf(one.own, secondsOf, world);
     const first = needs.map(({ seconds }) => seconds).sort((a, b) => a - b)[0] ?? null;
-    return { ...one, needs: needs.filter((need): need is FetchedNeed => need.windowS !== null), seconds: first };
+    const windowed = needs.filter((need): need is FetchedNeed => need.windowS !== null).sort((a, b) => a.windowS - b.windowS);
+    return { ...one, needs: windowed, seconds: first };
   });
   timed.sort((a, b) => (a.seconds ?? Number.POSITIVE_INFINITY) - (b.seconds ?? Number.POSITIVE_INFINITY));
   const busy = new Set<string>();

@@ -1,4 +1,3 @@
-import { MODULE_PREFIX } from '../kit/kitFit.ts';
 import type { Drill, SlowFind } from '../model/drill.ts';
 import type { Module } from '../model/kit.ts';
 import { cardsOf, DRILL_PLAN } from './cards.ts';
@@ -33,12 +32,6 @@ export function slowFinds(
 function inFrontOf(kind: string, { units, modules }: FoundKit, packed: Packed): string[] {
   const own = units.filter((unit) => unit.kind === kind).flatMap(({ id }) => boxesOf(id, packed, modules));
   const before = own.map(({ id }) => packed.blockedBy?.[id] ?? []).sort((a, b) => a.length - b.length)[0] ?? [];
-  return [...new Set(before.flatMap((box) => kindsIn(box, units, modules, packed)))].filter((one) => one !== kind);
-}
-
-function kindsIn(box: string, units: FoundKit['units'], modules: FoundKit['modules'], packed: Packed): string[] {
-  const block = packed.blocks?.find(({ id }) => id === box);
-  const module = modules.find(({ id }) => box === `${MODULE_PREFIX}${id}`);
-  const ids = block?.items.map((item) => item.split(':')[0] ?? '') ?? module?.unitIds.map(String) ?? [box.split(':')[0] ?? ''];
-  return ids.flatMap((id) => units.find((unit) => unit.id === id)?.kind ?? []);
+  const lying = units.filter(({ id }) => boxesOf(id, packed, modules).some((box) => before.includes(box.id)));
+  return [...new Set(lying.map((unit) => unit.kind))].filter((one) => one !== kind);
 }

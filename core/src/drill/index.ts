@@ -5,4 +5,4 @@ export { slowFinds } from './finds.ts';
 export { drillGrid, type GridCell, type GridRow, missesOverTime, type SittingPoint, type WorstThing, worstThing } from './grid.ts';
 export { PRACTICE_USES, plannedHandS, practisedLast, usesOf } from './hands.ts';
 export { boxesOf, liesOf } from './lies.ts';
-export { isClosed, leftIn, type OrderPick, type OrderWorld, orderResult, pickedOf, standing } from './order.ts';
+export { isClosed, leftIn, type OrderPick, type OrderResult, type OrderWorld, orderResult, pickedOf, standing } from './order.ts';

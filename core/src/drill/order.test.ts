@@ -50,8 +50,8 @@ describe('a made-up event', () => {
     fc.assert(
       fc.property(fc.nat(), anyBrief, anySchool, (seed, brief, school) => {
         const needs = deriveNeeds(brief, school);
-        const event = drillEvent(seed, brief, needs);
-        expect(drillEvent(seed, brief, needs)).toEqual(event);
+        const event = drillEvent(seed, brief, school, TODAY);
+        expect(drillEvent(seed, brief, school, TODAY)).toEqual(event);
         const asked = new Set(needs.flatMap(({ need, ideal }) => (ideal > 0 ? [need] : [])));
         for (const { need } of event?.casualties.flat() ?? []) expect(asked).toContain(need);
         expect(event?.casualties.length ?? 1).toBeLessThanOrEqual(brief.persons);
@@ -60,9 +60,23 @@ describe('a made-up event', () => {
     );
   });
 
+  it('asks for as much as one person is in need of, whatever the kit is to hold', () => {
+    const amounts = (given: object): Map<string, number> => {
+      const brief = BriefSchema.parse({ training: 'trauma', dayToDay: true, penetrating: true, threats: ['eye'], ...given });
+      const events = Array.from({ length: 60 }, (_, seed) => drillEvent(seed, brief, SCHOOL, TODAY)?.casualties.flat() ?? []);
+      return new Map(events.flat().map(({ need, count }) => [need, count]));
+    };
+    const few = amounts({ persons: 2 });
+    // An entry and an exit; and wounds are washed with more than a millilitre.
+    expect(few.get('R.seal')).toBe(2);
+    expect(few.get('D.flush')).toBeGreaterThanOrEqual(20);
+    const set = { 'R.seal': { least: 9, ideal: null, windowS: null, reason: 'two boats share it' } };
+    expect(amounts({ persons: 40, casualties: 5, overrides: set })).toEqual(few);
+  });
+
   it('names needs and what happened, and no treatment', () => {
     const brief = BriefSchema.parse({ persons: 4, threats: ['machinery'] });
-    const says = Array.from({ length: 20 }, (_, seed) => drillEvent(seed, brief, deriveNeeds(brief, SCHOOL))?.says ?? '');
+    const says = Array.from({ length: 20 }, (_, seed) => drillEvent(seed, brief, SCHOOL, TODAY)?.says ?? '');
     expect(new Set(says)).toEqual(
       new Set([
         'Caught in machinery. One is hurt.',
@@ -111,7 +125,7 @@ describe('what is taken', () => {
   it('as the school has it is without fault: nothing idle, missed or out of order, and nothing is taken twice', () => {
     fc.assert(
       fc.property(fc.nat(), anyBrief, anySchool, anyUnits, (seed, brief, school, units) => {
-        const event = drillEvent(seed, brief, deriveNeeds(brief, school));
+        const event = drillEvent(seed, brief, school, TODAY);
         if (event === null) return;
         const world = worldOf(units, school);
         const takes = schoolTakes(event, world);

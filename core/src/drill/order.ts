@@ -138,6 +138,7 @@ function toolsBeside(
 
 /** How an order went beside that of the school. */
 export interface OrderResult {
+  picked: Picked[];
   /** Picks that closed nothing. */
   idle: number;
   /** Picks for a need while one that the school closes before it was open and could have been closed. */
@@ -187,6 +188,7 @@ export function orderResult(event: DrillEvent, picks: readonly OrderPick[], worl
   const stands = standing(event, picks, world);
   const outOfOrder = picked.filter((pick, index) => isOutOfOrder(event, picks.slice(0, index), pick, ideal, world));
   return {
+    picked,
     idle: picked.filter(({ need }) => need === null).length,
     outOfOrder: outOfOrder.length,
     casualties: ideal.map((rows, casualty) => {

@@ -116,6 +116,22 @@ export function loadoutProblem(loadout: Loadout, world: CarryWorld): LoadoutProb
   };
 }
 
+/** Seconds to each thing of kits that are so far off, with nothing else at hand and all clothes and vessels there. */
+export function reachOf(
+  kits: readonly (Pick<CarriedKit, 'distanceM' | 'by'> & { kitId: string })[],
+  conditions: Loadout['conditions'],
+  world: CarryWorld,
+): ReadonlyMap<string, Reach> {
+  const loadout: Loadout = {
+    ...{ id: 'asked', name: 'asked', situation: '', personId: null, bearers: null, own: [], passesSecurity: false, conditions },
+    // Ids of the world.
+    kits: kits.map(({ kitId, distanceM, by }) => ({
+      ...{ kitId: kitId as CarriedKit['kitId'], distanceM, by, minutes: null, isBrought: false, positionId: null },
+    })),
+  };
+  return loadoutProblem(loadout, world)?.reach ?? new Map();
+}
+
 function inReach(units: readonly StockUnit[], reach: ReadonlyMap<string, Reach>): StockUnit[] {
   const there: StockUnit[] = [];
   for (const unit of units) {

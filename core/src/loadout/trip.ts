@@ -2,7 +2,7 @@ import { classifyKit, gradeOf, type KitClassing } from '../coverage/index.ts';
 import { KIT_CLASSES } from '../coverage/kitClass.ts';
 import type { Person } from '../model/answers.ts';
 import { countingSkills, type LapsePolicy } from '../model/course.ts';
-import type { Kind, KindCatalog } from '../model/kind.ts';
+import type { Grade, Kind, KindCatalog } from '../model/kind.ts';
 import type { KitDraft } from '../model/kit.ts';
 import { NEEDS, type NeedId, rungOf, SKILLS, type Skill } from '../model/need.ts';
 import type { PlainDate } from '../model/plainDate.ts';
@@ -87,12 +87,16 @@ const LEARNED: Partial<Record<NeedId, Skill>> = {
   'R.seal': 'seal',
 };
 
-/** The skill that a kind is made for, whether it is asked for or only better to have; null: none. */
-export function skillFor(kind: Kind): Skill | null {
-  if (kind.skill !== null) return kind.skill;
-  const needs = (Object.keys(kind.grades) as NeedId[]).filter((need) => rungOf(need) === kind.rung && kind.grades[need] === 'primary'); // keyed by need ids
-  return needs.map((need) => NEEDS[need].skill ?? LEARNED[need] ?? null).find((skill) => skill !== null) ?? null;
+/** Skills that a kind is made for, whether they are asked for or only better to have: of needs on its rung that it serves, not improvised. */
+function skillsFor(kind: Kind, grade: (need: NeedId) => Grade | null): Skill[] {
+  const needs = (Object.keys(kind.grades) as NeedId[]).filter((need) => rungOf(need) === kind.rung); // keyed by need ids
+  return needs
+    .filter((need) => ['primary', 'substitute'].includes(grade(need) ?? ''))
+    .flatMap((need) => kind.skill ?? NEEDS[need].skill ?? LEARNED[need] ?? []);
 }
+
+/** The skill that is practised with a kind; null: none. */
+export const skillFor = (kind: Kind): Skill | null => kind.skill ?? skillsFor(kind, (need) => kind.grades[need] ?? null)[0] ?? null;
 
 function untrainedIn(kits: readonly TripKit[], skills: readonly Skill[], { catalog, schools }: TripWorld): Skill[] {
   const lacking = new Set<Skill>();
@@ -101,11 +105,7 @@ function untrainedIn(kits: readonly TripKit[], skills: readonly Skill[], { catal
     for (const { kind: id } of kit.units) {
       const kind = catalog.get(id);
       if (kind === undefined || school === undefined) continue;
-      const madeFor = (Object.keys(kind.grades) as NeedId[]).filter(
-        (need) => rungOf(need) === kind.rung && ['primary', 'substitute'].includes(gradeOf(kind, need, school) ?? ''),
-      ); // keyed by need ids
-      for (const skill of madeFor.flatMap((need) => kind.skill ?? NEEDS[need].skill ?? LEARNED[need] ?? []))
-        if (!skills.includes(skill)) lacking.add(skill);
+      for (const skill of skillsFor(kind, (need) => gradeOf(kind, need, school))) if (!skills.includes(skill)) lacking.add(skill);
     }
   }
   return SKILLS.filter((skill) => lacking.has(skill));

@@ -229,7 +229,7 @@ export const PersonSchema = z.object({
   authorised: z.array(SkillSchema).max(SKILLS.length).default([]),
   /** Kits that this person has been told of. */
   told: z.array(z.string()).max(500).default([]),
-  courses: CoursesSchema,
-  practised: PractisedSchema,
+  courses: CoursesSchema.default([]),
+  practised: PractisedSchema.default({}),
 });
 export type Person = z.output<typeof PersonSchema>;

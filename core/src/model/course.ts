@@ -1,8 +1,6 @@
-import { fromFields as durationOf } from 'temporal-polyfill/fns/Duration';
-import { add, create, toString as write } from 'temporal-polyfill/fns/PlainDate';
 import * as z from 'zod';
 import { SKILLS, type Skill, SkillSchema } from './need.ts';
-import { addDays, type PlainDate, PlainDateSchema } from './plainDate.ts';
+import { addDays, addMonths, type PlainDate, PlainDateSchema } from './plainDate.ts';
 
 /** Planning values: how long a course is good for where nothing is printed, and how long before a place on the next is booked. */
 export const COURSE_PLAN = { months: 24, bookDays: 60, warnMonths: 6 } as const;
@@ -26,9 +24,9 @@ export const CourseSchema = z
   });
 export type Course = z.output<typeof CourseSchema>;
 
-export const CoursesSchema = z.array(CourseSchema).max(MOST_COURSES).default([]);
+export const CoursesSchema = z.array(CourseSchema).max(MOST_COURSES);
 /** When a skill was last practised, by skill. */
-export const PractisedSchema = z.partialRecord(SkillSchema, PlainDateSchema).default({});
+export const PractisedSchema = z.partialRecord(SkillSchema, PlainDateSchema);
 
 /** What a lapsed course does: it is warned of for so many months, then it opens no need any more; or it is only warned of. */
 export const LapsePolicySchema = z.object({
@@ -37,12 +35,6 @@ export const LapsePolicySchema = z.object({
 });
 export type LapsePolicy = z.output<typeof LapsePolicySchema>;
 export const defaultLapsePolicy = (): LapsePolicy => LapsePolicySchema.parse({});
-
-/** The date so many months later; of a month that is too short, its last day. */
-export function addMonths(date: PlainDate, months: number): PlainDate {
-  const from = create(Number(date.slice(0, 4)), Number(date.slice(5, 7)), Number(date.slice(8)));
-  return write(add(from, durationOf({ months }))) as PlainDate; // printed as an ISO date
-}
 
 /** Last good day of a course: as it is printed, else by the months that it is planned to be good for. */
 export const goodUntil = ({ printedUntil, issuedOn, months }: Course): PlainDate => printedUntil ?? addMonths(issuedOn, months);
@@ -92,6 +84,19 @@ export function knownSkills(person: Trained, { closes, warnMonths }: LapsePolicy
 export const countsOn = ({ closesOn }: Pick<KnownSkill, 'closesOn'>, on: PlainDate): boolean => closesOn === null || on < closesOn;
 /** Whether its course is not good any more, whatever follows from that. */
 export const isLapsedOn = ({ lapsesOn }: Pick<KnownSkill, 'lapsesOn'>, on: PlainDate): boolean => lapsesOn !== null && on >= lapsesOn;
+
+/** Skills by the course that each hangs on, which are good until one and the same day; never empty. */
+export function byCourse(knows: readonly KnownSkill[]): [KnownSkill, ...KnownSkill[]][] {
+  const courses = new Map<string, [KnownSkill, ...KnownSkill[]]>();
+  for (const known of knows) {
+    // Of two courses of one name each has its day.
+    const key = `${known.course} ${known.lapsesOn}`;
+    const own = courses.get(key);
+    if (own === undefined) courses.set(key, [known]);
+    else own.push(known);
+  }
+  return [...courses.values()];
+}
 
 /** Skills of somebody that open needs on a day. */
 export const countingSkills = (person: Trained, policy: LapsePolicy, on: PlainDate): Skill[] =>

@@ -60,9 +60,11 @@ export {
   PositionSchema,
 } from './container.ts';
 export {
+  byCourse,
   COURSE_PLAN,
   type Course,
   CourseSchema,
+  CoursesSchema,
   countsOn,
   defaultLapsePolicy,
   goodUntil,
@@ -71,6 +73,7 @@ export {
   knownSkills,
   type LapsePolicy,
   LapsePolicySchema,
+  PractisedSchema,
 } from './course.ts';
 export { type Discrepancy, DiscrepancySchema } from './discrepancy.ts';
 export { type Drill, type DrillAnswer, DrillSchema, type SlowFind } from './drill.ts';
@@ -168,7 +171,7 @@ export {
   type Spot,
   type SpotSort,
 } from './placesPlan.ts';
-export { addDays, daysBetween, type PlainDate, PlainDateSchema, plainDate, showDate, toPlainDate } from './plainDate.ts';
+export { addDays, daysBetween, MONTHS, type PlainDate, PlainDateSchema, plainDate, showDate, toPlainDate } from './plainDate.ts';
 export { type Conditions, HANDS, HANDS_NAMES, plainConditions, type ReachTime, ReachTimeSchema } from './reach.ts';
 export { type School, type SchoolIssue, SchoolSchema, schoolIssues } from './school.ts';
 export { type SetAside, SetAsideSchema } from './setAside.ts';

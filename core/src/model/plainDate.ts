@@ -41,6 +41,11 @@ export function addDays(date: PlainDate, days: number): PlainDate {
   return write(add(parse(date), durationOf({ days }))) as PlainDate; // printed as an ISO date
 }
 
+/** The date so many months later; of a month that is too short, its last day. */
+export function addMonths(date: PlainDate, months: number): PlainDate {
+  return write(add(parse(date), durationOf({ months }))) as PlainDate; // printed as an ISO date
+}
+
 /** Whole days from `from` to `to`; negative where `to` is earlier. */
 export function daysBetween(from: PlainDate, to: PlainDate): number {
   return diff(parse(from), parse(to), { largestUnit: 'day' }).days;
@@ -59,7 +64,8 @@ export function compareExpiry(a: PlainDate | null, b: PlainDate | null): number 
   return a < b ? -1 : 1;
 }
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+/** Short, as dates are shown, January first. */
+export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 /** `14 Mar 2027`: the one form in which dates are shown. */
 export function showDate(date: PlainDate): string {

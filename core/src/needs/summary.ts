@@ -11,7 +11,7 @@ import {
   THREAT_NAMES,
   TRAINING_NAMES,
 } from '../model/brief.ts';
-import { countsOn, isLapsedOn, type KnownSkill } from '../model/course.ts';
+import { byCourse, countsOn, isLapsedOn, type KnownSkill } from '../model/course.ts';
 import { NEEDS, type NeedId, SKILL_FACTS } from '../model/need.ts';
 import { addDays, type PlainDate, showDate } from '../model/plainDate.ts';
 import type { School } from '../model/school.ts';
@@ -97,12 +97,10 @@ const skillList = (carer: Carer): string => {
 
 /** "; Isla Fearn’s course “Trauma first aid” lapsed on 01 Sep 2026 (nasal airway, vital signs): counts until 01 Mar 2027" */
 function lapsedCourses({ name, knows }: Carer, on: PlainDate): string[] {
-  const lapsed = knows.filter((known) => isLapsedOn(known, on));
-  return [...new Set(lapsed.map(({ course }) => course))].map((course) => {
-    const own = lapsed.filter((known) => known.course === course);
-    const [first] = own as [KnownSkill, ...KnownSkill[]]; // each course is one of these
+  return byCourse(knows.filter((known) => isLapsedOn(known, on))).map((own) => {
+    const [first] = own;
     const skills = inWords(own.map(({ skill }) => SKILL_FACTS[skill].name));
-    return `${name}’s course “${course}” lapsed on ${showDate(first.lapsesOn ?? on)} (${skills}): ${countsUntil(first, on)}`;
+    return `${name}’s course “${first.course}” lapsed on ${showDate(first.lapsesOn ?? on)} (${skills}): ${countsUntil(first, on)}`;
   });
 }
 

@@ -1,5 +1,5 @@
 import type { Carer } from '../model/brief.ts';
-import { COURSE_PLAN, countsOn } from '../model/course.ts';
+import { byCourse, COURSE_PLAN, countsOn } from '../model/course.ts';
 import { SKILL_FACTS } from '../model/need.ts';
 import { addDays, type PlainDate, showDate } from '../model/plainDate.ts';
 import { inWords } from '../model/words.ts';
@@ -17,11 +17,11 @@ export const COURSE_RULES: readonly Rule[] = [
 /** By course, what is to be said of it on a day: it lapses soon, counts still, or no more. */
 function courseNotes({ name, knows }: Carer, on: PlainDate): Said[] {
   const near = knows.filter(({ lapsesOn }) => lapsesOn !== null && on >= addDays(lapsesOn, -COURSE_PLAN.bookDays));
-  return [...new Set(near.map(({ course }) => course))].flatMap((course): Said[] => {
-    const own = near.filter((known) => known.course === course);
+  return byCourse(near).flatMap((own): Said[] => {
     const skills = inWords(own.map(({ skill }) => SKILL_FACTS[skill].name));
     const [first] = own;
-    if (first?.lapsesOn == null) return [];
+    const { course } = first;
+    if (first.lapsesOn === null) return [];
     const lastGood = showDate(addDays(first.lapsesOn, -1));
     if (on < first.lapsesOn)
       return [note(`${name}’s course “${course}” is good until ${lastGood}: ${skills}. Book the next one.`, ['brief'])];

@@ -1,6 +1,6 @@
 import * as contract from '@ivrak/contract';
 import { StoredPersonSchema } from '@ivrak/contract';
-import { emptyPlaces, KitIdSchema, type PersonSchema, PlacesPlanSchema, SKILL_FACTS } from '@ivrak/core/model';
+import { emptyPlaces, KitIdSchema, PlacesPlanSchema, SKILL_FACTS } from '@ivrak/core/model';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type * as z from 'zod';
 import type { Tx } from '../db/database.ts';
@@ -23,7 +23,7 @@ export const crewRoutes = (here: Installation): Served[] => [
         issues.push({ path: `data.authorised.${index}`, message: `${SKILL_FACTS[skill].name} needs no authority` });
       if (!data.skills.includes(skill)) issues.push({ path: `data.authorised.${index}`, message: 'must be among the skills, too' });
     }
-    for (const [index, { skills }] of data.courses.entries())
+    for (const [index, { skills }] of (data.courses ?? []).entries())
       for (const skill of skills)
         if (!data.skills.includes(skill))
           issues.push({ path: `data.courses.${index}.skills`, message: `${SKILL_FACTS[skill].name} must be among the skills, too` });
@@ -62,14 +62,17 @@ export const crewRoutes = (here: Installation): Served[] => [
 ];
 
 type StoredPerson = z.output<typeof StoredPersonSchema>;
+type SentPerson = z.output<typeof contract.savePerson.body>['data'];
 
 async function findPerson(tx: Tx, id: string): Promise<StoredPerson | null> {
   const [row] = await tx.select().from(people).where(eq(people.id, id));
   return row === undefined ? null : StoredPersonSchema.parse(row);
 }
 
-async function writePerson(tx: Tx, data: z.output<typeof PersonSchema>, version: number | null, who: string): Promise<StoredPerson> {
-  const before = version === null ? null : await findPerson(tx, data.id);
+async function writePerson(tx: Tx, sent: SentPerson, version: number | null, who: string): Promise<StoredPerson> {
+  const before = version === null ? null : await findPerson(tx, sent.id);
+  // A page that knows nothing of courses takes none away.
+  const data = { ...sent, courses: sent.courses ?? before?.courses ?? [], practised: sent.practised ?? before?.practised ?? {} };
   const next = { ...data, version: (version ?? 0) + 1 };
   const written =
     version === null
@@ -89,7 +92,7 @@ async function writePerson(tx: Tx, data: z.output<typeof PersonSchema>, version:
 async function removePerson(tx: Tx, id: string, version: number, who: string): Promise<void> {
   const before = await findPerson(tx, id);
   if (before === null) throw notFound('person', id);
-  const inUse = await tx.select().from(kits).where(isNull(kits.retiredOn));
+  const inUse = await tx.select({ name: kits.name, personId: kits.personId, brief: kits.brief }).from(kits).where(isNull(kits.retiredOn));
   const own = inUse.filter(({ personId, brief }) => personId === id || brief.carers.some((carer) => carer.personId === id));
   const worn = (await tx.select().from(loadouts)).filter(({ data }) => data.personId === id).map(({ data }) => data.name);
   const named = [...own.map(({ name }) => name), ...worn];

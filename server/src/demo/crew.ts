@@ -26,10 +26,6 @@ import crew from './crew.json' with { type: 'json' };
  * Made-up crew, places and stock: the volunteer safety crew of the Sorran Bell Regatta on Loch Sorran. No real person,
  * place or product is meant. Days are relative to the day of seeding. The data stands in crew.json.
  */
-interface DemoPerson extends Omit<z.input<typeof PersonSchema>, 'courses' | 'practised'> {
-  courses?: (Omit<z.input<typeof CourseSchema>, 'issuedOn'> & { issuedDaysAgo: number })[];
-  practisedDaysAgo?: Record<string, number>;
-}
 export interface DemoUnit {
   kind: string;
   /** Days from today to the printed expiry; absent: none printed. */
@@ -42,6 +38,11 @@ export interface DemoUnit {
   authorised?: boolean;
   priceMinor?: number;
   own?: OwnTraits;
+}
+
+interface DemoPerson extends Omit<z.input<typeof PersonSchema>, 'courses' | 'practised'> {
+  courses?: (Omit<z.input<typeof CourseSchema>, 'issuedOn'> & { issuedDaysAgo: number })[];
+  practisedDaysAgo?: Record<string, number>;
 }
 
 export interface DemoKit {

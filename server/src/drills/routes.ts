@@ -1,19 +1,17 @@
 import type { AnswerOf } from '@ivrak/contract';
 import * as contract from '@ivrak/contract';
 import { dueThings } from '@ivrak/core/drill';
-import { addDays, type Drill, DrillSchema, PersonIdSchema, type PlainDate, plainConditions, ReachTimeSchema } from '@ivrak/core/model';
-import { eq, gte, inArray, sql } from 'drizzle-orm';
+import { addDays, type Drill, PersonIdSchema, type PlainDate, plainConditions, ReachTimeSchema } from '@ivrak/core/model';
+import { eq, gte, inArray } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { note } from '../db/journal.ts';
 import { drills, inspections, kits, people, reachTimes, units } from '../db/schema.ts';
 import { Problem } from '../http/problem.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
+import { DAYS_BACK, drillsSince } from '../kits/finds.ts';
 import { toReachTimeRow } from '../records/reachTimes.ts';
 import { liesByKit } from './lies.ts';
-
-/** What is older says nothing of today. */
-const DAYS_BACK = 730;
 
 type Forgotten = AnswerOf<typeof contract.listDrills>['forgotten'];
 type Due = AnswerOf<typeof contract.listDrillsDue>['due'];
@@ -61,15 +59,6 @@ async function keepTimes(tx: Tx, { id, kitId, conditions, at, personId, answers 
     // Too short to be anything but a slip of the thumb: the sitting stands all the same.
     if (isFound && time.success) await tx.insert(reachTimes).values(toReachTimeRow(time.data)).onConflictDoNothing();
   }
-}
-
-async function drillsSince(db: Db | Tx, since: PlainDate): Promise<Drill[]> {
-  const rows = await db
-    .select({ data: drills.data })
-    .from(drills)
-    .where(gte(sql`${drills.data} ->> 'at'`, since))
-    .orderBy(sql`${drills.data} ->> 'at'`, drills.id);
-  return rows.map(({ data }) => DrillSchema.parse(data));
 }
 
 /** "I do not remember how", by whoever looked the kit through. */

@@ -11,16 +11,15 @@ import { eq } from 'drizzle-orm';
 import type { Db, Tx } from '../db/database.ts';
 import { people, settings } from '../db/schema.ts';
 
-const LAPSE_KEY = 'lapsedCourses';
+/** The setting under which it is kept. */
+export const LAPSE_KEY = 'lapsedCourses';
+
+export const policyOf = (value: unknown): LapsePolicy => LapsePolicySchema.safeParse(value).data ?? defaultLapsePolicy();
 
 /** What a lapsed course does here. */
 export async function lapsePolicy(db: Db | Tx): Promise<LapsePolicy> {
   const [row] = await db.select().from(settings).where(eq(settings.key, LAPSE_KEY));
-  return LapsePolicySchema.safeParse(row?.value).data ?? defaultLapsePolicy();
-}
-
-export async function saveLapsePolicy(tx: Tx, value: LapsePolicy): Promise<void> {
-  await tx.insert(settings).values({ key: LAPSE_KEY, value }).onConflictDoUpdate({ target: settings.key, set: { value } });
+  return policyOf(row?.value);
 }
 
 /** Of everybody on the crew's list, what they can do and until when it counts. */
@@ -28,12 +27,13 @@ export type CrewKnows = ReadonlyMap<string, { name: string; knows: KnownSkill[] 
 
 export async function crewKnows(db: Db | Tx): Promise<CrewKnows> {
   const policy = await lapsePolicy(db);
-  const rows = await db.select().from(people);
+  const { id, name, skills, authorised, courses } = people;
+  const rows = await db.select({ id, name, skills, authorised, courses }).from(people);
   return new Map(
-    rows.map(({ id, name, skills, authorised, courses }) => {
-      const person = { skills, authorised, courses: CourseSchema.array().parse(courses) };
-      return [id, { name, knows: knownSkills(person, policy) }];
-    }),
+    rows.map((row) => [
+      row.id,
+      { name: row.name, knows: knownSkills({ ...row, courses: CourseSchema.array().parse(row.courses) }, policy) },
+    ]),
   );
 }
 

@@ -7,7 +7,7 @@ import type { Db } from '../db/database.ts';
 import { settings } from '../db/schema.ts';
 import { type Served, serve } from '../http/route.ts';
 import type { Installation } from '../installation/installation.ts';
-import { lapsePolicy, saveLapsePolicy } from '../installation/knows.ts';
+import { LAPSE_KEY, policyOf } from '../installation/knows.ts';
 import type { Door } from '../sharing/door.ts';
 
 /** Set by the demo's own seed, and gone once somebody says that this is theirs, clears it or imports their own. */
@@ -28,7 +28,7 @@ async function readSettings(db: Db): Promise<z.output<typeof SettingsSchema>> {
     isDemo: rows.get(DEMO_KEY) === true,
     hasModelNews: rows.get(MODEL_NEWS_KEY) === true,
     measures: measures ?? 'metric',
-    lapsedCourses: await lapsePolicy(db),
+    lapsedCourses: policyOf(rows.get(LAPSE_KEY)),
     currency: typeof currency === 'string' ? currency : contract.DEFAULT_CURRENCY,
   };
 }
@@ -42,12 +42,12 @@ export const settingsRoutes = (here: Installation, door: Pick<Door, 'isOpen'>): 
   })),
   serve(contract.saveSettings, async ({ body }) => {
     await here.db.transaction(async (tx) => {
-      const put = (key: string, value: string) =>
+      const put = (key: string, value: unknown) =>
         tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } });
       if (body.cautionRead === true) await put(CAUTION_KEY, new Date().toISOString());
       if (body.measures !== undefined) await put(MEASURES_KEY, body.measures);
       if (body.currency !== undefined) await put(CURRENCY_KEY, body.currency);
-      if (body.lapsedCourses !== undefined) await saveLapsePolicy(tx, body.lapsedCourses);
+      if (body.lapsedCourses !== undefined) await put(LAPSE_KEY, body.lapsedCourses);
       if (body.isDemo === false) await tx.delete(settings).where(eq(settings.key, DEMO_KEY));
       if (body.hasModelNews === false) await tx.delete(settings).where(eq(settings.key, MODEL_NEWS_KEY));
     });

@@ -1,5 +1,6 @@
 import {
   addDays,
+  byCourse,
   type Carer,
   countsOn,
   isLapsedOn,
@@ -129,9 +130,9 @@ function CrewCarer({ number, carer, change }: CarerCardProps) {
       </div>
       {carer.knows.length === 0 && <p className="small muted">The crew’s list says nothing that {carer.name} is trained for.</p>}
       <ul className={css.knows}>
-        {byCourse(carer.knows).map(([course, own]) => (
-          <li key={course} data-state={stateOf(own[0], today)}>
-            <b>{course === '' ? 'Without a course that is written down' : course}</b>{' '}
+        {inOrder(carer.knows).map((own) => (
+          <li key={`${own[0].course} ${own[0].lapsesOn}`} data-state={stateOf(own[0], today)}>
+            <b>{own[0].course === '' ? 'Without a course that is written down' : own[0].course}</b>{' '}
             {own[0].lapsesOn !== null && <span className="muted">{knownUntil(own[0], today)}</span>}
             <span className={css.knownSkills}>{own.map(skillText).join(', ')}</span>
           </li>
@@ -144,18 +145,8 @@ function CrewCarer({ number, carer, change }: CarerCardProps) {
   );
 }
 
-type Known = [KnownSkill, ...KnownSkill[]];
-
-/** What one course stands for; skills for which none is written down come last. */
-function byCourse(knows: readonly KnownSkill[]): [string, Known][] {
-  const courses = new Map<string, Known>();
-  for (const known of knows) {
-    const own = courses.get(known.course);
-    if (own === undefined) courses.set(known.course, [known]);
-    else own.push(known);
-  }
-  return [...courses].toSorted(([a], [b]) => Number(a === '') - Number(b === ''));
-}
+/** Skills for which no course is written down come last. */
+const inOrder = (knows: readonly KnownSkill[]) => byCourse(knows).toSorted(([a], [b]) => Number(a.course === '') - Number(b.course === ''));
 
 const stateOf = (known: KnownSkill, today: PlainDate): 'good' | 'lapsed' | 'closed' =>
   !countsOn(known, today) ? 'closed' : isLapsedOn(known, today) ? 'lapsed' : 'good';

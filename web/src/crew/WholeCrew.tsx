@@ -67,25 +67,23 @@ function Fetching({ told, people, places }: { told: CarryData; people: readonly 
           <span>As of {showDate(told.today)}</span>
         </header>
         <p>Everybody is there. Say it, start the watch, and see whether it comes as it stands here.</p>
-        <div className={css.fetched}>
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">Kit</th>
-                <th scope="col">Where</th>
-                <th scope="col">Fetched by</th>
-                <th scope="col">In hand</th>
-                <th scope="col">In its window, and what is not</th>
-                <th scope="col">Today</th>
-              </tr>
-            </thead>
-            <tbody>
-              {lines.map((line) => (
-                <Line key={line.kitId} line={line} />
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <table className={css.fetched}>
+          <thead>
+            <tr>
+              <th scope="col">Kit</th>
+              <th scope="col">Where</th>
+              <th scope="col">Fetched</th>
+              <th scope="col">In hand</th>
+              <th scope="col">Within its window, and what is not</th>
+              <th scope="col">Today</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((line) => (
+              <Line key={line.kitId} line={line} />
+            ))}
+          </tbody>
+        </table>
         <footer>Seconds are there and back, straight, by planning values of Carry and by times that were measured. {CAUTION}</footer>
       </article>
     </main>
@@ -100,12 +98,12 @@ function Line({ line: { name, spot, on, distanceM, by, fetcher, isTold, seconds,
       <th scope="row">{name}</th>
       <td>{on !== null ? `on ${on.name}` : spot === null ? 'not on the plan' : `${spot.name}${distanceText(distanceM ?? 0, by)}`}</td>
       <td>
-        {on !== null || distanceM === 0 ? 'is there' : (fetcher?.name ?? 'nobody is free')}
+        {on !== null || distanceM === 0 ? 'is there' : fetcher === null ? 'nobody is free' : `by ${fetcher.name}`}
         {fetcher !== null && on === null && distanceM !== 0 && !isTold && ', who has not been told of it'}
       </td>
-      <td className="nowrap">{seconds === null ? '–' : `${Math.round(seconds)} s`}</td>
+      <td className={clsx(css.inHand, 'nowrap')}>{seconds === null ? '–' : `${Math.round(seconds)} s`}</td>
       <td>
-        {needs.length > 0 && `${inTime} of ${needs.length}`}
+        {needs.length > 0 && `${inTime} of ${needs.length} needs in time`}
         {late.length > 0 && `; late: ${late.map(({ need, windowS }) => `${NEEDS[need].label} (within ${windowS} s)`).join(', ')}`}
       </td>
       <td className={css.blankTime}>s</td>

@@ -165,7 +165,7 @@ function Lapses({
   }, [sittings, kitId, people]);
   if (lines.length === 0) return null;
   return (
-    <section aria-label="Missed over time">
+    <section className={css.lapses} aria-label="Missed over time">
       <h2>Missed over time</h2>
       <p className="small muted">Of what was asked at each sitting: {lines.map(lapseText).join('; ')}.</p>
       <Suspense fallback={<Blank label="Drawing the line" />}>

@@ -64,9 +64,14 @@ export function FindIt({ asked, container, result, personId, kitId, others, isBl
         shown={state.outcome === null ? [] : now.boxes.map(({ id }) => id)}
       />
       {others.length > 0 && state.outcome === null && (
-        <div className={css.begin}>
+        <div className={css.others}>
           {others.map(({ id, name }) => (
-            <Button key={id} variant="default" onClick={() => act({ do: 'point', boxes: [kitMark(id)], nowMs: performance.now() })}>
+            <Button
+              key={id}
+              size="lg"
+              variant="default"
+              onClick={() => act({ do: 'point', boxes: [kitMark(id)], nowMs: performance.now() })}
+            >
               It is in {name}
             </Button>
           ))}

@@ -1,21 +1,20 @@
 import { DRILL_PLAN, type DueThing, dueThings, liesOf } from '@ivrak/core/drill';
 import type { FitResult } from '@ivrak/core/fit';
 import type { Drill, PlainDate } from '@ivrak/core/model';
-import { Button, Select, Switch } from '@mantine/core';
+import { Button, Switch } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { containerOf, kindName } from '../data/catalog.ts';
-import { setWhoAmI } from '../data/client.ts';
-import { kitQuery, usePeople, useSettings } from '../data/queries.ts';
+import { kitQuery, useSettings } from '../data/queries.ts';
 import { KitProvider, useKit } from '../kit/KitContext.tsx';
-import { useMe } from '../sharing/queries.ts';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { type Asked, askedOf, liesTogether, type OtherKit } from './asked.ts';
+import { DrillFrame } from './DrillFrame.tsx';
 import css from './drill.module.css';
 import { FindIt } from './FindIt.tsx';
-import { type Drills, useDrills, useSittings, useWho } from './queries.ts';
+import { type Drills, useDrills, useSittings } from './queries.ts';
 import { dueText } from './words.ts';
 
 /** Find it: what of a kit is called is pointed at where it lies, as the kit is packed today. */
@@ -37,47 +36,20 @@ export function FindPage() {
 
 function Find({ known, today }: { known: Drills; today: PlainDate }) {
   const { kit, draft, packing } = useKit();
-  const who = useWho();
-  const [chosen, setChosen] = useState<string | null>(who);
   const { result } = packing;
   return (
-    <main id="main" className={css.drill}>
-      <header className={css.head}>
-        <Link to={`/drill?kit=${kit.id}`} className="small">
-          Drill
-        </Link>
-        <h1>{kit.name}</h1>
-      </header>
-      {chosen === null ? (
-        <WhoDrills choose={setChosen} />
-      ) : result === null ? (
-        <p>
-          {packing.progress === null ? 'It is not packed yet. ' : 'It is being packed. '}
-          <Link to={`/kits/${kit.id}/fit`}>Pack it on Fit</Link>
-        </p>
-      ) : (
-        <Sittings key={`${chosen} ${draft.containerId}`} known={known} personId={chosen} today={today} result={result} />
-      )}
-    </main>
-  );
-}
-
-/** Only at the machine itself: a phone is one person's. */
-function WhoDrills({ choose }: { choose: (id: string) => void }) {
-  const people = usePeople().data?.people ?? [];
-  const me = useMe();
-  if (!me.isHere) return <p>This device is of nobody in the crew: pair it for somebody to keep what is drilled.</p>;
-  return (
-    <Select
-      label="Who drills?"
-      placeholder="choose a person"
-      data={people.map(({ id, name }) => ({ value: id, label: name }))}
-      onChange={(value) => {
-        if (value === null) return;
-        setWhoAmI(value);
-        choose(value);
-      }}
-    />
+    <DrillFrame kitId={kit.id} title={kit.name}>
+      {(personId) =>
+        result === null ? (
+          <p>
+            {packing.progress === null ? 'It is not packed yet. ' : 'It is being packed. '}
+            <Link to={`/kits/${kit.id}/fit`}>Pack it on Fit</Link>
+          </p>
+        ) : (
+          <Sittings key={`${personId} ${draft.containerId}`} known={known} personId={personId} today={today} result={result} />
+        )
+      }
+    </DrillFrame>
   );
 }
 

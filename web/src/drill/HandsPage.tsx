@@ -4,7 +4,7 @@ import { measuredOf, measuredTimes } from '@ivrak/core/reach';
 import { Button, Select, Switch } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { keptDrills } from '../away/keptDrills.ts';
 import { useCarryData, worldOf } from '../carry/carryData.ts';
 import { useKnown } from '../carry/useCarryWorker.ts';
@@ -14,9 +14,10 @@ import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
 import { useKeys } from '../ui/useKeys.ts';
 import { useNowWhile } from '../ui/useNowWhile.ts';
+import { DrillFrame } from './DrillFrame.tsx';
 import css from './drill.module.css';
 import { type Laps, nextWords, press, stop } from './laps.ts';
-import { useDrills, useSittings, useWho } from './queries.ts';
+import { useDrills, useSittings } from './queries.ts';
 
 /** Hands: the thing itself, drawn and opened against the stopwatch; what it takes feeds Carry. */
 export function HandsPage() {
@@ -25,34 +26,21 @@ export function HandsPage() {
   if (kit.isLoadingError) return <Failure error={kit.error} />;
   if (kit.data === undefined) return <Blank label="Opening the kit" />;
   return (
-    <main id="main" className={css.drill}>
-      <header className={css.head}>
-        <Link to={`/drill?kit=${id}`} className="small">
-          Drill
-        </Link>
-        <h1>Hands: {kit.data.name}</h1>
-        <p className="small muted">
-          Draw it, open it, put it on a limb of your own, gloves on if you would have them on. Only a practice unit is ever opened; nothing
-          here says how it is used on anybody.
-        </p>
-      </header>
-      <Hands kit={kit.data} />
-    </main>
+    <DrillFrame
+      kitId={id}
+      title={`Hands: ${kit.data.name}`}
+      note="Draw it, open it, put it on a limb of your own, gloves on if you would have them on. Only a practice unit is ever opened; nothing here says how it is used on anybody."
+    >
+      {(personId) => <Hands kit={kit.data} who={personId} />}
+    </DrillFrame>
   );
 }
 
-function Hands({ kit }: { kit: KitView }) {
-  const who = useWho();
+function Hands({ kit, who }: { kit: KitView; who: string }) {
   const kinds = [...new Set(kit.units.map(({ kind }) => kind))];
   const [kind, setKind] = useState<string | null>(kinds[0] ?? null);
   const [conditions, setConditions] = useState<Conditions>(plainConditions());
   const [practiceId, setPracticeId] = useState<string | null>(null);
-  if (who === null)
-    return (
-      <p>
-        Say first who you are: <Link to={`/drill/${kit.id}`}>who drills</Link>
-      </p>
-    );
   if (kind === null) return <p>Nothing lies in it.</p>;
   const set = (more: Partial<Conditions>) => setConditions({ ...conditions, ...more });
   return (

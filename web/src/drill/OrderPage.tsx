@@ -1,4 +1,14 @@
-import { type DrillEvent, drillEvent, eventNeedText, leftIn, type OrderPick, type OrderWorld, standing } from '@ivrak/core/drill';
+import {
+  type DrillEvent,
+  drillEvent,
+  eventNeedText,
+  leftIn,
+  type OrderPick,
+  type OrderWorld,
+  orderResult,
+  type OrderResult as Result,
+  standing,
+} from '@ivrak/core/drill';
 import { capital, type Drill, skillsOn } from '@ivrak/core/model';
 import { Button, SegmentedControl } from '@mantine/core';
 import { clsx } from 'clsx';
@@ -10,11 +20,11 @@ import { KindDrawing, scaleToFit } from '../drawing/KindDrawing.tsx';
 import { KitProvider, useKit } from '../kit/KitContext.tsx';
 import { Blank } from '../ui/Blank.tsx';
 import { Failure } from '../ui/Failure.tsx';
+import { DrillFrame } from './DrillFrame.tsx';
 import css from './drill.module.css';
 import { OrderResult } from './OrderResult.tsx';
 import order from './order.module.css';
 import { isAllClosed, lastText, nameIn, orderDrill, take, WHOSE } from './ordering.ts';
-import { useWho } from './queries.ts';
 
 const MOST_SEED = 1_000_000;
 const anySeed = (): number => Math.floor(Math.random() * MOST_SEED);
@@ -33,13 +43,12 @@ export function OrderPage() {
 }
 
 function Order() {
-  const { kit, draft, judgement, school, catalog, today, beside } = useKit();
-  const who = useWho();
+  const { kit, draft, school, catalog, today, beside } = useKit();
   const [params, setParams] = useSearchParams();
   const said = Number(params.get('event') ?? Number.NaN);
   const [drawn] = useState(anySeed);
   const seed = Number.isInteger(said) && said >= 0 ? said : drawn;
-  const event = useMemo(() => drillEvent(seed, draft.brief, judgement.needs), [seed, draft.brief, judgement.needs]);
+  const event = useMemo(() => drillEvent(seed, draft.brief, school, today), [seed, draft.brief, school, today]);
   const world: OrderWorld = useMemo(
     () => ({
       // What is carried as one with it is taken from as well: the brief asks it of all together.
@@ -57,32 +66,24 @@ function Order() {
     return other === undefined ? null : (kit.inSet?.others.find(({ id }) => id === other.id)?.name ?? 'on you');
   };
   return (
-    <main id="main" className={css.drill}>
-      <header className={css.head}>
-        <Link to={`/drill?kit=${kit.id}`} className="small">
-          Drill
-        </Link>
-        <h1>Order: {kit.name}</h1>
-      </header>
-      {who === null ? (
-        <p>
-          Say first who you are: <Link to={`/drill/${kit.id}`}>who drills</Link>
-        </p>
-      ) : event === null ? (
-        <p>
-          Its brief asks for nothing that an event could ask for. <Link to={`/kits/${kit.id}/brief`}>Look at the brief</Link>
-        </p>
-      ) : (
-        <Event
-          key={seed}
-          event={event}
-          world={world}
-          of={{ personId: who as Drill['personId'], kitId: kit.id }} // of the crew
-          inOther={inOther}
-          another={() => setParams({ event: String(anySeed()) }, { replace: true })}
-        />
-      )}
-    </main>
+    <DrillFrame kitId={kit.id} title={`Order: ${kit.name}`}>
+      {(personId) =>
+        event === null ? (
+          <p>
+            Its brief asks for nothing that an event could ask for. <Link to={`/kits/${kit.id}/brief`}>Look at the brief</Link>
+          </p>
+        ) : (
+          <Event
+            key={seed}
+            event={event}
+            world={world}
+            of={{ personId: personId as Drill['personId'], kitId: kit.id }} // of the crew
+            inOther={inOther}
+            another={() => setParams({ event: String(anySeed()) }, { replace: true })}
+          />
+        )
+      }
+    </DrillFrame>
   );
 }
 
@@ -95,7 +96,7 @@ interface EventProps {
   another: () => void;
 }
 
-type Stage = { is: 'before' } | { is: 'taking'; sinceMs: number; at: string } | { is: 'done' };
+type Stage = { is: 'before' } | { is: 'taking'; sinceMs: number; at: string } | { is: 'done'; result: Result };
 
 function Event({ event, world, of, inOther, another }: EventProps) {
   const [stage, setStage] = useState<Stage>({ is: 'before' });
@@ -104,9 +105,10 @@ function Event({ event, world, of, inOther, another }: EventProps) {
   const id = useRef(crypto.randomUUID());
   const { school } = world;
   const end = (all: readonly OrderPick[], at: string) => {
-    const drill = orderDrill(event, all, world, { ...of, id: id.current, at });
+    const result = orderResult(event, all, world);
+    const drill = orderDrill(event, result, { ...of, id: id.current, at });
     if (drill !== null) keptDrills.add(drill);
-    setStage({ is: 'done' });
+    setStage({ is: 'done', result });
   };
   if (stage.is === 'before')
     return (
@@ -125,7 +127,7 @@ function Event({ event, world, of, inOther, another }: EventProps) {
         </div>
       </section>
     );
-  if (stage.is === 'done') return <OrderResult event={event} picks={picks} world={world} another={another} />;
+  if (stage.is === 'done') return <OrderResult event={event} result={stage.result} world={world} another={another} />;
   const pick = (unitId: string) => {
     const next = take(picks, { unitId, casualty, seconds: (performance.now() - stage.sinceMs) / 1000 });
     setPicks(next);

@@ -1,4 +1,4 @@
-import { type DrillEvent, eventNeedText, type OrderPick, type OrderWorld, orderResult } from '@ivrak/core/drill';
+import { type DrillEvent, eventNeedText, type OrderWorld, type OrderResult as Result } from '@ivrak/core/drill';
 import { NEEDS } from '@ivrak/core/model';
 import { Button } from '@mantine/core';
 import { clsx } from 'clsx';
@@ -9,20 +9,20 @@ import { faultsText, nameIn, type Went, wentOf } from './ordering.ts';
 
 interface OrderResultProps {
   event: DrillEvent;
-  picks: readonly OrderPick[];
+  result: Result;
   world: OrderWorld;
   another: () => void;
 }
 
 /** What was taken beside what the school takes, and what the second casualty was left without. */
-export function OrderResult({ event, picks, world, another }: OrderResultProps) {
-  const went = wentOf(event, picks, world, nameIn(world));
-  const result = orderResult(event, picks, world);
+export function OrderResult({ event, result, world, another }: OrderResultProps) {
+  const { picked } = result;
+  const went = wentOf(result, nameIn(world));
   return (
     <section className="stack" aria-label="How it went">
       <p>
         <b>{event.says}</b> {faultsText(result)}{' '}
-        {picks.length > 0 && `The last of ${picks.length} after ${picks.at(-1)?.seconds.toFixed(0)} s.`}
+        {picked.length > 0 && `The last of ${picked.length} after ${picked.at(-1)?.seconds.toFixed(0)} s.`}
       </p>
       {went.map((rows, index) => (
         <Casualty key={index} rows={rows} index={index} isOnly={went.length === 1} school={world.school.name} />

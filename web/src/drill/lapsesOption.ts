@@ -1,4 +1,5 @@
 import type { SittingPoint } from '@ivrak/core/drill';
+import { MONTHS } from '@ivrak/core/model';
 import type { EChartsOption } from 'echarts/types/dist/shared';
 
 export interface LapsesColours {
@@ -15,7 +16,6 @@ export interface PersonLine {
 
 export const DASHES = ['solid', 'dashed', 'dotted'] as const;
 const STEP = 25;
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 /** Of what was asked, %. */
 export const missedShare = ({ asked, missed }: SittingPoint): number => (asked === 0 ? 0 : Math.round((100 * missed) / asked));

@@ -1,5 +1,5 @@
 import { kindCatalog, SCHOOLS } from '@ivrak/core/catalog';
-import type { DrillEvent, OrderPick, OrderWorld } from '@ivrak/core/drill';
+import { type DrillEvent, type OrderPick, type OrderWorld, orderResult } from '@ivrak/core/drill';
 import { DrillSchema, KitIdSchema, PersonIdSchema, plainDate, type School, SKILLS } from '@ivrak/core/model';
 import { describe, expect, it } from 'vitest';
 import { lapsesOption, missedShare } from './lapsesOption.ts';
@@ -24,6 +24,7 @@ const EVENT: DrillEvent = {
 };
 const pick = (unitId: string, casualty = 0): OrderPick => ({ unitId, casualty, seconds: 1.26 });
 const name = (kind: string) => kind;
+const went = (...picks: OrderPick[]) => wentOf(orderResult(EVENT, picks, WORLD), name);
 
 describe('an order', () => {
   it('says of each thing what it closed and for whom, and ends when nothing is open', () => {
@@ -36,24 +37,25 @@ describe('an order', () => {
   });
 
   it('is shown beside what the school takes, with what was left open and what there was no more of', () => {
-    const [first, second] = wentOf(EVENT, [pick('plain-gauze'), pick('windlass-tourniquet', 1)], WORLD, name);
+    const [first, second] = went(pick('plain-gauze'), pick('windlass-tourniquet', 1));
     expect(first).toEqual([
       { need: 'M.limb', asked: 1, held: 0, took: [], school: ['windlass-tourniquet'], state: 'missed' },
       { need: 'M.pack', asked: 1, held: 1, took: ['1. plain-gauze'], school: ['plain-gauze'], state: 'closed' },
     ]);
     expect(second).toMatchObject([{ took: ['2. windlass-tourniquet'], school: [], state: 'closed' }]);
-    expect(wentOf(EVENT, [pick('windlass-tourniquet')], WORLD, name)[1]).toMatchObject([{ state: 'ranOut' }]);
+    expect(went(pick('windlass-tourniquet'))[1]).toMatchObject([{ state: 'ranOut' }]);
   });
 
   it('is kept as the server takes it, and not where nothing was taken', () => {
     const of = { id: 'd1', personId: PersonIdSchema.parse('isla'), kitId: KitIdSchema.parse('vest'), at: '2026-12-02T10:00:00.000Z' };
-    expect(orderDrill(EVENT, [], WORLD, of)).toBeNull();
-    const drill = orderDrill(EVENT, take([], pick('plain-gauze')), WORLD, of);
+    const kept = (picks: readonly OrderPick[]) => orderDrill(EVENT, orderResult(EVENT, picks, WORLD), of);
+    expect(kept([])).toBeNull();
+    const drill = kept(take([], pick('plain-gauze')));
     expect(DrillSchema.parse(drill)).toEqual(drill);
     expect(drill?.answers[0]).toMatchObject({ seconds: 1.3, casualty: 0, need: 'M.pack' });
     expect(drill?.ordered).toMatchObject({ outOfOrder: 1, idle: 0, missed: [['M.limb'], []], ranOut: [[], ['M.limb']] });
     const many = Array.from({ length: 70 }).reduce<readonly OrderPick[]>((picks) => take(picks, pick('foil-blanket')), []);
-    expect(DrillSchema.safeParse(orderDrill(EVENT, many, WORLD, of)).success).toBe(true);
+    expect(DrillSchema.safeParse(kept(many)).success).toBe(true);
   });
 
   it('says its faults in words', () => {

@@ -1,4 +1,4 @@
-import { type DrillEvent, isClosed, type OrderPick, type OrderWorld, orderResult, pickedOf, standing } from '@ivrak/core/drill';
+import { type DrillEvent, isClosed, type OrderPick, type OrderResult, type OrderWorld, pickedOf, standing } from '@ivrak/core/drill';
 import { type Drill, NEEDS, type NeedId } from '@ivrak/core/model';
 
 /** What is somebody's own is in no catalogue but that of their set. */
@@ -42,9 +42,8 @@ export interface Went {
 }
 
 /** How it went beside the school's order, casualty by casualty. */
-export function wentOf(event: DrillEvent, picks: readonly OrderPick[], world: OrderWorld, name: (kind: string) => string): Went[][] {
-  const picked = pickedOf(event, picks, world);
-  return orderResult(event, picks, world).casualties.map(({ needs, missed }, casualty) =>
+export function wentOf({ picked, casualties }: OrderResult, name: (kind: string) => string): Went[][] {
+  return casualties.map(({ needs, missed }, casualty) =>
     needs.map(
       ({ need, count, held, takes }): Went => ({
         need,
@@ -61,12 +60,10 @@ export function wentOf(event: DrillEvent, picks: readonly OrderPick[], world: Or
 /** The sitting as it is kept; null: nothing was taken. */
 export function orderDrill(
   event: DrillEvent,
-  picks: readonly OrderPick[],
-  world: OrderWorld,
+  { picked, idle, outOfOrder, casualties }: OrderResult,
   of: Pick<Drill, 'id' | 'personId' | 'kitId' | 'at'>,
 ): Drill | null {
-  if (picks.length === 0) return null;
-  const { idle, outOfOrder, casualties } = orderResult(event, picks, world);
+  if (picked.length === 0) return null;
   return {
     ...of,
     way: 'order',
@@ -81,7 +78,7 @@ export function orderDrill(
       missed: casualties.map(({ missed }) => missed),
       ranOut: casualties.map(({ ranOut }) => ranOut),
     },
-    answers: pickedOf(event, picks, world).map(({ kind, seconds, casualty, need }) => ({
+    answers: picked.map(({ kind, seconds, casualty, need }) => ({
       ...{ kind, where: '', seconds, misses: need === null ? 1 : 0, isFound: true, openedS: null, appliedS: null, casualty, need },
     })),
   };

@@ -7,6 +7,7 @@ import { api } from '../data/client.ts';
 import { queryClient } from '../data/queries.ts';
 import { type SheetDraft, useDraft } from './draftStore.ts';
 import { type RunningFit, startBestFit } from './fitClient.ts';
+import { isPacked, type Packed } from './packed.ts';
 
 export interface PackingState {
   problem: FitProblem | null;
@@ -21,13 +22,6 @@ export interface PackingState {
   pack(seed: number, longer?: number): void;
   cancel(): void;
 }
-
-interface Packed {
-  fingerprint: string;
-  result: FitResult;
-}
-const isPacked = (value: unknown): value is Packed =>
-  typeof value === 'object' && value !== null && 'fingerprint' in value && 'result' in value;
 
 const PACK_AFTER_MS = 500;
 /** How often it is said how far a packing is. */

@@ -1,48 +1,32 @@
 import type { PlainDate } from '@ivrak/core/model';
-import { useComputedColorScheme } from '@mantine/core';
 import { clsx } from 'clsx';
 import { CustomChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
+import { useCallback } from 'react';
+import { type Styles, useChart } from '../drawing/useChart.ts';
 import { type ChartColours, chartHeight, HEAD_HEIGHT, heightOf, horizonOption } from './horizonOption.ts';
 import type { ChartRow } from './horizonRows.ts';
 import css from './upkeep.module.css';
 
-echarts.use([CustomChart, GridComponent, SVGRenderer]);
+echarts.use([CustomChart, GridComponent]);
 
-function coloursNow(): ChartColours {
-  const style = getComputedStyle(document.documentElement);
-  const of = (name: string) => style.getPropertyValue(`--${name}`).trim();
-  return {
-    held: of('held-fill'),
-    gap: of('gap'),
-    order: of('emphasis'),
-    inspect: of('action'),
-    line: of('line'),
-    ink: of('ink'),
-    muted: of('muted'),
-    card: of('card'),
-    body: of('body'),
-  };
-}
+const coloursOf = (of: Styles): ChartColours => ({
+  held: of('held-fill'),
+  gap: of('gap'),
+  order: of('emphasis'),
+  inspect: of('action'),
+  line: of('line'),
+  ink: of('ink'),
+  muted: of('muted'),
+  card: of('card'),
+  body: of('body'),
+});
 
 /** Rungs as rows, two years along: solid while it is held, hollow and dashed from the day on which a need lapses. */
 export function HorizonChart({ rows, from, to }: { rows: readonly ChartRow[]; from: PlainDate; to: PlainDate }) {
-  const place = useRef<HTMLDivElement>(null);
-  const scheme = useComputedColorScheme();
-  useEffect(() => {
-    if (place.current === null) return;
-    const chart = echarts.init(place.current, null, { renderer: 'svg' });
-    chart.setOption(horizonOption(rows, from, to, coloursNow()));
-    const watch = new ResizeObserver(() => chart.resize());
-    watch.observe(place.current);
-    return () => {
-      watch.disconnect();
-      chart.dispose();
-    };
-  }, [rows, from, to, scheme]);
+  const option = useCallback((of: Styles) => horizonOption(rows, from, to, coloursOf(of)), [rows, from, to]);
+  const place = useChart(option);
   return (
     <figure
       className={css.horizon}

@@ -1,4 +1,4 @@
-import { daysBetween, type PlainDate } from '@ivrak/core/model';
+import { daysBetween, MONTHS, type PlainDate } from '@ivrak/core/model';
 import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemParams } from 'echarts';
 import type { EChartsOption } from 'echarts/types/dist/shared';
 import { type ChartRow, monthsIn } from './horizonRows.ts';
@@ -23,8 +23,6 @@ export interface ChartColours {
   card: string;
   body: string;
 }
-
-const MONTH_NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 type Cells = [start: number, end: number, y: number, name: number];
 
@@ -165,7 +163,7 @@ function monthLabel(month: PlainDate, months: readonly PlainDate[], isNamed: boo
     },
   });
   return [
-    ...(isNamed ? [label(MONTH_NAMES[Number(month.slice(5, 7)) - 1] ?? '', 24, 'normal')] : []),
+    ...(isNamed ? [label(MONTHS[Number(month.slice(5, 7)) - 1] ?? '', 24, 'normal')] : []),
     ...(isYear ? [label(month.slice(0, 4), 6, 'bold')] : []),
   ];
 }

@@ -10,7 +10,7 @@ const kit = { id: KitIdSchema.parse('vest'), units: [unit('seal'), unit('gauze')
 const of = { id: 'd1', personId: PersonIdSchema.parse('isla'), at: '2026-11-25T10:00:00.000Z' };
 
 it('counts what was taken where it lies, each once, and nothing of a kit whose places nobody knows', () => {
-  const packed = { ...kit, packing: { result: { placed: [box('seal-1')], blockedBy: {} } } };
+  const packed = { ...kit, packing: { fingerprint: 'f', result: { placed: [box('seal-1')], blockedBy: {} } } };
   expect(recalledDrill(packed, ['seal', 'seal', 'gauze'], of)).toMatchObject({
     way: 'use',
     kitId: 'vest',

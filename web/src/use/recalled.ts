@@ -1,11 +1,6 @@
 import { liesOf } from '@ivrak/core/drill';
-import type { FitResult } from '@ivrak/core/fit';
 import type { Drill, KitView } from '@ivrak/core/model';
-
-interface Stored {
-  result: Pick<FitResult, 'placed' | 'blockedBy' | 'blocks'>;
-}
-const isPacked = (packing: unknown): packing is Stored => typeof packing === 'object' && packing !== null && 'result' in packing;
+import { isPacked } from '../kit/packed.ts';
 
 /** What somebody says they went straight to in a use, as a sitting of theirs; null: nothing of it lies where a packing could tell. */
 export function recalledDrill(
